@@ -1,0 +1,144 @@
+package org.modeststack.mesh;
+
+import java.util.Arrays;
+
+/**
+ * Which elements touch which, for one {@link Mesh}: its edges, the faces at each edge, the corners at each vertex.
+ * Built in time linear in the corners by sorting them into buckets by their lower vertex. Arrays are not to be written.
+ *
+ * <p>A corner stands for the directed side that leaves it: corner {@code c} of face {@code f} runs from
+ * {@code corners[c]} to the next corner of {@code f}.
+ */
+public final class Adjacency {
+    private final int[] cornerFace;
+    private final int[] cornerNext;
+    private final int[] cornerEdge;
+    private final int[] edgeLow;
+    private final int[] edgeHigh;
+    private final int[] edgeStart;
+    private final int[] edgeCorners;
+    private final int[] vertexStart;
+    private final int[] vertexCorners;
+
+    Adjacency(Mesh mesh) {
+        this(mesh.vertexCount(), mesh.offsets(), mesh.corners());
+    }
+
+    /** Of faces given as offsets and corners, for those who have no mesh of them. */
+    public Adjacency(int vertices, int[] offsets, int[] corners) {
+        int n = corners.length, faces = offsets.length - 1;
+        cornerFace = new int[n];
+        cornerNext = new int[n];
+        for (int f = 0; f < faces; f++) {
+            int from = offsets[f], to = offsets[f + 1];
+            for (int c = from; c < to; c++) {
+                cornerFace[c] = f;
+                cornerNext[c] = c + 1 == to ? from : c + 1;
+            }
+        }
+
+        int[] bucketStart = new int[vertices + 1];
+        for (int c = 0; c < n; c++) bucketStart[Math.min(corners[c], corners[cornerNext[c]]) + 1]++;
+        for (int v = 0; v < vertices; v++) bucketStart[v + 1] += bucketStart[v];
+        int[] bucket = new int[n];
+        int[] fill = bucketStart.clone();
+        for (int c = 0; c < n; c++) bucket[fill[Math.min(corners[c], corners[cornerNext[c]])]++] = c;
+
+        cornerEdge = new int[n];
+        int[] low = new int[n], high = new int[n], count = new int[n];
+        int[] edgeTo = new int[vertices], owner = new int[vertices];
+        Arrays.fill(owner, -1);
+        int edges = 0;
+        for (int v = 0; v < vertices; v++) {
+            for (int i = bucketStart[v]; i < bucketStart[v + 1]; i++) {
+                int c = bucket[i];
+                int w = Math.max(corners[c], corners[cornerNext[c]]);
+                if (owner[w] != v) {
+                    owner[w] = v;
+                    edgeTo[w] = edges;
+                    low[edges] = v;
+                    high[edges] = w;
+                    edges++;
+                }
+                int e = edgeTo[w];
+                cornerEdge[c] = e;
+                count[e]++;
+            }
+        }
+        edgeLow = Arrays.copyOf(low, edges);
+        edgeHigh = Arrays.copyOf(high, edges);
+        edgeStart = new int[edges + 1];
+        for (int e = 0; e < edges; e++) edgeStart[e + 1] = edgeStart[e] + count[e];
+        edgeCorners = new int[n];
+        int[] next = Arrays.copyOf(edgeStart, edges);
+        for (int c = 0; c < n; c++) edgeCorners[next[cornerEdge[c]]++] = c;
+
+        vertexStart = new int[vertices + 1];
+        for (int c = 0; c < n; c++) vertexStart[corners[c] + 1]++;
+        for (int v = 0; v < vertices; v++) vertexStart[v + 1] += vertexStart[v];
+        vertexCorners = new int[n];
+        int[] at = Arrays.copyOf(vertexStart, vertices);
+        for (int c = 0; c < n; c++) vertexCorners[at[corners[c]]++] = c;
+    }
+
+    public int edgeCount() {
+        return edgeLow.length;
+    }
+
+    /** The lower vertex of an edge. */
+    public int edgeLow(int e) {
+        return edgeLow[e];
+    }
+
+    /** The higher vertex of an edge. */
+    public int edgeHigh(int e) {
+        return edgeHigh[e];
+    }
+
+    /** How many face sides run along an edge: 1 at a border, 2 inside a surface, more where it branches. */
+    public int edgeSides(int e) {
+        return edgeStart[e + 1] - edgeStart[e];
+    }
+
+    /** The i-th corner whose side runs along edge e. */
+    public int edgeCorner(int e, int i) {
+        return edgeCorners[edgeStart[e] + i];
+    }
+
+    public int[] cornerFace() {
+        return cornerFace;
+    }
+
+    /** The next corner round the same face. */
+    public int[] cornerNext() {
+        return cornerNext;
+    }
+
+    /** The edge that the side leaving a corner runs along. */
+    public int[] cornerEdge() {
+        return cornerEdge;
+    }
+
+    /** Corners at vertex v are {@code vertexCorners[vertexStart[v]]} to {@code vertexCorners[vertexStart[v + 1] - 1]}. */
+    public int[] vertexStart() {
+        return vertexStart;
+    }
+
+    public int[] vertexCorners() {
+        return vertexCorners;
+    }
+
+    /** The edge between two vertices, or -1. Time grows with the faces at {@code a}. */
+    public int edgeBetween(int a, int b, Mesh mesh) {
+        for (int i = vertexStart[a]; i < vertexStart[a + 1]; i++) {
+            int c = vertexCorners[i];
+            int e = cornerEdge[c];
+            if (edgeLow[e] == b || edgeHigh[e] == b) return e;
+            int f = cornerFace[c];
+            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+            e = cornerEdge[before];
+            if (edgeLow[e] == b || edgeHigh[e] == b) return e;
+        }
+        return -1;
+    }
+}

@@ -1,0 +1,55 @@
+package org.modeststack.mesh;
+
+/** An axis-aligned box. An empty one has {@code minX > maxX}. */
+public record Bounds(double minX, double minY, double minZ, double maxX, double maxY, double maxZ) {
+    public static final Bounds EMPTY = new Bounds(
+            Double.POSITIVE_INFINITY,
+            Double.POSITIVE_INFINITY,
+            Double.POSITIVE_INFINITY,
+            Double.NEGATIVE_INFINITY,
+            Double.NEGATIVE_INFINITY,
+            Double.NEGATIVE_INFINITY);
+
+    /** The box round {@code xyz}, three coordinates a point. */
+    public static Bounds of(double[] xyz) {
+        double ax = Double.POSITIVE_INFINITY, ay = ax, az = ax;
+        double bx = Double.NEGATIVE_INFINITY, by = bx, bz = bx;
+        for (int i = 0; i < xyz.length; i += 3) {
+            double x = xyz[i], y = xyz[i + 1], z = xyz[i + 2];
+            ax = Math.min(ax, x);
+            ay = Math.min(ay, y);
+            az = Math.min(az, z);
+            bx = Math.max(bx, x);
+            by = Math.max(by, y);
+            bz = Math.max(bz, z);
+        }
+        return new Bounds(ax, ay, az, bx, by, bz);
+    }
+
+    public boolean isEmpty() {
+        return minX > maxX;
+    }
+
+    public Bounds union(Bounds o) {
+        return new Bounds(
+                Math.min(minX, o.minX),
+                Math.min(minY, o.minY),
+                Math.min(minZ, o.minZ),
+                Math.max(maxX, o.maxX),
+                Math.max(maxY, o.maxY),
+                Math.max(maxZ, o.maxZ));
+    }
+
+    public Vec3 center() {
+        return isEmpty() ? Vec3.ZERO : new Vec3((minX + maxX) / 2, (minY + maxY) / 2, (minZ + maxZ) / 2);
+    }
+
+    public Vec3 size() {
+        return isEmpty() ? Vec3.ZERO : new Vec3(maxX - minX, maxY - minY, maxZ - minZ);
+    }
+
+    /** Length of the box's diagonal, 0 when empty. */
+    public double diagonal() {
+        return size().length();
+    }
+}

@@ -1,0 +1,279 @@
+package org.modeststack.mesh;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.modeststack.mesh.triangulate.Triangulation;
+
+/**
+ * An immutable polygon mesh in flat arrays. Faces have any number of sides from three; anything that can be written
+ * with vertices and faces can be held, edges with three faces included.
+ *
+ * <p>Shapes: {@code xyz} has 3 doubles a vertex (millimetres); face {@code f} has the corners {@code offsets[f]} to
+ * {@code offsets[f + 1] - 1} of {@code corners}, counter-clockwise seen from outside. Arrays are handed out without
+ * copying so that hot loops can run on them and steps can share them: whoever gets one must not write to it.
+ *
+ * <p>What is derived (adjacency, triangulation, bounds) is made on demand, once, and kept.
+ */
+public final class Mesh {
+    public static final Mesh EMPTY = new MeshBuilder(0, 0).build();
+
+    private final double[] xyz;
+    private final int[] offsets;
+    private final int[] corners;
+    private final int[] faceMaterials;
+    private final List<Material> materials;
+    private final float[] cornerColors;
+    private final Map<String, Tag> tags;
+    private final long[] vertexKeys;
+    private final long[] faceKeys;
+
+    private volatile Adjacency adjacency;
+    private volatile Triangulation triangulation;
+    private volatile Bounds bounds;
+
+    /**
+     * Takes the arrays over; see {@link MeshBuilder} for the way to make a mesh piece by piece.
+     *
+     * @param faceMaterials an index into {@code materials} for each face
+     * @param cornerColors linear red, green, blue, alpha in [0, 1] for each corner, or null where there are none
+     * @throws IllegalArgumentException if lengths disagree or an index is out of range
+     */
+    public Mesh(
+            double[] xyz,
+            int[] offsets,
+            int[] corners,
+            int[] faceMaterials,
+            List<Material> materials,
+            float[] cornerColors,
+            Map<String, Tag> tags,
+            long[] vertexKeys,
+            long[] faceKeys) {
+        this.xyz = Objects.requireNonNull(xyz);
+        this.offsets = Objects.requireNonNull(offsets);
+        this.corners = Objects.requireNonNull(corners);
+        this.faceMaterials = Objects.requireNonNull(faceMaterials);
+        this.materials = List.copyOf(materials);
+        this.cornerColors = cornerColors;
+        this.tags = Map.copyOf(tags);
+        this.vertexKeys = Objects.requireNonNull(vertexKeys);
+        this.faceKeys = Objects.requireNonNull(faceKeys);
+        checkShape();
+    }
+
+    private void checkShape() {
+        int faces = offsets.length - 1;
+        require(xyz.length % 3 == 0, "three coordinates a vertex");
+        require(faces >= 0 && offsets[0] == 0 && offsets[faces] == corners.length, "offsets must span the corners");
+        require(vertexKeys.length == vertexCount(), "a key for each vertex");
+        require(faceKeys.length == faces && faceMaterials.length == faces, "a key and a material for each face");
+        require(cornerColors == null || cornerColors.length == 4 * corners.length, "four colour values a corner");
+        for (int f = 0; f < faces; f++) {
+            require(offsets[f + 1] - offsets[f] >= 3, "a face needs three corners");
+            require(faceMaterials[f] >= 0 && faceMaterials[f] < materials.size(), "material out of range");
+        }
+        int n = vertexCount();
+        for (int v : corners) require(v >= 0 && v < n, "corner names a vertex that is not there");
+    }
+
+    private static void require(boolean holds, String what) {
+        if (!holds) throw new IllegalArgumentException(what);
+    }
+
+    public int vertexCount() {
+        return xyz.length / 3;
+    }
+
+    public int faceCount() {
+        return offsets.length - 1;
+    }
+
+    public int cornerCount() {
+        return corners.length;
+    }
+
+    public int edgeCount() {
+        return adjacency().edgeCount();
+    }
+
+    public boolean isEmpty() {
+        return faceCount() == 0;
+    }
+
+    public double[] xyz() {
+        return xyz;
+    }
+
+    public double x(int v) {
+        return xyz[3 * v];
+    }
+
+    public double y(int v) {
+        return xyz[3 * v + 1];
+    }
+
+    public double z(int v) {
+        return xyz[3 * v + 2];
+    }
+
+    public Vec3 point(int v) {
+        return new Vec3(xyz[3 * v], xyz[3 * v + 1], xyz[3 * v + 2]);
+    }
+
+    public int[] offsets() {
+        return offsets;
+    }
+
+    public int[] corners() {
+        return corners;
+    }
+
+    public int sides(int face) {
+        return offsets[face + 1] - offsets[face];
+    }
+
+    public int[] faceMaterials() {
+        return faceMaterials;
+    }
+
+    public List<Material> materials() {
+        return materials;
+    }
+
+    public Material materialOf(int face) {
+        return materials.get(faceMaterials[face]);
+    }
+
+    public boolean hasColors() {
+        return cornerColors != null;
+    }
+
+    /** Four values a corner, or null. */
+    public float[] cornerColors() {
+        return cornerColors;
+    }
+
+    public Map<String, Tag> tags() {
+        return tags;
+    }
+
+    /** The tag of this name, or null. */
+    public Tag tag(String name) {
+        return tags.get(name);
+    }
+
+    public long[] vertexKeys() {
+        return vertexKeys;
+    }
+
+    public long[] faceKeys() {
+        return faceKeys;
+    }
+
+    /** The key of the edge between two vertices: it follows from theirs. */
+    public long edgeKey(int a, int b) {
+        return Keys.ofPair(vertexKeys[a], vertexKeys[b]);
+    }
+
+    public Adjacency adjacency() {
+        Adjacency a = adjacency;
+        if (a == null) {
+            synchronized (this) {
+                a = adjacency;
+                if (a == null) adjacency = a = new Adjacency(this);
+            }
+        }
+        return a;
+    }
+
+    public Triangulation triangulation() {
+        Triangulation t = triangulation;
+        if (t == null) {
+            synchronized (this) {
+                t = triangulation;
+                if (t == null) triangulation = t = Triangulation.of(this);
+            }
+        }
+        return t;
+    }
+
+    public Bounds bounds() {
+        Bounds b = bounds;
+        if (b == null) bounds = b = Bounds.of(xyz);
+        return b;
+    }
+
+    /** The same mesh with its vertices elsewhere; all else is shared, adjacency too. */
+    public Mesh withPositions(double[] newXyz) {
+        if (newXyz.length != xyz.length) throw new IllegalArgumentException("as many vertices as before");
+        Mesh m = new Mesh(newXyz, offsets, corners, faceMaterials, materials, cornerColors, tags, vertexKeys, faceKeys);
+        m.adjacency = adjacency;
+        return m;
+    }
+
+    public Mesh withTags(Map<String, Tag> newTags) {
+        Mesh m = new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerColors, newTags, vertexKeys, faceKeys);
+        m.adjacency = adjacency;
+        m.triangulation = triangulation;
+        return m;
+    }
+
+    /** Every face of one material. */
+    public Mesh withMaterial(Material material) {
+        Mesh m = new Mesh(
+                xyz,
+                offsets,
+                corners,
+                new int[faceCount()],
+                List.of(material),
+                cornerColors,
+                tags,
+                vertexKeys,
+                faceKeys);
+        m.adjacency = adjacency;
+        m.triangulation = triangulation;
+        return m;
+    }
+
+    /** The same faces turned inside out: corners reversed, with the first corner kept first. */
+    public Mesh flipped() {
+        int[] c = corners.clone();
+        float[] colors = cornerColors == null ? null : cornerColors.clone();
+        for (int f = 0; f < faceCount(); f++) {
+            int from = offsets[f], to = offsets[f + 1];
+            for (int i = from + 1; i < to; i++) {
+                int j = to - (i - from);
+                c[i] = corners[j];
+                if (colors != null) System.arraycopy(cornerColors, 4 * j, colors, 4 * i, 4);
+            }
+        }
+        return new Mesh(xyz, offsets, c, faceMaterials, materials, colors, tags, vertexKeys, faceKeys);
+    }
+
+    /** An estimate of the bytes its own arrays take, for caches. */
+    public long bytes() {
+        return 8L * xyz.length
+                + 4L * (offsets.length + corners.length + faceMaterials.length)
+                + (cornerColors == null ? 0 : 4L * cornerColors.length)
+                + 8L * (vertexKeys.length + faceKeys.length);
+    }
+
+    /** Equal in everything that is stored: positions to the bit, faces, materials, colours, tags and keys. */
+    public boolean sameAs(Mesh o) {
+        return Arrays.equals(xyz, o.xyz)
+                && Arrays.equals(offsets, o.offsets)
+                && Arrays.equals(corners, o.corners)
+                && Arrays.equals(faceMaterials, o.faceMaterials)
+                && materials.equals(o.materials)
+                && Arrays.equals(cornerColors, o.cornerColors)
+                && tags.equals(o.tags)
+                && Arrays.equals(vertexKeys, o.vertexKeys)
+                && Arrays.equals(faceKeys, o.faceKeys);
+    }
+
+    @Override
+    public String toString() {
+        return "Mesh[" + vertexCount() + " vertices, " + faceCount() + " faces]";
+    }
+}

@@ -1,0 +1,185 @@
+package org.modeststack.mesh;
+
+import it.unimi.dsi.fastutil.longs.Long2DoubleOpenHashMap;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Makes a {@link Mesh} vertex by vertex and face by face. Not for use by several threads at once. */
+public final class MeshBuilder {
+    private double[] xyz;
+    private long[] vertexKeys;
+    private int vertexCount;
+    private int[] offsets;
+    private int[] corners;
+    private int[] faceMaterials;
+    private long[] faceKeys;
+    private float[] cornerColors;
+    private int faceCount;
+    private int cornerCount;
+    private final List<Material> materials = new ArrayList<>();
+    private final Map<Material, Integer> materialIndex = new HashMap<>();
+    private final Map<String, TagBuilder> tags = new HashMap<>();
+
+    private record TagBuilder(ElementKind kind, Long2DoubleOpenHashMap weights) {}
+
+    /** @param vertices how many of each are likely; both grow as needed */
+    public MeshBuilder(int vertices, int faces) {
+        xyz = new double[3 * Math.max(4, vertices)];
+        vertexKeys = new long[Math.max(4, vertices)];
+        offsets = new int[Math.max(4, faces) + 1];
+        corners = new int[4 * Math.max(4, faces)];
+        faceMaterials = new int[Math.max(4, faces)];
+        faceKeys = new long[Math.max(4, faces)];
+    }
+
+    public int vertexCount() {
+        return vertexCount;
+    }
+
+    public int faceCount() {
+        return faceCount;
+    }
+
+    /** @return the new vertex's index */
+    public int vertex(double x, double y, double z, long key) {
+        if (vertexCount == vertexKeys.length) {
+            vertexKeys = Arrays.copyOf(vertexKeys, 2 * vertexCount);
+            xyz = Arrays.copyOf(xyz, 6 * vertexCount);
+        }
+        xyz[3 * vertexCount] = x;
+        xyz[3 * vertexCount + 1] = y;
+        xyz[3 * vertexCount + 2] = z;
+        vertexKeys[vertexCount] = key;
+        return vertexCount++;
+    }
+
+    /** The index of a material, which is added where it is new. */
+    public int material(Material m) {
+        Integer known = materialIndex.get(m);
+        if (known != null) return known;
+        materials.add(m);
+        materialIndex.put(m, materials.size() - 1);
+        return materials.size() - 1;
+    }
+
+    /** For each material of another mesh, its index here. */
+    public int[] materialsOf(Mesh mesh) {
+        int[] map = new int[mesh.materials().size()];
+        for (int i = 0; i < map.length; i++) map[i] = material(mesh.materials().get(i));
+        return map;
+    }
+
+    /** Adds a face of vertices of this builder, counter-clockwise from outside. @return its index */
+    public int face(long key, int material, int... vertices) {
+        return face(key, material, vertices, 0, vertices.length);
+    }
+
+    public int face(long key, int material, int[] vertices, int from, int to) {
+        int n = to - from;
+        if (faceCount == faceKeys.length) {
+            faceKeys = Arrays.copyOf(faceKeys, 2 * faceCount);
+            faceMaterials = Arrays.copyOf(faceMaterials, 2 * faceCount);
+            offsets = Arrays.copyOf(offsets, 2 * faceCount + 1);
+        }
+        if (cornerCount + n > corners.length) {
+            corners = Arrays.copyOf(corners, Math.max(2 * corners.length, cornerCount + n));
+            if (cornerColors != null) cornerColors = grownColors(4 * corners.length);
+        }
+        System.arraycopy(vertices, from, corners, cornerCount, n);
+        cornerCount += n;
+        faceKeys[faceCount] = key;
+        faceMaterials[faceCount] = material;
+        offsets[++faceCount] = cornerCount;
+        return faceCount - 1;
+    }
+
+    /** Where the corners of a face begin, for {@link #color}. */
+    public int firstCorner(int face) {
+        return offsets[face];
+    }
+
+    /** Paints a corner; corners that are never painted are white once any is. */
+    public void color(int corner, float r, float g, float b, float a) {
+        if (cornerColors == null) {
+            cornerColors = new float[0];
+            cornerColors = grownColors(4 * corners.length);
+        }
+        cornerColors[4 * corner] = r;
+        cornerColors[4 * corner + 1] = g;
+        cornerColors[4 * corner + 2] = b;
+        cornerColors[4 * corner + 3] = a;
+    }
+
+    private float[] grownColors(int length) {
+        float[] grown = Arrays.copyOf(cornerColors, length);
+        Arrays.fill(grown, cornerColors.length, length, 1f);
+        return grown;
+    }
+
+    /** Puts an element into a tag; the greater weight wins where it is there already. */
+    public void tag(String name, ElementKind kind, long element, double weight) {
+        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind, new Long2DoubleOpenHashMap()));
+        if (t.kind != kind) return;
+        double before = t.weights.getOrDefault(element, -1);
+        if (weight > before) t.weights.put(element, weight);
+    }
+
+    /** Makes sure that a tag is there, even when nothing is in it. */
+    public void emptyTag(String name, ElementKind kind) {
+        tags.computeIfAbsent(name, _ -> new TagBuilder(kind, new Long2DoubleOpenHashMap()));
+    }
+
+    /**
+     * Carries the tags of a mesh over to copies of its elements.
+     *
+     * @param vertexMap for each old vertex its index here, or -1
+     * @param faceMap for each old face its index here, or -1; null when face tags are carried by the caller
+     */
+    public void carryTags(Mesh from, int[] vertexMap, int[] faceMap) {
+        from.tags().forEach((name, tag) -> {
+            emptyTag(name, tag.kind());
+            for (int i = 0; i < tag.size(); i++) {
+                long e = tag.element(i);
+                switch (tag.kind()) {
+                    case VERTEX -> {
+                        int v = vertexMap[(int) e];
+                        if (v >= 0) tag(name, ElementKind.VERTEX, v, tag.weight(i));
+                    }
+                    case FACE -> {
+                        int f = faceMap == null ? -1 : faceMap[(int) e];
+                        if (f >= 0) tag(name, ElementKind.FACE, f, tag.weight(i));
+                    }
+                    case EDGE -> {
+                        int a = vertexMap[Tag.edgeLow(e)], b = vertexMap[Tag.edgeHigh(e)];
+                        if (a >= 0 && b >= 0 && a != b) tag(name, ElementKind.EDGE, Tag.edge(a, b), tag.weight(i));
+                    }
+                }
+            }
+        });
+    }
+
+    public Mesh build() {
+        if (materials.isEmpty()) material(Material.DEFAULT);
+        Map<String, Tag> built = new HashMap<>();
+        tags.forEach((name, t) -> {
+            long[] elements = t.weights.keySet().toLongArray();
+            Arrays.sort(elements);
+            double[] weights = new double[elements.length];
+            for (int i = 0; i < elements.length; i++) weights[i] = t.weights.get(elements[i]);
+            built.put(name, new Tag(t.kind, elements, weights));
+        });
+        return new Mesh(
+                Arrays.copyOf(xyz, 3 * vertexCount),
+                Arrays.copyOf(offsets, faceCount + 1),
+                Arrays.copyOf(corners, cornerCount),
+                Arrays.copyOf(faceMaterials, faceCount),
+                materials,
+                cornerColors == null ? null : Arrays.copyOf(cornerColors, 4 * cornerCount),
+                built,
+                Arrays.copyOf(vertexKeys, vertexCount),
+                Arrays.copyOf(faceKeys, faceCount));
+    }
+}

@@ -1,0 +1,82 @@
+package org.modeststack.mesh;
+
+import java.util.Arrays;
+import java.util.Objects;
+
+/**
+ * A named set of elements of one kind, each with a weight from 0 to 1. Immutable; elements ascend.
+ *
+ * <p>Vertices and faces are named by index, edges by {@link #edge(int, int)}.
+ */
+public final class Tag {
+    private final ElementKind kind;
+    private final long[] elements;
+    private final double[] weights;
+
+    /**
+     * @param elements strictly ascending
+     * @param weights one for each element, in [0, 1]
+     */
+    public Tag(ElementKind kind, long[] elements, double[] weights) {
+        this.kind = Objects.requireNonNull(kind);
+        if (elements.length != weights.length) throw new IllegalArgumentException("one weight an element");
+        for (int i = 0; i < elements.length; i++) {
+            if (i > 0 && elements[i - 1] >= elements[i]) throw new IllegalArgumentException("elements must ascend");
+            if (!(weights[i] >= 0 && weights[i] <= 1)) throw new IllegalArgumentException("weight " + weights[i]);
+        }
+        this.elements = elements;
+        this.weights = weights;
+    }
+
+    /** The name of an edge in a tag: its two vertices, in either order. */
+    public static long edge(int a, int b) {
+        return a < b ? ((long) a << 32) | b : ((long) b << 32) | a;
+    }
+
+    public static int edgeLow(long edge) {
+        return (int) (edge >>> 32);
+    }
+
+    public static int edgeHigh(long edge) {
+        return (int) edge;
+    }
+
+    public ElementKind kind() {
+        return kind;
+    }
+
+    public int size() {
+        return elements.length;
+    }
+
+    public long element(int i) {
+        return elements[i];
+    }
+
+    public double weight(int i) {
+        return weights[i];
+    }
+
+    /** The weight of an element, 0 when it is not in the set. */
+    public double weightOf(long element) {
+        int i = Arrays.binarySearch(elements, element);
+        return i < 0 ? 0 : weights[i];
+    }
+
+    public boolean contains(long element) {
+        return Arrays.binarySearch(elements, element) >= 0;
+    }
+
+    @Override
+    public boolean equals(Object o) {
+        return o instanceof Tag t
+                && kind == t.kind
+                && Arrays.equals(elements, t.elements)
+                && Arrays.equals(weights, t.weights);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(kind, Arrays.hashCode(elements), Arrays.hashCode(weights));
+    }
+}

@@ -1,0 +1,46 @@
+package org.modeststack.mesh;
+
+/** A point or direction in space; lengths are millimetres wherever a unit applies. */
+public record Vec3(double x, double y, double z) {
+    public static final Vec3 ZERO = new Vec3(0, 0, 0);
+
+    public Vec3 plus(Vec3 o) {
+        return new Vec3(x + o.x, y + o.y, z + o.z);
+    }
+
+    public Vec3 minus(Vec3 o) {
+        return new Vec3(x - o.x, y - o.y, z - o.z);
+    }
+
+    public Vec3 times(double s) {
+        return new Vec3(x * s, y * s, z * s);
+    }
+
+    public double dot(Vec3 o) {
+        return x * o.x + y * o.y + z * o.z;
+    }
+
+    public Vec3 cross(Vec3 o) {
+        return new Vec3(y * o.z - z * o.y, z * o.x - x * o.z, x * o.y - y * o.x);
+    }
+
+    public double length() {
+        return Math.sqrt(dot(this));
+    }
+
+    /** The unit vector in this direction; the zero vector stays zero. */
+    public Vec3 unit() {
+        double l = length();
+        return l == 0 ? this : times(1 / l);
+    }
+
+    /** The component along axis 0, 1 or 2. */
+    public double get(int axis) {
+        return switch (axis) {
+            case 0 -> x;
+            case 1 -> y;
+            case 2 -> z;
+            default -> throw new IllegalArgumentException("axis " + axis);
+        };
+    }
+}

@@ -1,0 +1,56 @@
+package org.modeststack.mesh.measure;
+
+import org.modeststack.mesh.Mesh;
+
+/** Normals of faces. */
+public final class Normals {
+    private Normals() {}
+
+    /**
+     * The area vector of a face: its normal, as long as its area (Newell's method, taken about the first corner).
+     *
+     * @param out receives x, y, z
+     * @return the square of the face's extent, a scale to judge the vector's length by
+     */
+    public static double areaVector(Mesh mesh, int face, double[] out) {
+        double[] xyz = mesh.xyz();
+        int[] corners = mesh.corners();
+        int from = mesh.offsets()[face], to = mesh.offsets()[face + 1];
+        int o = 3 * corners[from];
+        double ox = xyz[o], oy = xyz[o + 1], oz = xyz[o + 2];
+        double nx = 0, ny = 0, nz = 0, scale = 0;
+        int a = 3 * corners[from + 1];
+        double ax = xyz[a] - ox, ay = xyz[a + 1] - oy, az = xyz[a + 2] - oz;
+        scale = ax * ax + ay * ay + az * az;
+        for (int c = from + 2; c < to; c++) {
+            int b = 3 * corners[c];
+            double bx = xyz[b] - ox, by = xyz[b + 1] - oy, bz = xyz[b + 2] - oz;
+            nx += ay * bz - az * by;
+            ny += az * bx - ax * bz;
+            nz += ax * by - ay * bx;
+            scale = Math.max(scale, bx * bx + by * by + bz * bz);
+            ax = bx;
+            ay = by;
+            az = bz;
+        }
+        out[0] = nx / 2;
+        out[1] = ny / 2;
+        out[2] = nz / 2;
+        return scale;
+    }
+
+    /** Unit normals of all faces, three values a face; zero where a face has no area. */
+    public static double[] ofFaces(Mesh mesh) {
+        double[] out = new double[3 * mesh.faceCount()];
+        double[] n = new double[3];
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            areaVector(mesh, f, n);
+            double l = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
+            if (l == 0) continue;
+            out[3 * f] = n[0] / l;
+            out[3 * f + 1] = n[1] / l;
+            out[3 * f + 2] = n[2] / l;
+        }
+        return out;
+    }
+}

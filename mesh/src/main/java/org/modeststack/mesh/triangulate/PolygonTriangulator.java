@@ -1,0 +1,165 @@
+package org.modeststack.mesh.triangulate;
+
+import org.modeststack.mesh.exact.Predicates;
+
+/**
+ * Cuts one polygon with any number of corners, convex or not, into triangles without new vertices, by clipping ears.
+ * The polygon is looked at along the coordinate axis closest to its normal, so that coordinates stay what they are and
+ * every turn is decided exactly.
+ *
+ * <p>A simple polygon of n corners gives n - 2 triangles that cover it once. One that crosses itself also gives n - 2
+ * triangles, which then may overlap: it is never refused. Ears with corners on one line are left for last, so that a
+ * triangle has no area only where the polygon forces it.
+ *
+ * <p>Source: ear clipping after G. H. Meisters, "Polygons Have Ears", American Mathematical Monthly 82, 1975; only
+ * reflex corners are tested against an ear, which makes convex polygons linear.
+ */
+public final class PolygonTriangulator {
+    private double[] u = new double[16];
+    private double[] w = new double[16];
+    private int[] prev = new int[16];
+    private int[] next = new int[16];
+    private boolean[] reflex = new boolean[16];
+
+    /**
+     * @param corners vertices of the polygon at {@code from} to {@code to - 1}
+     * @param out receives {@code 3 * (to - from - 2)} places of corners, as indices into {@code corners}
+     * @param outAt where in {@code out} to begin
+     */
+    public void triangulate(double[] xyz, int[] corners, int from, int to, int[] out, int outAt) {
+        int n = to - from;
+        if (n == 3) {
+            put(out, outAt, from, from + 1, from + 2);
+            return;
+        }
+        load(xyz, corners, from, n);
+        if (n == 4) quad(xyz, corners, from, out, outAt);
+        else clip(n, from, out, outAt);
+    }
+
+    private void load(double[] xyz, int[] corners, int from, int n) {
+        if (n > u.length) {
+            int size = Math.max(n, 2 * u.length);
+            u = new double[size];
+            w = new double[size];
+            prev = new int[size];
+            next = new int[size];
+            reflex = new boolean[size];
+        }
+        double nx = 0, ny = 0, nz = 0;
+        int o = 3 * corners[from];
+        double ox = xyz[o], oy = xyz[o + 1], oz = xyz[o + 2];
+        for (int i = 1; i + 1 < n; i++) {
+            int a = 3 * corners[from + i], b = 3 * corners[from + i + 1];
+            double ax = xyz[a] - ox, ay = xyz[a + 1] - oy, az = xyz[a + 2] - oz;
+            double bx = xyz[b] - ox, by = xyz[b + 1] - oy, bz = xyz[b + 2] - oz;
+            nx += ay * bz - az * by;
+            ny += az * bx - ax * bz;
+            nz += ax * by - ay * bx;
+        }
+        double x = Math.abs(nx), y = Math.abs(ny), z = Math.abs(nz);
+        int drop = x > y && x > z ? 0 : y > z ? 1 : 2;
+        boolean positive = (drop == 0 ? nx : drop == 1 ? ny : nz) >= 0;
+        int first = (drop + 1) % 3, second = (drop + 2) % 3;
+        if (!positive) {
+            int t = first;
+            first = second;
+            second = t;
+        }
+        for (int i = 0; i < n; i++) {
+            int v = 3 * corners[from + i];
+            u[i] = xyz[v + first];
+            w[i] = xyz[v + second];
+        }
+    }
+
+    private int turn(int a, int b, int c) {
+        return Predicates.orient2d(u[a], w[a], u[b], w[b], u[c], w[c]);
+    }
+
+    private void quad(double[] xyz, int[] corners, int from, int[] out, int at) {
+        int t012 = turn(0, 1, 2), t023 = turn(0, 2, 3), t013 = turn(0, 1, 3), t123 = turn(1, 2, 3);
+        boolean first = t012 > 0 && t023 > 0;
+        boolean second = t013 > 0 && t123 > 0;
+        if (first && second) first = length(xyz, corners, from, 0, 2) <= length(xyz, corners, from, 1, 3) * (1 + 1e-9);
+        else if (!first && !second) first = t012 + t023 >= t013 + t123;
+        if (first) {
+            put(out, at, from, from + 1, from + 2);
+            put(out, at + 3, from, from + 2, from + 3);
+        } else {
+            put(out, at, from, from + 1, from + 3);
+            put(out, at + 3, from + 1, from + 2, from + 3);
+        }
+    }
+
+    private static double length(double[] xyz, int[] corners, int from, int i, int j) {
+        int a = 3 * corners[from + i], b = 3 * corners[from + j];
+        double x = xyz[a] - xyz[b], y = xyz[a + 1] - xyz[b + 1], z = xyz[a + 2] - xyz[b + 2];
+        return x * x + y * y + z * z;
+    }
+
+    private void clip(int n, int from, int[] out, int at) {
+        int reflexCount = 0;
+        for (int i = 0; i < n; i++) {
+            prev[i] = i == 0 ? n - 1 : i - 1;
+            next[i] = i == n - 1 ? 0 : i + 1;
+        }
+        for (int i = 0; i < n; i++) {
+            reflex[i] = turn(prev[i], i, next[i]) <= 0;
+            if (reflex[i]) reflexCount++;
+        }
+        int left = n, i = 0, idle = 0;
+        while (left > 3) {
+            int p = prev[i], q = next[i];
+            boolean take = !reflex[i] && (reflexCount == 0 || !blocked(p, i, q));
+            // Nothing was found in a whole round: the polygon is not simple, or what is left lies on a line.
+            if (!take && idle > left) take = idle > 2 * left || turn(p, i, q) >= 0;
+            if (!take) {
+                idle++;
+                i = q;
+                continue;
+            }
+            put(out, at, from + p, from + i, from + q);
+            at += 3;
+            left--;
+            idle = 0;
+            next[p] = q;
+            prev[q] = p;
+            if (reflex[i]) reflexCount--;
+            for (int side = 0; side < 2; side++) {
+                int v = side == 0 ? p : q;
+                boolean now = turn(prev[v], v, next[v]) <= 0;
+                if (now != reflex[v]) {
+                    reflex[v] = now;
+                    reflexCount += now ? 1 : -1;
+                }
+            }
+            // Step over the next corner, so that a round polygon does not become a fan of slivers.
+            i = next[q];
+        }
+        put(out, at, from + prev[i], from + i, from + next[i]);
+    }
+
+    private boolean blocked(int a, int b, int c) {
+        for (int v = next[c]; v != a; v = next[v]) {
+            if (!reflex[v]) continue;
+            boolean atCorner = same(v, a) || same(v, b) || same(v, c);
+            if (atCorner) {
+                if (same(v, b)) return true;
+                continue;
+            }
+            if (turn(a, b, v) >= 0 && turn(b, c, v) >= 0 && turn(c, a, v) >= 0) return true;
+        }
+        return false;
+    }
+
+    private boolean same(int i, int j) {
+        return u[i] == u[j] && w[i] == w[j];
+    }
+
+    private static void put(int[] out, int at, int a, int b, int c) {
+        out[at] = a;
+        out[at + 1] = b;
+        out[at + 2] = c;
+    }
+}

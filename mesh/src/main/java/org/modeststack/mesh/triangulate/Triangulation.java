@@ -1,0 +1,31 @@
+package org.modeststack.mesh.triangulate;
+
+import org.modeststack.mesh.Mesh;
+
+/**
+ * The triangles of a whole mesh, in face order. Arrays are not to be written.
+ *
+ * @param triangleCorners three corners of the mesh a triangle
+ * @param triangleFace the face each triangle is cut from
+ */
+public record Triangulation(int[] triangleCorners, int[] triangleFace) {
+    public static Triangulation of(Mesh mesh) {
+        int[] offsets = mesh.offsets();
+        int faces = mesh.faceCount();
+        int count = mesh.cornerCount() - 2 * faces;
+        int[] out = new int[3 * count];
+        int[] face = new int[count];
+        PolygonTriangulator cutter = new PolygonTriangulator();
+        int at = 0;
+        for (int f = 0; f < faces; f++) {
+            int from = offsets[f], to = offsets[f + 1];
+            cutter.triangulate(mesh.xyz(), mesh.corners(), from, to, out, 3 * at);
+            for (int i = to - from - 2; i > 0; i--) face[at++] = f;
+        }
+        return new Triangulation(out, face);
+    }
+
+    public int count() {
+        return triangleFace.length;
+    }
+}

@@ -1,0 +1,98 @@
+package org.modeststack.mesh;
+
+import java.util.Random;
+
+/** Small meshes for tests of every module. */
+public final class MeshFixtures {
+    private MeshFixtures() {}
+
+    /** A cube of this side with one corner at the origin. */
+    public static Mesh cube(double side) {
+        return box(0, 0, 0, side, side, side);
+    }
+
+    public static Mesh box(double ax, double ay, double az, double bx, double by, double bz) {
+        MeshBuilder b = new MeshBuilder(8, 6);
+        for (int i = 0; i < 8; i++) {
+            b.vertex((i & 1) == 0 ? ax : bx, (i & 2) == 0 ? ay : by, (i & 4) == 0 ? az : bz, Keys.of(1, i));
+        }
+        int m = b.material(Material.DEFAULT);
+        int[][] faces = {{0, 2, 3, 1}, {4, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}};
+        for (int f = 0; f < 6; f++) b.face(Keys.of(2, f), m, faces[f]);
+        return b.build();
+    }
+
+    /** A regular tetrahedron with its corners at alternate corners of a cube of side 2 round the origin. */
+    public static Mesh tetrahedron() {
+        MeshBuilder b = new MeshBuilder(4, 4);
+        b.vertex(1, 1, 1, 1);
+        b.vertex(-1, -1, 1, 2);
+        b.vertex(-1, 1, -1, 3);
+        b.vertex(1, -1, -1, 4);
+        int m = b.material(Material.DEFAULT);
+        int[][] faces = {{0, 2, 1}, {0, 1, 3}, {0, 3, 2}, {1, 2, 3}};
+        for (int f = 0; f < 4; f++) b.face(10 + f, m, faces[f]);
+        return b.build();
+    }
+
+    /** A sheet of n × n quads of side 1 in the plane z = 0. */
+    public static Mesh sheet(int n) {
+        MeshBuilder b = new MeshBuilder((n + 1) * (n + 1), n * n);
+        for (int j = 0; j <= n; j++) for (int i = 0; i <= n; i++) b.vertex(i, j, 0, Keys.of(3, i, j));
+        int m = b.material(Material.DEFAULT);
+        for (int j = 0; j < n; j++) {
+            for (int i = 0; i < n; i++) {
+                int v = j * (n + 1) + i;
+                b.face(Keys.of(4, i, j), m, v, v + 1, v + n + 2, v + n + 1);
+            }
+        }
+        return b.build();
+    }
+
+    /** One polygon in the plane z = 0; coordinates x, y in turn. */
+    public static Mesh polygon(double... xy) {
+        MeshBuilder b = new MeshBuilder(xy.length / 2, 1);
+        int[] ring = new int[xy.length / 2];
+        for (int i = 0; i < ring.length; i++) ring[i] = b.vertex(xy[2 * i], xy[2 * i + 1], 0, i);
+        b.face(1, b.material(Material.DEFAULT), ring);
+        return b.build();
+    }
+
+    /** The mesh turned by a random rotation and then moved by up to this much along each axis. */
+    public static Mesh posed(Mesh mesh, Random random, double reach) {
+        double[] q = new double[4];
+        double l = 0;
+        for (int i = 0; i < 4; i++) {
+            q[i] = random.nextGaussian();
+            l += q[i] * q[i];
+        }
+        l = Math.sqrt(l);
+        double w = q[0] / l, x = q[1] / l, y = q[2] / l, z = q[3] / l;
+        double[][] r = {
+            {1 - 2 * (y * y + z * z), 2 * (x * y - z * w), 2 * (x * z + y * w)},
+            {2 * (x * y + z * w), 1 - 2 * (x * x + z * z), 2 * (y * z - x * w)},
+            {2 * (x * z - y * w), 2 * (y * z + x * w), 1 - 2 * (x * x + y * y)}
+        };
+        double[] move = new double[3];
+        for (int i = 0; i < 3; i++) move[i] = (2 * random.nextDouble() - 1) * reach;
+        double[] out = new double[mesh.xyz().length];
+        for (int i = 0; i < out.length; i += 3) {
+            for (int k = 0; k < 3; k++) {
+                out[i + k] = move[k];
+                for (int j = 0; j < 3; j++) out[i + k] += r[k][j] * mesh.xyz()[i + j];
+            }
+        }
+        return mesh.withPositions(out);
+    }
+
+    /** The mesh moved. */
+    public static Mesh moved(Mesh mesh, double x, double y, double z) {
+        double[] out = mesh.xyz().clone();
+        for (int i = 0; i < out.length; i += 3) {
+            out[i] += x;
+            out[i + 1] += y;
+            out[i + 2] += z;
+        }
+        return mesh.withPositions(out);
+    }
+}

@@ -1,0 +1,24 @@
+package org.modeststack.steps;
+
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+
+/** Describes a parameter of a step: a component of its record. */
+@Retention(RetentionPolicy.RUNTIME)
+@Target(ElementType.RECORD_COMPONENT)
+public @interface Param {
+    String label();
+
+    String help();
+
+    Unit unit() default Unit.NONE;
+
+    double min() default Double.NEGATIVE_INFINITY;
+
+    double max() default Double.POSITIVE_INFINITY;
+
+    /** The default as it would be typed: "12.5", "true", "union", "0 0 10"; not used for bodies and meshes. */
+    String def() default "";
+}

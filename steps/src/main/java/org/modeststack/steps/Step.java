@@ -1,0 +1,56 @@
+package org.modeststack.steps;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * One step of a stack: a pure function from mesh to mesh with numbers that stay adjustable. Every step is a record that
+ * carries {@link StepInfo}, each component one parameter that carries {@link Param}; sentence, form, JSON, command-line
+ * options and help follow from these through {@link StepDescriptor}.
+ *
+ * <p>A step must not depend on anything but its own values, the mesh that comes in, and what the context gives.
+ */
+public interface Step {
+    /**
+     * @param in the mesh after the step before, empty for the first
+     * @return a valid mesh
+     * @throws StepException if it cannot be done; the message is shown to the user as it is
+     */
+    Mesh apply(Mesh in, StepContext context) throws StepException;
+
+    /**
+     * The step as an instruction: {@code *word*} is set bold, {@code {param}} is that parameter's live value. It may
+     * leave out parameters that do not matter for the present values.
+     */
+    String sentence();
+
+    /** A step that makes a mesh from nothing and so can only come first. */
+    default boolean isSource() {
+        return StepDescriptor.of(this).family() == Family.SOURCE;
+    }
+
+    /** The bodies whose results this step uses, in order, each once. */
+    default Set<String> bodies() {
+        Set<String> found = new LinkedHashSet<>();
+        StepDescriptor d = StepDescriptor.of(this);
+        for (ParamDescriptor p : d.params()) {
+            if (d.value(this, p) instanceof Bodies b) found.addAll(b.ids());
+        }
+        return found;
+    }
+
+    /** This step without the bodies that are not wanted any more. */
+    default Step withoutBody(String id) {
+        StepDescriptor d = StepDescriptor.of(this);
+        Step s = this;
+        for (ParamDescriptor p : d.params()) {
+            if (d.value(s, p) instanceof Bodies b && b.ids().contains(id)) {
+                List<String> left = b.ids().stream().filter(x -> !x.equals(id)).toList();
+                s = d.with(s, p.name(), new Bodies(left));
+            }
+        }
+        return s;
+    }
+}

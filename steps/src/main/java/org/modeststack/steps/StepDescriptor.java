@@ -1,0 +1,141 @@
+package org.modeststack.steps;
+
+import java.lang.reflect.Constructor;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.lang.reflect.RecordComponent;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+
+/**
+ * All there is to know of a kind of step, read once from its record: from it follow the sentence, the form, the JSON,
+ * the command-line options and the help.
+ */
+public final class StepDescriptor {
+    private static final Map<Class<?>, StepDescriptor> KNOWN = new ConcurrentHashMap<>();
+
+    private final Class<? extends Step> type;
+    private final StepInfo info;
+    private final List<ParamDescriptor> params;
+    private final Method[] accessors;
+    private final Constructor<? extends Step> constructor;
+
+    private StepDescriptor(Class<? extends Step> type) {
+        this.type = type;
+        info = type.getAnnotation(StepInfo.class);
+        if (info == null || !type.isRecord())
+            throw new IllegalStateException(type + " must be a record with @StepInfo");
+        RecordComponent[] components = type.getRecordComponents();
+        List<ParamDescriptor> list = new ArrayList<>();
+        accessors = new Method[components.length];
+        for (int i = 0; i < components.length; i++) {
+            list.add(new ParamDescriptor(components[i]));
+            accessors[i] = components[i].getAccessor();
+        }
+        params = List.copyOf(list);
+        try {
+            constructor = type.getDeclaredConstructor(
+                    Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));
+        } catch (NoSuchMethodException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public static StepDescriptor of(Class<? extends Step> type) {
+        return KNOWN.computeIfAbsent(type, _ -> new StepDescriptor(type));
+    }
+
+    public static StepDescriptor of(Step step) {
+        return of(step.getClass());
+    }
+
+    /** The name in files and on the command line. */
+    public String type() {
+        return info.type();
+    }
+
+    public String title() {
+        return info.title();
+    }
+
+    public Family family() {
+        return info.family();
+    }
+
+    public String help() {
+        return info.help();
+    }
+
+    /** Other words people search for. */
+    public String words() {
+        return info.words();
+    }
+
+    public Class<? extends Step> stepClass() {
+        return type;
+    }
+
+    public List<ParamDescriptor> params() {
+        return params;
+    }
+
+    /** @return null if there is no such parameter */
+    public ParamDescriptor param(String name) {
+        for (ParamDescriptor p : params) if (p.name().equals(name)) return p;
+        return null;
+    }
+
+    public Object value(Step step, ParamDescriptor param) {
+        try {
+            return accessors[params.indexOf(param)].invoke(step);
+        } catch (ReflectiveOperationException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public Object value(Step step, String name) {
+        return value(step, param(name));
+    }
+
+    /** A step of this kind with every parameter at its default. */
+    public Step createDefault() {
+        return create(Map.of());
+    }
+
+    /** @param values by name; what is left out takes its default */
+    public Step create(Map<String, ?> values) {
+        Object[] args = new Object[params.size()];
+        for (int i = 0; i < args.length; i++) {
+            Object given = values.get(params.get(i).name());
+            args[i] = given == null ? params.get(i).defaultValue() : given;
+        }
+        return construct(args);
+    }
+
+    /** The same step with one value changed. */
+    public Step with(Step step, String name, Object value) {
+        Object[] args = new Object[params.size()];
+        for (int i = 0; i < args.length; i++) {
+            args[i] = params.get(i).name().equals(name) ? value : value(step, params.get(i));
+        }
+        return construct(args);
+    }
+
+    private Step construct(Object[] args) {
+        try {
+            return constructor.newInstance(args);
+        } catch (InvocationTargetException e) {
+            throw new IllegalArgumentException(e.getCause().getMessage(), e.getCause());
+        } catch (ReflectiveOperationException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** @throws StepException naming the first value that is not allowed */
+    public void check(Step step) throws StepException {
+        for (ParamDescriptor p : params) p.check(value(step, p));
+    }
+}

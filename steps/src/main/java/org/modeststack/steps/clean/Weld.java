@@ -1,0 +1,48 @@
+package org.modeststack.steps.clean;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** Merges vertices that lie closer together than a distance. */
+@StepInfo(
+        type = "weld",
+        title = "Weld",
+        family = Family.CLEAN,
+        help = "Merges vertices closer together than a distance; sides and faces that shrink to nothing go.",
+        words = "merge doubles join vertices")
+public record Weld(
+        @Param(
+                label = "Within",
+                help = "Vertices this close become one.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0.01")
+        double distance)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) {
+        Mesh out = Welding.within(in, distance, null, context);
+        int vertices = in.vertexCount() - out.vertexCount(), faces = in.faceCount() - out.faceCount();
+        if (vertices > 0) {
+            context.remark(
+                    Remark.Level.NOTE,
+                    vertices
+                            + (vertices == 1 ? " vertex merged" : " vertices merged")
+                            + (faces > 0 ? ", " + faces + (faces == 1 ? " face" : " faces") + " vanished." : "."));
+        }
+        return out;
+    }
+
+    @Override
+    public String sentence() {
+        return "*Weld* vertices within {distance}.";
+    }
+}

@@ -1,0 +1,48 @@
+package org.modeststack.steps.combine;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.combine.arrange.SolidBoolean;
+
+/** Union, difference or intersection with other bodies, which stay as they are. */
+@StepInfo(
+        type = "boolean",
+        title = "Combine",
+        family = Family.COMBINE,
+        help = "A boolean with other bodies: unite them with this one, cut them away from it, or keep what they share.",
+        words = "boolean union difference intersection subtract add cut away common drill")
+public record BooleanStep(
+        @Param(label = "Operation", help = "What is kept.", def = "difference")
+        Operation operation,
+
+        @Param(label = "With", help = "The other bodies, in order.")
+        Bodies with)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        if (with.ids().isEmpty()) throw new StepException("Choose a body to combine with.");
+        Mesh mesh = in;
+        int i = 0;
+        for (String id : with.ids()) {
+            context.progress((double) i++ / with.ids().size());
+            mesh = new SolidBoolean(mesh, context.body(id), operation, context.bodyName(id), context).result();
+        }
+        return mesh;
+    }
+
+    @Override
+    public String sentence() {
+        return switch (operation) {
+            case UNION -> "*Unite* with {with}.";
+            case DIFFERENCE -> "*Cut away* {with}.";
+            case INTERSECTION -> "*Keep* what is shared with {with}.";
+        };
+    }
+}

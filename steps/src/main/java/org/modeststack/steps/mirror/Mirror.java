@@ -1,0 +1,142 @@
+package org.modeststack.steps.mirror;
+
+import java.util.Arrays;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Limits;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** Adds the mirror image across a plane square to an axis. */
+@StepInfo(
+        type = "mirror",
+        title = "Mirror",
+        family = Family.MIRROR,
+        help = "Adds the mirror image of everything so far across a plane, and welds the two where they meet.",
+        words = "symmetry reflect symmetric")
+public record Mirror(
+        @Param(label = "Across", help = "The axis that is reversed.", def = "x")
+        Axis axis,
+
+        @Param(
+                label = "Plane at",
+                help = "Where the plane cuts the axis.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0")
+        double at,
+
+        @Param(label = "Weld", help = "Whether the two halves share their vertices on the plane.", def = "on")
+        boolean weld,
+
+        @Param(
+                label = "Weld within",
+                help = "Vertices this close to the plane are put on it and shared.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0.001")
+        double distance)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        Limits.checkFaces(2.0 * in.faceCount());
+        int a = axis.ordinal(), n = in.vertexCount();
+        MeshBuilder b = new MeshBuilder(2 * n, 2 * in.faceCount());
+        int[] materials = b.materialsOf(in);
+        int[] same = new int[n], image = new int[n];
+        boolean[] onPlane = new boolean[n];
+        double[] p = new double[3];
+        for (int v = 0; v < n; v++) {
+            onPlane[v] = weld && Math.abs(in.xyz()[3 * v + a] - at) <= distance;
+            put(in, v, p);
+            if (onPlane[v]) p[a] = at;
+            same[v] = b.vertex(p[0], p[1], p[2], in.vertexKeys()[v]);
+        }
+        for (int v = 0; v < n; v++) {
+            if (onPlane[v]) {
+                image[v] = same[v];
+                continue;
+            }
+            put(in, v, p);
+            p[a] = 2 * at - p[a];
+            image[v] = b.vertex(p[0], p[1], p[2], Keys.of(in.vertexKeys()[v], context.seed()));
+        }
+        int[] sameFace = new int[in.faceCount()], imageFace = new int[in.faceCount()];
+        Arrays.fill(sameFace, -1);
+        Arrays.fill(imageFace, -1);
+        int inner = 0;
+        for (int f = 0; f < in.faceCount(); f++) {
+            // A face that lies in the plane would become a wall inside the mirrored body.
+            if (liesInPlane(in, f, onPlane)) {
+                inner++;
+                continue;
+            }
+            sameFace[f] = face(in, f, b, same, false, in.faceKeys()[f], materials);
+        }
+        for (int f = 0; f < in.faceCount(); f++) {
+            if (sameFace[f] >= 0)
+                imageFace[f] = face(in, f, b, image, true, Keys.of(in.faceKeys()[f], context.seed()), materials);
+        }
+        b.carryTags(in, same, sameFace);
+        b.carryTags(in, image, imageFace);
+        Mesh out = b.build();
+        return inner == 0 ? out : withoutLooseVertices(out);
+    }
+
+    private static void put(Mesh in, int v, double[] p) {
+        System.arraycopy(in.xyz(), 3 * v, p, 0, 3);
+    }
+
+    private static boolean liesInPlane(Mesh in, int f, boolean[] onPlane) {
+        for (int c = in.offsets()[f]; c < in.offsets()[f + 1]; c++) if (!onPlane[in.corners()[c]]) return false;
+        return true;
+    }
+
+    private static int face(Mesh in, int f, MeshBuilder b, int[] map, boolean reversed, long key, int[] materials) {
+        int from = in.offsets()[f], sides = in.sides(f);
+        int[] ring = new int[sides];
+        int[] source = new int[sides];
+        for (int i = 0; i < sides; i++) {
+            source[i] = from + (reversed ? (sides - i) % sides : i);
+            ring[i] = map[in.corners()[source[i]]];
+        }
+        int g = b.face(key, materials[in.faceMaterials()[f]], ring);
+        if (in.hasColors()) {
+            float[] colors = in.cornerColors();
+            for (int i = 0; i < sides; i++) {
+                int s = 4 * source[i];
+                b.color(b.firstCorner(g) + i, colors[s], colors[s + 1], colors[s + 2], colors[s + 3]);
+            }
+        }
+        return g;
+    }
+
+    private static Mesh withoutLooseVertices(Mesh in) {
+        boolean[] used = new boolean[in.vertexCount()];
+        for (int v : in.corners()) used[v] = true;
+        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
+        int[] materials = b.materialsOf(in), map = new int[in.vertexCount()], faces = new int[in.faceCount()];
+        for (int v = 0; v < used.length; v++) {
+            map[v] = used[v] ? b.vertex(in.x(v), in.y(v), in.z(v), in.vertexKeys()[v]) : -1;
+        }
+        for (int f = 0; f < in.faceCount(); f++) faces[f] = face(in, f, b, map, false, in.faceKeys()[f], materials);
+        b.carryTags(in, map, faces);
+        return b.build();
+    }
+
+    @Override
+    public String sentence() {
+        String s = at == 0 ? "*Mirror* across {axis}" : "*Mirror* across {axis} at {at}";
+        return s + (weld ? ", weld within {distance}." : ", without welding.");
+    }
+}

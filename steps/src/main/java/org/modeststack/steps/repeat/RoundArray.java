@@ -1,0 +1,105 @@
+package org.modeststack.steps.repeat;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Trig;
+import org.modeststack.steps.Unit;
+
+/** Copies round an axis. */
+@StepInfo(
+        type = "round-array",
+        title = "Repeat round an axis",
+        family = Family.REPEAT,
+        help = "A polar array: copies of everything so far, turned about an axis in equal parts.",
+        words = "array polar circular radial copies bolt circle pattern")
+public record RoundArray(
+        @Param(label = "Count", help = "How many there are in all.", min = 1, max = 100000, def = "6")
+        int count,
+
+        @Param(label = "Axis", help = "The axis to turn round.", def = "z")
+        Axis axis,
+
+        @Param(
+                label = "Angle",
+                help = "The turn they share out; a full turn has no second copy at its end.",
+                unit = Unit.ANGLE,
+                min = -36000,
+                max = 36000,
+                def = "360")
+        double angle,
+
+        @Param(
+                label = "Centre",
+                help = "A point on the axis.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0")
+        Vec3 center,
+
+        @Param(
+                label = "Rise",
+                help = "How far each copy is moved along the axis from the last.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0")
+        double rise,
+
+        @Param(
+                label = "Weld within",
+                help = "Merges vertices of touching copies closer than this; 0 leaves them apart.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0")
+        double weld)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        boolean fullTurn = angle != 0 && angle % 360 == 0;
+        return Copies.of(
+                in,
+                count,
+                (copy, xyz, from, to) -> {
+                    double cos, sin;
+                    if (fullTurn) {
+                        long turns = Math.round(angle / 360);
+                        cos = Trig.cos(copy * turns, count);
+                        sin = Trig.sin(copy * turns, count);
+                    } else {
+                        double a = angle * copy / (count - 1);
+                        cos = Trig.cosDegrees(a);
+                        sin = Trig.sinDegrees(a);
+                    }
+                    axis.turn(xyz, from, to, cos, sin, center);
+                    Vec3 up = axis.direction().times(rise * copy);
+                    if (rise != 0) {
+                        for (int i = from; i < to; i += 3) {
+                            xyz[i] += up.x();
+                            xyz[i + 1] += up.y();
+                            xyz[i + 2] += up.z();
+                        }
+                    }
+                },
+                weld,
+                context);
+    }
+
+    @Override
+    public String sentence() {
+        String s = "*Repeat* {count} times round {axis}";
+        if (angle != 360) s += " over {angle}";
+        if (!center.equals(Vec3.ZERO)) s += " through {center}";
+        if (rise != 0) s += ", rising {rise} each";
+        return s + (weld > 0 ? ", welded within {weld}." : ".");
+    }
+}

@@ -1,0 +1,81 @@
+package org.modeststack.steps.repeat;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** Copies in a row. */
+@StepInfo(
+        type = "row-array",
+        title = "Repeat in a row",
+        family = Family.REPEAT,
+        help = "A linear array: copies of everything so far, each the same distance from the last.",
+        words = "array linear copies duplicate pattern")
+public record RowArray(
+        @Param(label = "Count", help = "How many there are in all.", min = 1, max = 100000, def = "3")
+        int count,
+
+        @Param(
+                label = "Offset",
+                help = "From one copy to the next, along X, Y and Z.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "80 0 0")
+        Vec3 offset,
+
+        @Param(
+                label = "Measured",
+                help = "From each copy to the next, or from the first copy to the last.",
+                def = "each")
+        Spacing spacing,
+
+        @Param(
+                label = "Weld within",
+                help = "Merges vertices of touching copies closer than this; 0 leaves them apart.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0")
+        double weld)
+        implements Step {
+
+    /** What the offset spans. */
+    public enum Spacing {
+        EACH,
+        TOTAL
+    }
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        double share = spacing == Spacing.TOTAL && count > 1 ? 1.0 / (count - 1) : 1;
+        return Copies.of(
+                in,
+                count,
+                (copy, xyz, from, to) -> {
+                    double t = copy * share;
+                    double x = offset.x() * t, y = offset.y() * t, z = offset.z() * t;
+                    for (int i = from; i < to; i += 3) {
+                        xyz[i] += x;
+                        xyz[i + 1] += y;
+                        xyz[i + 2] += z;
+                    }
+                },
+                weld,
+                context);
+    }
+
+    @Override
+    public String sentence() {
+        String s = spacing == Spacing.EACH
+                ? "*Repeat* {count} times in a row, each {offset} on"
+                : "*Repeat* {count} times in a row over {offset}";
+        return s + (weld > 0 ? ", welded within {weld}." : ".");
+    }
+}

@@ -1,0 +1,45 @@
+package org.modeststack.steps.shape;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** Moves the whole mesh. */
+@StepInfo(
+        type = "move",
+        title = "Move",
+        family = Family.SHAPE,
+        help = "Moves everything so far by a distance along X, Y and Z.",
+        words = "translate place shift position")
+public record Move(
+        @Param(
+                label = "By",
+                help = "Distance along X, Y and Z.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0")
+        Vec3 by)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) {
+        double[] out = in.xyz().clone();
+        for (int i = 0; i < out.length; i += 3) {
+            out[i] += by.x();
+            out[i + 1] += by.y();
+            out[i + 2] += by.z();
+        }
+        return in.withPositions(out);
+    }
+
+    @Override
+    public String sentence() {
+        return "*Move* by {by}.";
+    }
+}

@@ -1,0 +1,52 @@
+package org.modeststack.steps.shape;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** Scales the whole mesh; negating one factor makes the mirror image, with its faces still looking outwards. */
+@StepInfo(
+        type = "scale",
+        title = "Scale",
+        family = Family.SHAPE,
+        help = "Scales everything so far from a point. A negative factor also mirrors.",
+        words = "size resize stretch negate")
+public record Scale(
+        @Param(
+                label = "Factors",
+                help = "Factor along X, Y and Z.",
+                unit = Unit.FACTOR,
+                min = -1e6,
+                max = 1e6,
+                def = "1 1 1")
+        Vec3 factors,
+
+        @Param(label = "From", help = "The point that stays.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        Vec3 from)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        double volume = factors.x() * factors.y() * factors.z();
+        if (volume == 0) throw new StepException("A factor of 0 would flatten the body; use a small factor instead.");
+        double[] out = in.xyz().clone();
+        for (int i = 0; i < out.length; i += 3) {
+            out[i] = from.x() + (out[i] - from.x()) * factors.x();
+            out[i + 1] = from.y() + (out[i + 1] - from.y()) * factors.y();
+            out[i + 2] = from.z() + (out[i + 2] - from.z()) * factors.z();
+        }
+        Mesh scaled = in.withPositions(out);
+        return volume < 0 ? scaled.flipped() : scaled;
+    }
+
+    @Override
+    public String sentence() {
+        return from.equals(Vec3.ZERO) ? "*Scale* by {factors}." : "*Scale* by {factors} from {from}.";
+    }
+}

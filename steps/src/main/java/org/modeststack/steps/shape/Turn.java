@@ -1,0 +1,45 @@
+package org.modeststack.steps.shape;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Trig;
+import org.modeststack.steps.Unit;
+
+/** Turns the whole mesh round an axis. */
+@StepInfo(
+        type = "turn",
+        title = "Turn",
+        family = Family.SHAPE,
+        help = "Turns everything so far round an axis through a point, counter-clockwise seen from the axis's tip.",
+        words = "rotate spin angle")
+public record Turn(
+        @Param(label = "Axis", help = "The axis to turn round.", def = "z")
+        Axis axis,
+
+        @Param(label = "Angle", help = "How far.", unit = Unit.ANGLE, min = -36000, max = 36000, def = "90")
+        double angle,
+
+        @Param(label = "About", help = "A point on the axis.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        Vec3 about)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) {
+        double[] out = in.xyz().clone();
+        axis.turn(out, 0, out.length, Trig.cosDegrees(angle), Trig.sinDegrees(angle), about);
+        return in.withPositions(out);
+    }
+
+    @Override
+    public String sentence() {
+        return about.equals(Vec3.ZERO)
+                ? "*Turn* by {angle} round {axis}."
+                : "*Turn* by {angle} round {axis} through {about}.";
+    }
+}

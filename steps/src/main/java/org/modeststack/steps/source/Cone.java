@@ -1,0 +1,69 @@
+package org.modeststack.steps.source;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** A cone or a frustum along Z. */
+@StepInfo(
+        type = "cone",
+        title = "Cone",
+        family = Family.SOURCE,
+        help = "A cone along Z, or a frustum where its top is not a point.",
+        words = "frustum taper spike")
+public record Cone(
+        @Param(
+                label = "Bottom diameter",
+                help = "Distance between opposite corners at the bottom.",
+                unit = Unit.LENGTH,
+                min = 1e-6,
+                max = 1e6,
+                def = "60")
+        double diameter,
+
+        @Param(
+                label = "Top diameter",
+                help = "Distance between opposite corners at the top; 0 makes a point.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0")
+        double topDiameter,
+
+        @Param(label = "Height", help = "Size along Z.", unit = Unit.LENGTH, min = 1e-6, max = 1e6, def = "60")
+        double height,
+
+        @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 10000, def = "48")
+        int sides,
+
+        @Param(label = "Segments along", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
+        int segments,
+
+        @Param(
+                label = "Origin",
+                help = "Whether the origin is in the middle of the bottom or in the centre.",
+                def = "standing")
+        Seat seat)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        double low = seat.bottom(height);
+        return new Revolution(context.seed(), sides)
+                .point(diameter / 2, low, 1)
+                .lineTo(topDiameter / 2, low + height, segments, 2)
+                .open();
+    }
+
+    @Override
+    public String sentence() {
+        return topDiameter == 0
+                ? "Start with a *cone* {diameter} across, {height} tall, with {sides} sides."
+                : "Start with a *cone* {diameter} across, {topDiameter} at the top, {height} tall, with {sides} sides.";
+    }
+}

@@ -1,0 +1,71 @@
+package org.modeststack.steps.source;
+
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Trig;
+import org.modeststack.steps.Unit;
+
+/** A round ring about Z. */
+@StepInfo(
+        type = "torus",
+        title = "Torus",
+        family = Family.SOURCE,
+        help = "A round ring about Z.",
+        words = "ring doughnut donut")
+public record Torus(
+        @Param(
+                label = "Ring diameter",
+                help = "Across the ring, from middle of the bar to middle of the bar.",
+                unit = Unit.LENGTH,
+                min = 1e-6,
+                max = 1e6,
+                def = "60")
+        double diameter,
+
+        @Param(
+                label = "Thickness",
+                help = "Diameter of the bar.",
+                unit = Unit.LENGTH,
+                min = 1e-6,
+                max = 1e6,
+                def = "16")
+        double thickness,
+
+        @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 10000, def = "48")
+        int sides,
+
+        @Param(label = "Bar sides", help = "Faces round the bar.", min = 3, max = 10000, def = "16")
+        int tubeSides,
+
+        @Param(
+                label = "Origin",
+                help = "Whether the origin is in the middle of the bottom or in the centre.",
+                def = "standing")
+        Seat seat)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        double ring = diameter / 2, bar = thickness / 2;
+        if (bar >= ring)
+            throw new StepException("The bar must be thinner than the ring is wide, or it runs through itself.");
+        double middle = seat == Seat.STANDING ? bar : 0;
+        Revolution shape = new Revolution(context.seed(), sides);
+        for (int j = 0; j < tubeSides; j++) {
+            double r = ring + bar * Trig.cos(j, tubeSides);
+            shape.point(r, middle + bar * Trig.sin(j, tubeSides), Keys.fraction(j, tubeSides));
+        }
+        return shape.closed();
+    }
+
+    @Override
+    public String sentence() {
+        return "Start with a *torus* {diameter} across, {thickness} thick, with {sides} by {tubeSides} sides.";
+    }
+}

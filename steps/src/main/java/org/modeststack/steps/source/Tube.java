@@ -1,0 +1,65 @@
+package org.modeststack.steps.source;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+
+/** A pipe along Z. */
+@StepInfo(
+        type = "tube",
+        title = "Tube",
+        family = Family.SOURCE,
+        help = "A round pipe along Z with a wall of even thickness.",
+        words = "pipe ring sleeve hollow")
+public record Tube(
+        @Param(
+                label = "Outer diameter",
+                help = "Distance between opposite outer corners.",
+                unit = Unit.LENGTH,
+                min = 1e-6,
+                max = 1e6,
+                def = "60")
+        double diameter,
+
+        @Param(label = "Wall", help = "Thickness of the wall.", unit = Unit.LENGTH, min = 1e-6, max = 1e6, def = "6")
+        double wall,
+
+        @Param(label = "Height", help = "Size along Z.", unit = Unit.LENGTH, min = 1e-6, max = 1e6, def = "40")
+        double height,
+
+        @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 10000, def = "48")
+        int sides,
+
+        @Param(label = "Segments along", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
+        int segments,
+
+        @Param(
+                label = "Origin",
+                help = "Whether the origin is in the middle of the bottom or in the centre.",
+                def = "standing")
+        Seat seat)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        double outer = diameter / 2, inner = outer - wall, low = seat.bottom(height), high = low + height;
+        if (inner <= 0)
+            throw new StepException("The wall leaves no room inside: it must be less than half the diameter.");
+        return new Revolution(context.seed(), sides)
+                .point(outer, low, 1)
+                .lineTo(outer, high, segments, 2)
+                .point(inner, high, 3)
+                .lineTo(inner, low, segments, 4)
+                .closed();
+    }
+
+    @Override
+    public String sentence() {
+        return "Start with a *tube* {diameter} across with a wall of {wall}, {height} tall, with {sides} sides.";
+    }
+}
