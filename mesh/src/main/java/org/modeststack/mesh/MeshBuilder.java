@@ -43,6 +43,11 @@ public final class MeshBuilder {
         return faceCount;
     }
 
+    /** The key of a vertex that was added. */
+    public long vertexKey(int vertex) {
+        return vertexKeys[vertex];
+    }
+
     /** @return the new vertex's index */
     public int vertex(double x, double y, double z, long key) {
         if (vertexCount == vertexKeys.length) {

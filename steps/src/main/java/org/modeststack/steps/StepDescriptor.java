@@ -2,9 +2,7 @@ package org.modeststack.steps;
 
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
-import java.lang.reflect.Method;
 import java.lang.reflect.RecordComponent;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -12,7 +10,8 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * All there is to know of a kind of step, read once from its record: from it follow the sentence, the form, the JSON,
- * the command-line options and the help.
+ * the command-line options and the help. Components of the record without {@link Param} are the step's own business:
+ * they are kept, but not shown.
  */
 public final class StepDescriptor {
     private static final Map<Class<?>, StepDescriptor> KNOWN = new ConcurrentHashMap<>();
@@ -20,7 +19,7 @@ public final class StepDescriptor {
     private final Class<? extends Step> type;
     private final StepInfo info;
     private final List<ParamDescriptor> params;
-    private final Method[] accessors;
+    private final RecordComponent[] components;
     private final Constructor<? extends Step> constructor;
 
     private StepDescriptor(Class<? extends Step> type) {
@@ -28,14 +27,11 @@ public final class StepDescriptor {
         info = type.getAnnotation(StepInfo.class);
         if (info == null || !type.isRecord())
             throw new IllegalStateException(type + " must be a record with @StepInfo");
-        RecordComponent[] components = type.getRecordComponents();
-        List<ParamDescriptor> list = new ArrayList<>();
-        accessors = new Method[components.length];
-        for (int i = 0; i < components.length; i++) {
-            list.add(new ParamDescriptor(components[i]));
-            accessors[i] = components[i].getAccessor();
-        }
-        params = List.copyOf(list);
+        components = type.getRecordComponents();
+        params = Arrays.stream(components)
+                .filter(c -> c.isAnnotationPresent(Param.class))
+                .map(ParamDescriptor::new)
+                .toList();
         try {
             constructor = type.getDeclaredConstructor(
                     Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));
@@ -89,15 +85,18 @@ public final class StepDescriptor {
     }
 
     public Object value(Step step, ParamDescriptor param) {
+        return component(step, param.name());
+    }
+
+    private Object component(Step step, String name) {
         try {
-            return accessors[params.indexOf(param)].invoke(step);
+            for (RecordComponent c : components) {
+                if (c.getName().equals(name)) return c.getAccessor().invoke(step);
+            }
         } catch (ReflectiveOperationException e) {
             throw new IllegalStateException(e);
         }
-    }
-
-    public Object value(Step step, String name) {
-        return value(step, param(name));
+        throw new IllegalArgumentException(type() + " has no " + name);
     }
 
     /** A step of this kind with every parameter at its default. */
@@ -105,21 +104,24 @@ public final class StepDescriptor {
         return create(Map.of());
     }
 
-    /** @param values by name; what is left out takes its default */
+    /** @param values by name; what is left out takes its default, and null where it is no parameter */
     public Step create(Map<String, ?> values) {
-        Object[] args = new Object[params.size()];
+        Object[] args = new Object[components.length];
         for (int i = 0; i < args.length; i++) {
-            Object given = values.get(params.get(i).name());
-            args[i] = given == null ? params.get(i).defaultValue() : given;
+            String name = components[i].getName();
+            ParamDescriptor p = param(name);
+            args[i] = values.get(name);
+            if (args[i] == null && p != null) args[i] = p.defaultValue();
         }
         return construct(args);
     }
 
     /** The same step with one value changed. */
     public Step with(Step step, String name, Object value) {
-        Object[] args = new Object[params.size()];
+        Object[] args = new Object[components.length];
         for (int i = 0; i < args.length; i++) {
-            args[i] = params.get(i).name().equals(name) ? value : value(step, params.get(i));
+            String c = components[i].getName();
+            args[i] = c.equals(name) ? value : component(step, c);
         }
         return construct(args);
     }

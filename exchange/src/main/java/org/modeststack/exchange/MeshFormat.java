@@ -1,0 +1,127 @@
+package org.modeststack.exchange;
+
+import java.io.IOException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.modeststack.exchange.obj.ObjReader;
+import org.modeststack.exchange.obj.ObjWriter;
+import org.modeststack.exchange.stl.StlReader;
+import org.modeststack.exchange.stl.StlWriter;
+import org.modeststack.mesh.Mesh;
+
+/** The formats of mesh files, by the ending of the file's name. */
+public enum MeshFormat {
+    OBJ("Wavefront OBJ", "obj") {
+        @Override
+        Loaded parse(byte[] bytes, Path file, LengthUnit unit) throws ExchangeException {
+            return ObjReader.read(bytes, file, unit);
+        }
+
+        @Override
+        void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
+            ObjWriter.write(mesh, file, unit);
+        }
+    },
+    STL("STL, binary", "stl") {
+        @Override
+        Loaded parse(byte[] bytes, Path file, LengthUnit unit) throws ExchangeException {
+            return StlReader.read(bytes, fileName(file), unit);
+        }
+
+        @Override
+        void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
+            Files.write(file, StlWriter.binary(mesh, unit));
+        }
+    },
+    STL_TEXT("STL, text", "stla") {
+        @Override
+        Loaded parse(byte[] bytes, Path file, LengthUnit unit) throws ExchangeException {
+            return StlReader.read(bytes, fileName(file), unit);
+        }
+
+        @Override
+        void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
+            Files.write(file, StlWriter.text(mesh, unit));
+        }
+    };
+
+    private static final long MAX_FILE_BYTES = 2_000_000_000L;
+
+    private final String label;
+    private final String extension;
+
+    MeshFormat(String label, String extension) {
+        this.label = label;
+        this.extension = extension;
+    }
+
+    abstract Loaded parse(byte[] bytes, Path file, LengthUnit unit) throws ExchangeException;
+
+    abstract void put(Mesh mesh, Path file, LengthUnit unit) throws IOException;
+
+    public String label() {
+        return label;
+    }
+
+    /** Without its dot. */
+    public String extension() {
+        return extension;
+    }
+
+    /** @throws ExchangeException if no format goes by the file's ending */
+    public static MeshFormat of(Path file) throws ExchangeException {
+        String name = fileName(file).toLowerCase(Locale.ROOT);
+        for (MeshFormat f : values()) if (name.endsWith("." + f.extension)) return f;
+        List<String> known = Arrays.stream(values()).map(f -> "." + f.extension).toList();
+        throw new ExchangeException(fileName(file) + " is of a kind that cannot be read or written here; known are "
+                + String.join(", ", known) + ".");
+    }
+
+    static String fileName(Path file) {
+        return String.valueOf(file.getFileName());
+    }
+
+    /**
+     * Reads a mesh, in millimetres.
+     *
+     * @param unit what the file's numbers mean
+     * @throws ExchangeException saying where the file breaks
+     */
+    public static Loaded read(Path file, LengthUnit unit) throws ExchangeException {
+        MeshFormat format = of(file);
+        try {
+            if (Files.size(file) > MAX_FILE_BYTES)
+                throw new ExchangeException(fileName(file) + " is too large to read.");
+            return format.parse(Files.readAllBytes(file), file, unit);
+        } catch (ExchangeException e) {
+            throw e;
+        } catch (NoSuchFileException e) {
+            throw new ExchangeException("There is no file " + file + ".", e);
+        } catch (AccessDeniedException e) {
+            throw new ExchangeException("This user may not read " + file + ".", e);
+        } catch (IOException e) {
+            throw new ExchangeException(file + " could not be read: " + e.getMessage() + ".", e);
+        }
+    }
+
+    /** @throws ExchangeException if the file cannot be written */
+    public static void write(Mesh mesh, Path file, LengthUnit unit) throws ExchangeException {
+        MeshFormat format = of(file);
+        try {
+            format.put(mesh, file, unit);
+        } catch (ExchangeException e) {
+            throw e;
+        } catch (NoSuchFileException e) {
+            throw new ExchangeException(file + " could not be written: the folder does not exist.", e);
+        } catch (AccessDeniedException e) {
+            throw new ExchangeException(file + " could not be written: this user may not write there.", e);
+        } catch (IOException e) {
+            throw new ExchangeException(file + " could not be written: " + e.getMessage() + ".", e);
+        }
+    }
+}

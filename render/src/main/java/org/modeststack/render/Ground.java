@@ -1,0 +1,115 @@
+package org.modeststack.render;
+
+import java.util.Arrays;
+import java.util.List;
+import org.modeststack.mesh.Bounds;
+
+/** The plane z = 0: a grid in round numbers of millimetres, and the soft shadow of what stands on it. */
+final class Ground {
+    private static final int SIZE = 192;
+
+    private final float[] shadow = new float[SIZE * SIZE];
+    private double x0;
+    private double y0;
+    private double cell = 1;
+    private double reach;
+    private double middleX;
+    private double middleY;
+
+    /** Works the shadow out from above; what lies higher darkens less. */
+    Ground(List<RenderMesh> meshes) {
+        Bounds box = Bounds.EMPTY;
+        for (RenderMesh m : meshes) if (!m.bounds.isEmpty()) box = box.union(m.bounds);
+        if (box.isEmpty()) return;
+        double size =
+                Math.max(Math.max(box.size().x(), box.size().y()), box.size().z() * 0.5);
+        double margin = 0.35 * size + 1e-6;
+        middleX = box.center().x();
+        middleY = box.center().y();
+        cell = (Math.max(box.size().x(), box.size().y()) + 2 * margin) / SIZE;
+        x0 = middleX - cell * SIZE / 2;
+        y0 = middleY - cell * SIZE / 2;
+        reach = size;
+        float[] height = new float[SIZE * SIZE];
+        Arrays.fill(height, Float.MAX_VALUE);
+        for (RenderMesh m : meshes) lowest(m, height);
+        double fall = 0.22 * size;
+        for (int i = 0; i < shadow.length; i++) {
+            float h = Math.max(0, height[i]);
+            shadow[i] = h == Float.MAX_VALUE ? 0 : (float) Math.exp(-h / fall);
+        }
+        for (int pass = 0; pass < 3; pass++) blur(Math.max(2, SIZE / 40));
+    }
+
+    private void lowest(RenderMesh m, float[] height) {
+        float ox = (float) ((m.origin.x() - x0) / cell), oy = (float) ((m.origin.y() - y0) / cell);
+        float oz = (float) m.origin.z(), s = (float) (1 / cell);
+        int[] tri = m.triangles;
+        for (int t = 0; t < tri.length; t += 3) {
+            int a = 3 * tri[t], b = 3 * tri[t + 1], c = 3 * tri[t + 2];
+            float[] p = m.xyz;
+            float ax = ox + p[a] * s, ay = oy + p[a + 1] * s, az = oz + p[a + 2];
+            float bx = ox + p[b] * s, by = oy + p[b + 1] * s, bz = oz + p[b + 2];
+            float cx = ox + p[c] * s, cy = oy + p[c + 1] * s, cz = oz + p[c + 2];
+            float low = Math.min(az, Math.min(bz, cz));
+            int x = (int) ax, y = (int) ay;
+            if (x >= 0 && y >= 0 && x < SIZE && y < SIZE) height[y * SIZE + x] = Math.min(height[y * SIZE + x], low);
+            float area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
+            if (Math.abs(area) < 1e-4f) continue;
+            float inv = 1 / area;
+            int i0 = Math.max(0, (int) Math.ceil(Math.min(ax, Math.min(bx, cx)) - 0.5f));
+            int i1 = Math.min(SIZE - 1, (int) Math.floor(Math.max(ax, Math.max(bx, cx)) - 0.5f));
+            int j0 = Math.max(0, (int) Math.ceil(Math.min(ay, Math.min(by, cy)) - 0.5f));
+            int j1 = Math.min(SIZE - 1, (int) Math.floor(Math.max(ay, Math.max(by, cy)) - 0.5f));
+            for (int j = j0; j <= j1; j++) {
+                for (int i = i0; i <= i1; i++) {
+                    float px = i + 0.5f - ax, py = j + 0.5f - ay;
+                    float wb = (px * (cy - ay) - py * (cx - ax)) * inv, wc = (py * (bx - ax) - px * (by - ay)) * inv;
+                    if (wb < 0 || wc < 0 || wb + wc > 1) continue;
+                    float z = az + wb * (bz - az) + wc * (cz - az);
+                    int at = j * SIZE + i;
+                    if (z < height[at]) height[at] = z;
+                }
+            }
+        }
+    }
+
+    private void blur(int radius) {
+        float[] line = new float[SIZE];
+        for (int axis = 0; axis < 2; axis++) {
+            int step = axis == 0 ? 1 : SIZE, across = axis == 0 ? SIZE : 1;
+            for (int row = 0; row < SIZE; row++) {
+                int base = row * across;
+                float sum = 0;
+                for (int i = -radius; i < SIZE; i++) {
+                    if (i + radius < SIZE) sum += shadow[base + (i + radius) * step];
+                    if (i - radius - 1 >= 0) sum -= shadow[base + (i - radius - 1) * step];
+                    if (i >= 0) line[i] = sum / (2 * radius + 1);
+                }
+                for (int i = 0; i < SIZE; i++) shadow[base + i * step] = line[i];
+            }
+        }
+    }
+
+    /** Shadow at a place of the plane, from 0 to 1. */
+    float shadow(double x, double y) {
+        double u = (x - x0) / cell - 0.5, v = (y - y0) / cell - 0.5;
+        if (!(u > 0 && v > 0 && u < SIZE - 1 && v < SIZE - 1)) return 0;
+        int i = (int) u, j = (int) v, at = j * SIZE + i;
+        float s = (float) (u - i), t = (float) (v - j);
+        float low = shadow[at] * (1 - s) + shadow[at + 1] * s;
+        float high = shadow[at + SIZE] * (1 - s) + shadow[at + SIZE + 1] * s;
+        return low * (1 - t) + high * t;
+    }
+
+    /** How clearly the grid shows at a place: it fades away from the bodies. */
+    float clarity(double x, double y) {
+        double far = Math.hypot(x - middleX, y - middleY) / Math.max(reach, 1e-9);
+        return (float) Math.max(0, 1 - far / 3.2);
+    }
+
+    /** The distance of grid lines: a power of ten that is at least 12 pixels wide. */
+    static double spacing(double pixelsPerMillimetre) {
+        return Math.pow(10, Math.ceil(Math.log10(12 / pixelsPerMillimetre)));
+    }
+}

@@ -1,0 +1,142 @@
+package org.modeststack.render;
+
+import it.unimi.dsi.fastutil.floats.FloatArrayList;
+
+/**
+ * Lines over surfaces: outlines, open borders and, where asked, all edges, with smooth borders. Lines that lie inside a
+ * surface are drawn with the surface, see {@link Shader}; these here are the ones that also show outside it.
+ */
+final class Lines {
+    private static final int CHUNK = 1 << 16;
+
+    private final Projection projection;
+    private final float halfWidth;
+
+    Lines(Projection projection, float halfWidth) {
+        this.projection = projection;
+        this.halfWidth = halfWidth;
+    }
+
+    /** Which edges to draw. */
+    enum Which {
+        OUTLINES,
+        ALL
+    }
+
+    /**
+     * Lays ink.
+     *
+     * @param hidden how much ink lines behind surfaces get, from 0 to 1
+     */
+    void draw(Rasterizer.Projected p, Frame frame, Which which, float strength, float hidden) {
+        RenderMesh m = p.mesh;
+        int n = m.edgeKind.length, chunks = (n + CHUNK - 1) / CHUNK;
+        FloatArrayList[] found = new FloatArrayList[chunks];
+        Parallel.run(chunks, c -> {
+            found[c] = new FloatArrayList();
+            collect(p, which, c * CHUNK, Math.min(n, (c + 1) * CHUNK), found[c]);
+        });
+        int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
+        Parallel.run(bands, b -> {
+            int y0 = b * Rasterizer.BAND, y1 = Math.min(frame.height, y0 + Rasterizer.BAND);
+            for (FloatArrayList list : found) {
+                float[] e = list.elements();
+                for (int i = 0; i < list.size(); i += 7) {
+                    float low = Math.min(e[i + 1], e[i + 4]) - 2 - halfWidth,
+                            high = Math.max(e[i + 1], e[i + 4]) + 2 + halfWidth;
+                    if (high < y0 || low >= y1) continue;
+                    line(
+                            frame,
+                            e[i],
+                            e[i + 1],
+                            e[i + 2],
+                            e[i + 3],
+                            e[i + 4],
+                            e[i + 5],
+                            strength * e[i + 6],
+                            hidden,
+                            y0,
+                            y1);
+                }
+            }
+        });
+    }
+
+    private void collect(Rasterizer.Projected p, Which which, int from, int to, FloatArrayList out) {
+        RenderMesh m = p.mesh;
+        float[] s = p.screen, xyz = m.xyz;
+        float ex = (float) (projection.eye.x() - m.origin.x());
+        float ey = (float) (projection.eye.y() - m.origin.y());
+        float ez = (float) (projection.eye.z() - m.origin.z());
+        float fx = (float) projection.forward.x(),
+                fy = (float) projection.forward.y(),
+                fz = (float) projection.forward.z();
+        for (int e = from; e < to; e++) {
+            int a = 3 * m.edges[2 * e], b = 3 * m.edges[2 * e + 1];
+            if (s[a + 2] < 0 || s[b + 2] < 0) continue;
+            int n = m.edgeNormals[2 * e], k = m.edgeNormals[2 * e + 1];
+            float ink = 1;
+            if (which == Which.ALL) ink = m.edgeKind[e] == RenderMesh.SHARP ? 1 : 0.45f;
+            else if (k != 0) {
+                float vx = fx, vy = fy, vz = fz;
+                if (projection.perspective) {
+                    vx = xyz[a] - ex;
+                    vy = xyz[a + 1] - ey;
+                    vz = xyz[a + 2] - ez;
+                }
+                float d = vx * PackedNormal.x(n) + vy * PackedNormal.y(n) + vz * PackedNormal.z(n);
+                float g = vx * PackedNormal.x(k) + vy * PackedNormal.y(k) + vz * PackedNormal.z(k);
+                if (d > 0 == g > 0) continue;
+            }
+            out.add(s[a]);
+            out.add(s[a + 1]);
+            out.add(s[a + 2]);
+            out.add(s[b]);
+            out.add(s[b + 1]);
+            out.add(s[b + 2]);
+            out.add(ink);
+        }
+    }
+
+    private void line(
+            Frame f,
+            float ax,
+            float ay,
+            float az,
+            float bx,
+            float by,
+            float bz,
+            float strength,
+            float hidden,
+            int y0,
+            int y1) {
+        float dx = bx - ax, dy = by - ay, l2 = dx * dx + dy * dy;
+        if (!(l2 > 1e-8f)) return;
+        float len = (float) Math.sqrt(l2), inv = 1 / l2, reach = halfWidth + 1;
+        int rowFrom = Math.max(y0, (int) Math.floor(Math.min(ay, by) - reach));
+        int rowTo = Math.min(y1 - 1, (int) Math.ceil(Math.max(ay, by) + reach));
+        float slant = Math.abs(dy) < 1e-6f ? 0 : dx / dy;
+        // How far along its row a pixel may be from the line and still be touched.
+        float wide = Math.abs(dy) < 1e-6f ? Float.MAX_VALUE : reach * len / Math.abs(dy) + Math.abs(slant);
+        float minX = Math.min(ax, bx) - reach, maxX = Math.max(ax, bx) + reach;
+        for (int y = rowFrom; y <= rowTo; y++) {
+            float py = y + 0.5f, middle = ax + (py - ay) * slant;
+            int x0 = (int) Math.max(0, Math.floor(Math.max(minX, middle - wide)));
+            int x1 = (int) Math.min(f.width - 1, Math.ceil(Math.min(maxX, middle + wide)));
+            for (int x = x0; x <= x1; x++) {
+                float px = x + 0.5f - ax, qy = py - ay;
+                float t = (px * dx + qy * dy) * inv;
+                t = t < 0 ? 0 : t > 1 ? 1 : t;
+                float ox = px - t * dx, oy = qy - t * dy;
+                float cover = halfWidth + 0.5f - (float) Math.sqrt(ox * ox + oy * oy);
+                if (cover <= 0) continue;
+                if (cover > 1) cover = 1;
+                int at = y * f.width + x;
+                float z = az + t * (bz - az);
+                if (z + projection.bias(z) < f.depth[at]) cover *= hidden;
+                float ink = cover * strength;
+                if (ink > f.ink[at]) f.ink[at] = ink;
+            }
+        }
+    }
+}

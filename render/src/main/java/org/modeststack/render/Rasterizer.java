@@ -1,0 +1,237 @@
+package org.modeststack.render;
+
+import it.unimi.dsi.fastutil.floats.FloatArrayList;
+import java.util.Arrays;
+
+/**
+ * Finds for every pixel the nearest triangle. Triangles are projected and sorted into bands of rows in one pass over
+ * fixed chunks, and drawn band by band in another; the result does not depend on the number of cores.
+ */
+final class Rasterizer {
+    static final int BAND = 32;
+    private static final int CHUNK = 1 << 15;
+
+    /** The projected vertices of one item, and its place among all. */
+    static final class Projected {
+        final RenderMesh mesh;
+        final float[] screen;
+        final int firstId;
+
+        Projected(RenderMesh mesh, float[] screen, int firstId) {
+            this.mesh = mesh;
+            this.screen = screen;
+            this.firstId = firstId;
+        }
+    }
+
+    /** Places in the triangle list of one chunk that touch one band. */
+    private static final class Bin {
+        int[] list = new int[64];
+        int size;
+
+        void add(int t) {
+            if (size == list.length) list = Arrays.copyOf(list, 2 * size);
+            list[size++] = t;
+        }
+    }
+
+    private final Projection projection;
+
+    Rasterizer(Projection projection) {
+        this.projection = projection;
+    }
+
+    Projected project(RenderMesh mesh, int firstId, float[] reuse) {
+        float[] screen = reuse != null && reuse.length >= mesh.xyz.length ? reuse : new float[mesh.xyz.length];
+        int n = mesh.xyz.length / 3, chunks = (n + CHUNK - 1) / CHUNK;
+        Parallel.run(
+                chunks,
+                i -> projection.project(mesh.xyz, mesh.origin, i * CHUNK, Math.min(n, (i + 1) * CHUNK), screen));
+        return new Projected(mesh, screen, firstId);
+    }
+
+    /** Draws one item. @param cull leave out faces seen from behind */
+    void draw(Projected p, Frame frame, boolean cull, int[] layers) {
+        int n = p.mesh.triangleCount(), chunks = (n + CHUNK - 1) / CHUNK;
+        int bands = (frame.height + BAND - 1) / BAND;
+        Bin[][] bins = new Bin[chunks][bands];
+        FloatArrayList[] clipped = new FloatArrayList[chunks];
+        Parallel.run(chunks, c -> sort(p, frame, cull, c * CHUNK, Math.min(n, (c + 1) * CHUNK), bins[c], clipped, c));
+        Parallel.run(bands, b -> {
+            int y0 = b * BAND, y1 = Math.min(frame.height, y0 + BAND);
+            for (int c = 0; c < chunks; c++) {
+                Bin bin = bins[c][b];
+                if (bin != null) fill(p, frame, bin, y0, y1, layers);
+            }
+            for (FloatArrayList extra : clipped) if (extra != null) fillClipped(p, frame, extra, y0, y1, cull, layers);
+        });
+    }
+
+    private void sort(
+            Projected p, Frame frame, boolean cull, int from, int to, Bin[] bins, FloatArrayList[] clipped, int chunk) {
+        int[] tri = p.mesh.triangles;
+        float[] s = p.screen;
+        for (int t = from; t < to; t++) {
+            int a = 3 * tri[3 * t], b = 3 * tri[3 * t + 1], c = 3 * tri[3 * t + 2];
+            if (s[a + 2] < 0 || s[b + 2] < 0 || s[c + 2] < 0) {
+                if (clipped[chunk] == null) clipped[chunk] = new FloatArrayList();
+                clip(p, t, clipped[chunk]);
+                continue;
+            }
+            float ax = s[a], ay = s[a + 1], bx = s[b], by = s[b + 1], cx = s[c], cy = s[c + 1];
+            // Rows grow downwards, so a triangle seen from its front turns the other way round.
+            float area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
+            if (cull ? area >= 0 : area == 0) continue;
+            float minX = Math.min(ax, Math.min(bx, cx)), maxX = Math.max(ax, Math.max(bx, cx));
+            float minY = Math.min(ay, Math.min(by, cy)), maxY = Math.max(ay, Math.max(by, cy));
+            int x0 = (int) Math.ceil(minX - 0.5f), x1 = (int) Math.floor(maxX - 0.5f);
+            int y0 = (int) Math.ceil(minY - 0.5f), y1 = (int) Math.floor(maxY - 0.5f);
+            if (x0 > x1 || y0 > y1 || x1 < 0 || y1 < 0 || x0 >= frame.width || y0 >= frame.height) continue;
+            int b0 = Math.max(0, y0) / BAND, b1 = Math.min(frame.height - 1, y1) / BAND;
+            for (int band = b0; band <= b1; band++) {
+                if (bins[band] == null) bins[band] = new Bin();
+                bins[band].add(t);
+            }
+        }
+    }
+
+    private void fill(Projected p, Frame frame, Bin bin, int y0, int y1, int[] layers) {
+        int[] tri = p.mesh.triangles;
+        float[] s = p.screen;
+        for (int i = 0; i < bin.size; i++) {
+            int t = bin.list[i];
+            int a = 3 * tri[3 * t], b = 3 * tri[3 * t + 1], c = 3 * tri[3 * t + 2];
+            triangle(
+                    frame,
+                    p.firstId + t,
+                    s[a],
+                    s[a + 1],
+                    s[a + 2],
+                    s[b],
+                    s[b + 1],
+                    s[b + 2],
+                    s[c],
+                    s[c + 1],
+                    s[c + 2],
+                    y0,
+                    y1,
+                    layers);
+        }
+    }
+
+    private static void triangle(
+            Frame frame,
+            int id,
+            float ax,
+            float ay,
+            float az,
+            float bx,
+            float by,
+            float bz,
+            float cx,
+            float cy,
+            float cz,
+            int y0,
+            int y1,
+            int[] layers) {
+        float area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
+        if (area < 0) {
+            float t = bx;
+            bx = cx;
+            cx = t;
+            t = by;
+            by = cy;
+            cy = t;
+            t = bz;
+            bz = cz;
+            cz = t;
+            area = -area;
+        }
+        if (!(area > 0)) return;
+        int minX = Math.max(0, (int) Math.ceil(Math.min(ax, Math.min(bx, cx)) - 0.5f));
+        int maxX = Math.min(frame.width - 1, (int) Math.floor(Math.max(ax, Math.max(bx, cx)) - 0.5f));
+        int minY = Math.max(y0, (int) Math.ceil(Math.min(ay, Math.min(by, cy)) - 0.5f));
+        int maxY = Math.min(y1 - 1, (int) Math.floor(Math.max(ay, Math.max(by, cy)) - 0.5f));
+        float inv = 1 / area;
+        // Weights of the three corners at a pixel: they are linear, and so is depth.
+        float px = minX + 0.5f - ax, py = minY + 0.5f - ay;
+        float wbx = (cy - ay) * inv, wby = -(cx - ax) * inv;
+        float wcx = -(by - ay) * inv, wcy = (bx - ax) * inv;
+        float wbRow = px * wbx + py * wby, wcRow = px * wcx + py * wcy;
+        // Rounding must not open cracks between neighbours: each reaches a trifle over its sides.
+        float slack = -3e-4f * Math.max(Math.abs(wbx) + Math.abs(wby), Math.abs(wcx) + Math.abs(wcy));
+        float whole = 1 - slack;
+        float dzb = bz - az, dzc = cz - az;
+        float zStep = wbx * dzb + wcx * dzc;
+        float[] depth = frame.depth;
+        int[] ids = frame.id;
+        for (int y = minY; y <= maxY; y++) {
+            float wb = wbRow, wc = wcRow, z = az + wb * dzb + wc * dzc;
+            int row = y * frame.width;
+            for (int x = minX; x <= maxX; x++) {
+                if (wb >= slack && wc >= slack && wb + wc <= whole) {
+                    int at = row + x;
+                    if (layers != null) layers[at]++;
+                    if (z > depth[at]) {
+                        depth[at] = z;
+                        ids[at] = id;
+                    }
+                }
+                wb += wbx;
+                wc += wcx;
+                z += zStep;
+            }
+            wbRow += wby;
+            wcRow += wcy;
+        }
+    }
+
+    /** Cuts a triangle at the near plane and keeps what is in front: id and three projected corners each. */
+    private void clip(Projected p, int t, FloatArrayList out) {
+        double[][] in = new double[3][3];
+        for (int i = 0; i < 3; i++) projection.view(p.mesh.xyz, p.mesh.triangles[3 * t + i], p.mesh.origin, in[i]);
+        double[][] kept = new double[4][];
+        int n = 0;
+        double near = projection.near;
+        for (int i = 0; i < 3; i++) {
+            double[] u = in[i], v = in[(i + 1) % 3];
+            if (u[2] >= near) kept[n++] = u;
+            if (u[2] >= near != v[2] >= near) {
+                double k = (near - u[2]) / (v[2] - u[2]);
+                kept[n++] = new double[] {u[0] + k * (v[0] - u[0]), u[1] + k * (v[1] - u[1]), near};
+            }
+        }
+        float[] s = new float[3];
+        for (int i = 1; i + 1 < n; i++) {
+            out.add(Float.intBitsToFloat(p.firstId + t));
+            for (int k : new int[] {0, i, i + 1}) {
+                projection.screen(kept[k][0], kept[k][1], kept[k][2], s, 0);
+                for (float f : s) out.add(f);
+            }
+        }
+    }
+
+    private void fillClipped(
+            Projected p, Frame frame, FloatArrayList list, int y0, int y1, boolean cull, int[] layers) {
+        float[] e = list.elements();
+        for (int i = 0; i < list.size(); i += 10) {
+            float area = (e[i + 4] - e[i + 1]) * (e[i + 8] - e[i + 2]) - (e[i + 5] - e[i + 2]) * (e[i + 7] - e[i + 1]);
+            if (cull && area >= 0) continue;
+            triangle(
+                    frame,
+                    Float.floatToRawIntBits(e[i]),
+                    e[i + 1],
+                    e[i + 2],
+                    e[i + 3],
+                    e[i + 4],
+                    e[i + 5],
+                    e[i + 6],
+                    e[i + 7],
+                    e[i + 8],
+                    e[i + 9],
+                    y0,
+                    y1,
+                    layers);
+        }
+    }
+}

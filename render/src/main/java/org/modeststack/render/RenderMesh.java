@@ -1,0 +1,185 @@
+package org.modeststack.render;
+
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.triangulate.Triangulation;
+
+/**
+ * A mesh made ready for drawing: triangles with normals at their corners, and which of their sides are edges of the
+ * mesh. Faces that meet at less than the smoothing angle share normals, each weighing as much as its area, so that large
+ * flats stay flat beside narrow strips. Made in time linear in the mesh.
+ */
+public final class RenderMesh {
+    static final int SOFT = 1;
+    static final int SHARP = 2;
+
+    /** Above this angle an edge is drawn in full and breaks the shading, degrees. */
+    public static final double SMOOTHING_ANGLE = 30;
+
+    final Mesh mesh;
+    final Bounds bounds;
+    /** The middle of the bounds; positions are floats relative to it. */
+    final Vec3 origin;
+
+    final float[] xyz;
+    /** Three vertices a triangle. */
+    final int[] triangles;
+
+    final int[] faceOf;
+    /** For each triangle, two bits for each side (from corner i to the next): 0 none, SOFT or SHARP. */
+    final byte[] sides;
+    /** Unit normals, packed, for each corner of each triangle. */
+    final int[] normals;
+    /** Linear colour of each face's material, three values a material. */
+    final float[] palette;
+    /** Whether no side of any face is open, so that backs cannot be seen. */
+    final boolean closed;
+    /** Edges as pairs of vertices, with the normals of their two faces packed; see {@link #edgeKind}. */
+    final int[] edges;
+
+    final int[] edgeNormals;
+    final byte[] edgeKind;
+    /** Three corners of the mesh a triangle, for colours. */
+    final int[] corners;
+
+    public RenderMesh(Mesh mesh) {
+        this.mesh = mesh;
+        bounds = mesh.bounds();
+        origin = bounds.center();
+        xyz = new float[mesh.xyz().length];
+        for (int i = 0; i < xyz.length; i += 3) {
+            xyz[i] = (float) (mesh.xyz()[i] - origin.x());
+            xyz[i + 1] = (float) (mesh.xyz()[i + 1] - origin.y());
+            xyz[i + 2] = (float) (mesh.xyz()[i + 2] - origin.z());
+        }
+        Triangulation t = mesh.triangulation();
+        corners = t.triangleCorners();
+        faceOf = t.triangleFace();
+        triangles = new int[corners.length];
+        for (int i = 0; i < corners.length; i++) triangles[i] = mesh.corners()[corners[i]];
+        palette = new float[3 * mesh.materials().size()];
+        for (int i = 0; i < mesh.materials().size(); i++) {
+            int rgb = mesh.materials().get(i).rgb();
+            for (int k = 0; k < 3; k++) palette[3 * i + k] = Colors.toLinear(rgb >> (16 - 8 * k) & 255);
+        }
+
+        Adjacency adj = mesh.adjacency();
+        float[] area = areaVectors();
+        byte[] kinds = edgeKinds(adj, area);
+        edgeKind = kinds;
+        int ne = adj.edgeCount();
+        edges = new int[2 * ne];
+        edgeNormals = new int[2 * ne];
+        boolean open = false;
+        for (int e = 0; e < ne; e++) {
+            edges[2 * e] = adj.edgeLow(e);
+            edges[2 * e + 1] = adj.edgeHigh(e);
+            int f = adj.cornerFace()[adj.edgeCorner(e, 0)];
+            edgeNormals[2 * e] = packed(area, f);
+            boolean two = adj.edgeSides(e) == 2;
+            edgeNormals[2 * e + 1] = two ? packed(area, adj.cornerFace()[adj.edgeCorner(e, 1)]) : 0;
+            if (!two) open = true;
+        }
+        closed = !open;
+        normals = cornerNormals(adj, area, kinds);
+        sides = new byte[faceOf.length];
+        int[] next = adj.cornerNext(), edge = adj.cornerEdge();
+        for (int i = 0; i < faceOf.length; i++) {
+            int bits = 0;
+            for (int k = 0; k < 3; k++) {
+                int c = corners[3 * i + k], d = corners[3 * i + (k + 1) % 3];
+                if (next[c] == d) bits |= kinds[edge[c]] << 2 * k;
+            }
+            sides[i] = (byte) bits;
+        }
+    }
+
+    public Mesh mesh() {
+        return mesh;
+    }
+
+    public int triangleCount() {
+        return faceOf.length;
+    }
+
+    private float[] areaVectors() {
+        float[] out = new float[3 * mesh.faceCount()];
+        double[] n = new double[3];
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            Normals.areaVector(mesh, f, n);
+            for (int k = 0; k < 3; k++) out[3 * f + k] = (float) n[k];
+        }
+        return out;
+    }
+
+    private static int packed(float[] v, int i) {
+        return PackedNormal.of(v[3 * i], v[3 * i + 1], v[3 * i + 2]);
+    }
+
+    private byte[] edgeKinds(Adjacency adj, float[] area) {
+        byte[] kinds = new byte[adj.edgeCount()];
+        float limit = (float) Math.cos(Math.toRadians(SMOOTHING_ANGLE));
+        int[] faces = adj.cornerFace(), material = mesh.faceMaterials();
+        for (int e = 0; e < kinds.length; e++) {
+            kinds[e] = SHARP;
+            if (adj.edgeSides(e) != 2) continue;
+            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1), f = faces[c], g = faces[d];
+            if (mesh.corners()[c] == mesh.corners()[d] || material[f] != material[g]) continue;
+            float dot = 0, ff = 0, gg = 0;
+            for (int k = 0; k < 3; k++) {
+                float a = area[3 * f + k], b = area[3 * g + k];
+                dot += a * b;
+                ff += a * a;
+                gg += b * b;
+            }
+            if (dot > limit * Math.sqrt(ff) * Math.sqrt(gg)) kinds[e] = SOFT;
+        }
+        return kinds;
+    }
+
+    private int[] cornerNormals(Adjacency adj, float[] area, byte[] kinds) {
+        int n = mesh.cornerCount();
+        int[] parent = new int[n];
+        for (int c = 0; c < n; c++) parent[c] = c;
+        int[] next = adj.cornerNext(), faces = adj.cornerFace();
+        for (int e = 0; e < kinds.length; e++) {
+            if (kinds[e] != SOFT) continue;
+            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+            union(parent, c, next[d]);
+            union(parent, next[c], d);
+        }
+        float[] sum = new float[3 * n];
+        for (int c = 0; c < n; c++) {
+            int r = 3 * find(parent, c), f = 3 * faces[c];
+            sum[r] += area[f];
+            sum[r + 1] += area[f + 1];
+            sum[r + 2] += area[f + 2];
+        }
+        int[] cornerNormal = new int[n];
+        for (int c = 0; c < n; c++) {
+            int r = find(parent, c);
+            cornerNormal[c] = r < c ? cornerNormal[r] : packed(sum, r);
+        }
+        int[] out = new int[corners.length];
+        for (int i = 0; i < out.length; i++) out[i] = cornerNormal[corners[i]];
+        return out;
+    }
+
+    private static int find(int[] parent, int i) {
+        while (parent[i] != i) {
+            parent[i] = parent[parent[i]];
+            i = parent[i];
+        }
+        return i;
+    }
+
+    private static void union(int[] parent, int a, int b) {
+        a = find(parent, a);
+        b = find(parent, b);
+        if (a < b) parent[b] = a;
+        else parent[a] = b;
+    }
+}

@@ -1,0 +1,173 @@
+package org.modeststack.render;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * Draws scenes on the processor, the same pixels everywhere. Keeps its buffers for the next picture; not for use by
+ * several threads at once.
+ *
+ * <p>Nearest triangles first, then colours per pixel ("deferred shading", M. Deering et al., SIGGRAPH 1988), so that the
+ * cost of light and edges depends on pixels and not on triangles. Edges are drawn by a pixel's distance from the sides
+ * of its triangle (A. Bærentzen et al., "Single-pass Wireframe Rendering", SIGGRAPH Sketches 2006), outlines as lines.
+ */
+public final class Renderer {
+    private Frame frame;
+    private Frame ghostFrame;
+    private float[][] screens = {};
+    private Ground ground;
+    private List<RenderMesh> groundOf = List.of();
+    private Scene scene;
+    private Rasterizer.Projected[] projected = {};
+    private Camera camera;
+    private int supersample = 1;
+
+    /** What lies under a pixel. */
+    public record Hit(int item, int face, Vec3 point) {}
+
+    /**
+     * Draws a picture.
+     *
+     * @param supersample 1, or 2 for four samples a pixel
+     * @param out receives width × height pixels, {@code 0xFFRRGGBB}
+     */
+    public void render(Scene newScene, Camera newCamera, int width, int height, int newSupersample, int[] out) {
+        scene = newScene;
+        camera = newCamera;
+        supersample = newSupersample;
+        int w = width * supersample, h = height * supersample;
+        if (frame == null || frame.width != w || frame.height != h) {
+            frame = new Frame(w, h);
+            ghostFrame = null;
+        }
+        frame.clear();
+        double reach = scene.bounds().isEmpty()
+                ? 1
+                : scene.bounds().diagonal()
+                        + scene.bounds().center().minus(camera.target()).length();
+        Projection projection = new Projection(camera, w, h, reach);
+        Rasterizer rasterizer = new Rasterizer(projection);
+        project(rasterizer);
+
+        DisplayMode mode = scene.mode();
+        boolean seeThrough = mode == DisplayMode.SEE_THROUGH;
+        List<Scene.Item> items = scene.items();
+        for (int i = 0; i < items.size(); i++) {
+            if (items.get(i).ghost()) continue;
+            boolean cull = items.get(i).mesh().closed && !seeThrough;
+            rasterizer.draw(projected[i], frame, cull, seeThrough ? frame.layers() : null);
+        }
+        Lines lines = new Lines(projection, 0.5f * supersample);
+        if (mode != DisplayMode.SHADED) {
+            for (int i = 0; i < items.size(); i++) {
+                if (items.get(i).ghost()) continue;
+                lines.draw(projected[i], frame, Lines.Which.OUTLINES, 0.92f, 0);
+                if (seeThrough) lines.draw(projected[i], frame, Lines.Which.ALL, 0.5f, 0.45f);
+            }
+        }
+        if (scene.ground()) updateGround();
+        double spacing = Ground.spacing(camera.scale(height));
+        Shader shader = new Shader(projection, projected, mode, scene.ground() ? ground : null, spacing, supersample);
+        bands(h, (y0, y1) -> shader.shade(frame, y0, y1));
+        if (items.stream().anyMatch(Scene.Item::ghost)) ghosts(rasterizer, lines, shader, w, h);
+        deliver(width, height, out);
+    }
+
+    private void project(Rasterizer rasterizer) {
+        int n = scene.items().size();
+        if (screens.length < n) screens = Arrays.copyOf(screens, n);
+        projected = new Rasterizer.Projected[n];
+        int id = 0;
+        for (int i = 0; i < n; i++) {
+            RenderMesh m = scene.items().get(i).mesh();
+            projected[i] = rasterizer.project(m, id, screens[i]);
+            screens[i] = projected[i].screen;
+            id += m.triangleCount();
+        }
+    }
+
+    private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
+        if (ghostFrame == null) ghostFrame = new Frame(w, h);
+        ghostFrame.clear();
+        for (int i = 0; i < projected.length; i++) {
+            if (!scene.items().get(i).ghost()) continue;
+            rasterizer.draw(projected[i], ghostFrame, projected[i].mesh.closed, null);
+        }
+        for (int i = 0; i < projected.length; i++) {
+            if (scene.items().get(i).ghost()) lines.draw(projected[i], ghostFrame, Lines.Which.OUTLINES, 0.9f, 0);
+        }
+        bands(h, (y0, y1) -> shader.overlay(frame, ghostFrame, y0, y1));
+    }
+
+    /** The shadow depends on the bodies alone, so it is worked out only when they change. */
+    private void updateGround() {
+        List<RenderMesh> solids = new ArrayList<>();
+        for (Scene.Item i : scene.items()) if (!i.ghost()) solids.add(i.mesh());
+        if (ground != null && solids.equals(groundOf)) return;
+        ground = new Ground(solids);
+        groundOf = solids;
+    }
+
+    @FunctionalInterface
+    private interface Rows {
+        void work(int y0, int y1);
+    }
+
+    private static void bands(int height, Rows rows) {
+        int n = (height + Rasterizer.BAND - 1) / Rasterizer.BAND;
+        Parallel.run(n, b -> rows.work(b * Rasterizer.BAND, Math.min(height, (b + 1) * Rasterizer.BAND)));
+    }
+
+    private void deliver(int width, int height, int[] out) {
+        if (supersample == 1) {
+            System.arraycopy(frame.color, 0, out, 0, width * height);
+            return;
+        }
+        int n = supersample, samples = n * n;
+        bands(height, (y0, y1) -> {
+            for (int y = y0; y < y1; y++) {
+                for (int x = 0; x < width; x++) {
+                    int r = 0, g = 0, b = 0;
+                    for (int j = 0; j < n; j++) {
+                        for (int i = 0; i < n; i++) {
+                            int c = frame.color[(y * n + j) * frame.width + x * n + i];
+                            r += c >> 16 & 255;
+                            g += c >> 8 & 255;
+                            b += c & 255;
+                        }
+                    }
+                    out[y * width + x] = 0xFF000000 | r / samples << 16 | g / samples << 8 | b / samples;
+                }
+            }
+        });
+    }
+
+    /** What the last picture shows at a pixel, or null. Ghosts are looked through. */
+    public Hit pick(int x, int y) {
+        if (frame == null) return null;
+        int px = x * supersample + supersample / 2, py = y * supersample + supersample / 2;
+        if (px < 0 || py < 0 || px >= frame.width || py >= frame.height) return null;
+        int id = frame.id[py * frame.width + px];
+        if (id < 0) return null;
+        int item = projected.length - 1;
+        while (projected[item].firstId > id || projected[item].mesh.triangleCount() == 0) item--;
+        int triangle = id - projected[item].firstId;
+        return new Hit(item, projected[item].mesh.faceOf[triangle], pointAt(px, py));
+    }
+
+    private Vec3 pointAt(int px, int py) {
+        double reach = scene.bounds().diagonal()
+                + scene.bounds().center().minus(camera.target()).length();
+        Projection p = new Projection(camera, frame.width, frame.height, reach);
+        float z = frame.depth[py * frame.width + px];
+        if (camera.perspective()) {
+            Vec3 ray =
+                    new Vec3(p.ray(px + 0.5, py + 0.5, 0), p.ray(px + 0.5, py + 0.5, 1), p.ray(px + 0.5, py + 0.5, 2));
+            return p.eye.plus(ray.times(1 / z));
+        }
+        double a = (px + 0.5 - p.width / 2.0) / p.parallelScale(), b = (p.height / 2.0 - py - 0.5) / p.parallelScale();
+        return p.eye.plus(p.right.times(a)).plus(p.up.times(b)).plus(p.forward.times(p.parallelDistance(z)));
+    }
+}

@@ -1,0 +1,269 @@
+package org.modeststack.render;
+
+import org.modeststack.mesh.Vec3;
+
+/** Gives every pixel its colour from the triangle that was found for it. */
+final class Shader {
+    private final Projection projection;
+    private final Rasterizer.Projected[] items;
+    private final DisplayMode mode;
+    private final Ground ground;
+    private final float halfWidth;
+    private final float size;
+    private final double spacing;
+    private final float[] key;
+    private final float[] fill;
+
+    /**
+     * @param ground null for none
+     * @param size pixels of this frame for one of the finished picture
+     */
+    Shader(
+            Projection projection,
+            Rasterizer.Projected[] items,
+            DisplayMode mode,
+            Ground ground,
+            double spacing,
+            int size) {
+        this.projection = projection;
+        this.items = items;
+        this.mode = mode;
+        this.ground = ground;
+        this.spacing = spacing;
+        this.size = size;
+        halfWidth = 0.55f * size;
+        key = light(-0.55, 0.72, 0.65);
+        fill = light(0.85, 0.05, 0.45);
+    }
+
+    /** A direction towards a lamp that goes with the camera: right, up and towards the eye. */
+    private float[] light(double right, double up, double back) {
+        Vec3 l = projection
+                .right
+                .times(right)
+                .plus(projection.up.times(up))
+                .minus(projection.forward.times(back))
+                .unit();
+        return new float[] {(float) l.x(), (float) l.y(), (float) l.z()};
+    }
+
+    /** The item that a triangle id belongs to. */
+    private Rasterizer.Projected item(int id) {
+        int i = items.length - 1;
+        while (items[i].firstId > id || items[i].mesh.triangleCount() == 0) i--;
+        return items[i];
+    }
+
+    void shade(Frame frame, int y0, int y1) {
+        Pixel pixel = new Pixel();
+        int[] layers = mode == DisplayMode.SEE_THROUGH ? frame.layers() : null;
+        for (int y = y0; y < y1; y++) {
+            int backdrop = Colors.mix(Palette.TOP, Palette.BOTTOM, (y + 0.5f) / frame.height);
+            for (int x = 0; x < frame.width; x++) {
+                int at = y * frame.width + x, id = frame.id[at], color;
+                float ink = frame.ink[at];
+                if (id < 0 || mode == DisplayMode.SEE_THROUGH) {
+                    color = ground == null ? backdrop : floor(backdrop, x + 0.5, y + 0.5);
+                } else {
+                    color = backdrop;
+                }
+                if (id >= 0) {
+                    pixel.set(item(id), id, x + 0.5f, y + 0.5f);
+                    int surface = mode == DisplayMode.EDGES ? Palette.SHEET : pixel.surface();
+                    color = layers == null
+                            ? surface
+                            : Colors.mix(color, surface, 1 - (float) Math.pow(0.78, layers[at]));
+                    if (mode != DisplayMode.SHADED) ink = Math.max(ink, pixel.ink());
+                }
+                frame.color[at] = Colors.mix(color, Palette.INK, ink);
+            }
+        }
+    }
+
+    /** Lays ghosts over a picture that is already shaded: clearly in front of surfaces, faintly behind them. */
+    void overlay(Frame frame, Frame ghosts, int y0, int y1) {
+        Pixel pixel = new Pixel();
+        for (int y = y0; y < y1; y++) {
+            for (int x = 0; x < frame.width; x++) {
+                int at = y * frame.width + x, id = ghosts.id[at];
+                float ink = ghosts.ink[at];
+                boolean front = ghosts.depth[at] >= frame.depth[at];
+                if (id >= 0) {
+                    pixel.set(item(id), id, x + 0.5f, y + 0.5f);
+                    float share = (front ? 0.20f : 0.07f) + 0.12f * (1 - pixel.facing());
+                    frame.color[at] = Colors.mix(frame.color[at], Palette.GHOST, share);
+                    ink = Math.max(ink, pixel.ink());
+                }
+                if (ink > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.GHOST, ink * (front ? 0.85f : 0.3f));
+            }
+        }
+    }
+
+    private int floor(int backdrop, double px, double py) {
+        double x, y, dx, dy;
+        if (projection.perspective) {
+            double rz = projection.ray(px, py, 2);
+            if (Math.abs(rz) < 1e-9) return backdrop;
+            double t = -projection.eye.z() / rz;
+            if (t <= 0) return backdrop;
+            x = projection.eye.x() + t * projection.ray(px, py, 0);
+            y = projection.eye.y() + t * projection.ray(px, py, 1);
+            double sx = -projection.eye.z() / projection.ray(px + 1, py, 2);
+            double sy = -projection.eye.z() / projection.ray(px, py + 1, 2);
+            double ax = projection.eye.x() + sx * projection.ray(px + 1, py, 0) - x;
+            double ay = projection.eye.y() + sx * projection.ray(px + 1, py, 1) - y;
+            double bx = projection.eye.x() + sy * projection.ray(px, py + 1, 0) - x;
+            double by = projection.eye.y() + sy * projection.ray(px, py + 1, 1) - y;
+            dx = Math.hypot(ax, bx);
+            dy = Math.hypot(ay, by);
+        } else {
+            double f = projection.forward.z();
+            if (Math.abs(f) < 1e-6) return backdrop;
+            double s = projection.parallelScale();
+            double a = (px - projection.width / 2.0) / s, b = (projection.height / 2.0 - py) / s;
+            Vec3 p = projection.eye.plus(projection.right.times(a)).plus(projection.up.times(b));
+            double t = -p.z() / f;
+            x = p.x() + t * projection.forward.x();
+            y = p.y() + t * projection.forward.y();
+            double stretch = 1 / (s * Math.abs(f));
+            dx = stretch;
+            dy = stretch;
+        }
+        float clear = ground.clarity(x, y);
+        if (clear <= 0) return backdrop;
+        float fine = lines(x, dx, spacing, 1), coarse = lines(x, dx, 10 * spacing, 1.2f);
+        fine = Math.max(fine, lines(y, dy, spacing, 1));
+        coarse = Math.max(coarse, lines(y, dy, 10 * spacing, 1.2f));
+        float grid = Math.max(0.20f * fine, 0.5f * coarse) * clear;
+        int color = Colors.mix(backdrop, Palette.GRID, grid);
+        boolean above = projection.perspective ? projection.eye.z() > 0 : projection.forward.z() < 0;
+        return above ? Colors.mix(color, Palette.SHADOW, 0.42f * ground.shadow(x, y)) : color;
+    }
+
+    /** Cover of the grid lines across one axis; lines too dense to tell apart fade. */
+    private float lines(double x, double dx, double every, float width) {
+        double u = x / every, off = Math.abs(u - Math.rint(u)) * every / dx / size;
+        float cover = (float) Math.clamp(width / 2 + 0.5 - off, 0.0, 1.0);
+        float dense = (float) Math.clamp(every / dx / size / 6 - 0.3, 0.0, 1.0);
+        return cover * dense;
+    }
+
+    /** One pixel of one triangle. */
+    private final class Pixel {
+        private Rasterizer.Projected item;
+        private int triangle;
+        private boolean whole;
+        private float u;
+        private float v;
+        private float w;
+        private float twiceArea;
+        private final float[] length = new float[3];
+        private float nx;
+        private float ny;
+        private float nz;
+
+        void set(Rasterizer.Projected p, int id, float x, float y) {
+            item = p;
+            triangle = id - p.firstId;
+            int[] tri = p.mesh.triangles;
+            int a = 3 * tri[3 * triangle], b = 3 * tri[3 * triangle + 1], c = 3 * tri[3 * triangle + 2];
+            float[] s = p.screen;
+            whole = s[a + 2] >= 0 && s[b + 2] >= 0 && s[c + 2] >= 0;
+            if (whole) {
+                float ax = s[a], ay = s[a + 1], bx = s[b] - ax, by = s[b + 1] - ay, cx = s[c] - ax, cy = s[c + 1] - ay;
+                float px = x - ax, py = y - ay, area = bx * cy - by * cx;
+                v = (px * cy - py * cx) / area;
+                w = (bx * py - by * px) / area;
+                u = 1 - v - w;
+                twiceArea = Math.abs(area);
+                length[0] = (float) Math.sqrt(bx * bx + by * by);
+                length[1] = (float) Math.sqrt((cx - bx) * (cx - bx) + (cy - by) * (cy - by));
+                length[2] = (float) Math.sqrt(cx * cx + cy * cy);
+            } else {
+                u = v = w = 1 / 3f;
+            }
+            normal(s, a, b, c);
+        }
+
+        private void normal(float[] s, int a, int b, int c) {
+            int[] n = item.mesh.normals;
+            int na = n[3 * triangle], nb = n[3 * triangle + 1], nc = n[3 * triangle + 2];
+            float p = u, q = v, r = w;
+            if (whole && projection.perspective) {
+                // What is linear in space is linear on the screen after division by the distance.
+                p = u * s[a + 2];
+                q = v * s[b + 2];
+                r = w * s[c + 2];
+            }
+            nx = p * PackedNormal.x(na) + q * PackedNormal.x(nb) + r * PackedNormal.x(nc);
+            ny = p * PackedNormal.y(na) + q * PackedNormal.y(nb) + r * PackedNormal.y(nc);
+            nz = p * PackedNormal.z(na) + q * PackedNormal.z(nb) + r * PackedNormal.z(nc);
+            float l = (float) Math.sqrt(nx * nx + ny * ny + nz * nz);
+            if (l > 0) {
+                nx /= l;
+                ny /= l;
+                nz /= l;
+            }
+        }
+
+        /** How squarely the surface faces the eye, from 0 to 1. */
+        float facing() {
+            Vec3 f = projection.forward;
+            return Math.min(1, Math.abs((float) (nx * f.x() + ny * f.y() + nz * f.z())));
+        }
+
+        int surface() {
+            Vec3 f = projection.forward;
+            boolean back = !item.mesh.closed && nx * f.x() + ny * f.y() + nz * f.z() > 0;
+            float sign = back ? -1 : 1;
+            float k = Math.max(0, sign * (nx * key[0] + ny * key[1] + nz * key[2]));
+            float l = Math.max(0, sign * (nx * fill[0] + ny * fill[1] + nz * fill[2]));
+            float sky = 0.5f + 0.5f * sign * nz;
+            float light = 0.20f + 0.24f * sky + 0.78f * k + 0.16f * l;
+            int m = 3 * item.mesh.mesh.faceMaterials()[item.mesh.faceOf[triangle]];
+            float[] pal = item.mesh.palette;
+            float r = pal[m], g = pal[m + 1], b = pal[m + 2];
+            float[] colors = item.mesh.mesh.cornerColors();
+            if (colors != null) {
+                int i = 4 * item.mesh.corners[3 * triangle], j = 4 * item.mesh.corners[3 * triangle + 1];
+                int o = 4 * item.mesh.corners[3 * triangle + 2];
+                r *= u * colors[i] + v * colors[j] + w * colors[o];
+                g *= u * colors[i + 1] + v * colors[j + 1] + w * colors[o + 1];
+                b *= u * colors[i + 2] + v * colors[j + 2] + w * colors[o + 2];
+            }
+            if (back) {
+                r *= 0.55f;
+                g *= 0.62f;
+                b *= 0.70f;
+            }
+            // The sky is a little cooler than the lamp.
+            float cool = 0.24f * sky * 0.06f;
+            return Colors.rgb(r * (light - cool), g * light, b * (light + cool));
+        }
+
+        /** Ink of the edges that run along this triangle's sides, by the pixel's distance from them. */
+        float ink() {
+            int bits = item.mesh.sides[triangle];
+            if (bits == 0 || !whole) return 0;
+            float ink = 0;
+            for (int i = 0; i < 3; i++) {
+                int kind = bits >> 2 * i & 3;
+                if (kind == 0 || length[i] == 0) continue;
+                float across = twiceArea / length[i];
+                float off = (i == 0 ? w : i == 1 ? u : v) * across;
+                float cover = halfWidth + 0.5f - off;
+                if (cover <= 0) continue;
+                float h = across / size;
+                float strength = kind == RenderMesh.SHARP ? Math.clamp(h / 2.5f, 0.25f, 0.92f) : softInk(h);
+                ink = Math.max(ink, Math.min(1, cover) * strength);
+            }
+            return ink;
+        }
+
+        /** Edges inside smooth surfaces are lighter, and fade where they would lie too close to be told apart. */
+        private float softInk(float pixelsApart) {
+            float full = mode == DisplayMode.EDGES ? 0.62f : 0.26f;
+            return full * Math.clamp((pixelsApart - 1.5f) / 6, 0f, 1f);
+        }
+    }
+}

@@ -1,0 +1,23 @@
+package org.modeststack.render;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import javax.imageio.ImageIO;
+
+/** A finished picture. */
+public record Still(int width, int height, int[] pixels) {
+    /** A picture with four samples a pixel. */
+    public static Still of(Scene scene, Camera camera, int width, int height) {
+        int[] out = new int[width * height];
+        new Renderer().render(scene, camera, width, height, 2, out);
+        return new Still(width, height, out);
+    }
+
+    /** @throws IOException if the file cannot be written */
+    public void writePng(Path file) throws IOException {
+        BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        image.setRGB(0, 0, width, height, pixels, 0, width);
+        if (!ImageIO.write(image, "png", file.toFile())) throw new IOException("PNG cannot be written");
+    }
+}

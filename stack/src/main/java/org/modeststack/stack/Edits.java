@@ -1,0 +1,235 @@
+package org.modeststack.stack;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.ContentHash;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+
+/** Everything that can be done to a document, as functions from document to document. */
+public final class Edits {
+    private Edits() {}
+
+    /** A new body at the end, made of a source. Its id follows from the document's next id. */
+    public static Document addBody(Document d, String name, Material material, Step source) {
+        if (!source.isSource()) throw new IllegalArgumentException("A body starts with a source.");
+        String id = "b" + d.nextId();
+        Body body = new Body(
+                id, d.freeName(name), true, material, List.of(new Entry(d.nextId() + 1, source)), Body.END, Map.of());
+        List<Body> bodies = new ArrayList<>(d.bodies());
+        bodies.add(body);
+        return d.withBodies(bodies).withNextId(d.nextId() + 2);
+    }
+
+    /** Removes a body; steps of others no longer use it. */
+    public static Document removeBody(Document d, String id) {
+        List<Body> left = new ArrayList<>();
+        for (Body b : d.bodies()) {
+            if (b.id().equals(id)) continue;
+            List<Entry> entries = b.entries().stream()
+                    .map(e ->
+                            e.step().bodies().contains(id) ? e.withStep(e.step().withoutBody(id)) : e)
+                    .toList();
+            left.add(entries.equals(b.entries()) ? b : b.withEntries(entries));
+        }
+        return d.withBodies(left);
+    }
+
+    /** A second body like this one right behind it, with steps of its own. */
+    public static Document duplicateBody(Document d, String id) {
+        Body b = d.body(id);
+        long next = d.nextId();
+        String newId = "b" + next++;
+        List<Entry> entries = new ArrayList<>();
+        for (Entry e : b.entries()) entries.add(e.withId(next++));
+        Body copy = new Body(newId, d.freeName(b.name()), b.visible(), b.material(), entries, b.marker(), b.unknown());
+        List<Body> bodies = new ArrayList<>(d.bodies());
+        bodies.add(d.bodies().indexOf(b) + 1, copy);
+        return d.withBodies(bodies).withNextId(next);
+    }
+
+    public static Document renameBody(Document d, String id, String name) {
+        return d.with(id, b -> b.withName(name.strip()));
+    }
+
+    public static Document moveBody(Document d, String id, int to) {
+        List<Body> bodies = new ArrayList<>(d.bodies());
+        Body b = d.body(id);
+        bodies.remove(b);
+        bodies.add(Math.clamp(to, 0, bodies.size()), b);
+        return d.withBodies(bodies);
+    }
+
+    public static Document setVisible(Document d, String id, boolean visible) {
+        return d.with(id, b -> b.withVisible(visible));
+    }
+
+    public static Document setMaterial(Document d, String id, Material material) {
+        return d.with(id, b -> b.withMaterial(material));
+    }
+
+    /** Puts a step at a place; a source can only take the place of the first. The marker line stays with its step. */
+    public static Document addStep(Document d, String bodyId, int index, Step step) {
+        if (step.isSource())
+            throw new IllegalArgumentException("A source can only come first; start a new body with it.");
+        int at = Math.clamp(index, 1, d.body(bodyId).entries().size());
+        return d.with(bodyId, b -> inserted(b, at, List.of(new Entry(d.nextId(), step))))
+                .withNextId(d.nextId() + 1);
+    }
+
+    private static Body inserted(Body b, int at, List<Entry> added) {
+        List<Entry> entries = new ArrayList<>(b.entries());
+        entries.addAll(at, added);
+        int marker = b.marker() != Body.END && at <= b.marker() ? b.marker() + added.size() : b.marker();
+        return b.withEntries(entries).withMarker(marker);
+    }
+
+    /** Puts another source in the place of the first step. */
+    public static Document replaceSource(Document d, String bodyId, Step source) {
+        if (!source.isSource()) throw new IllegalArgumentException("A body starts with a source.");
+        return d.with(bodyId, b -> b.with(b.entries().getFirst().id(), e -> e.withStep(source)));
+    }
+
+    /** @throws StepException if the value is not allowed */
+    public static Document setValue(Document d, String bodyId, long entryId, String param, Object value)
+            throws StepException {
+        Entry entry = d.body(bodyId).entry(entryId);
+        StepDescriptor descriptor = StepDescriptor.of(entry.step());
+        descriptor.param(param).check(value);
+        if (value instanceof Bodies chosen) {
+            for (String other : chosen.ids()) {
+                if (d.dependsOn(other, bodyId)) throw new StepException(cycleMessage(d, bodyId, other));
+            }
+        }
+        return d.with(bodyId, b -> b.with(entryId, e -> e.withStep(descriptor.with(e.step(), param, value))));
+    }
+
+    private static String cycleMessage(Document d, String bodyId, String other) {
+        if (other.equals(bodyId)) return d.nameOf(bodyId) + " cannot be combined with itself.";
+        return d.nameOf(other) + " is itself made from " + d.nameOf(bodyId) + ", so that would go round in a circle.";
+    }
+
+    public static Document setEnabled(Document d, String bodyId, Collection<Long> entryIds, boolean enabled) {
+        return d.with(
+                bodyId,
+                b -> b.withEntries(b.entries().stream()
+                        .map(e -> entryIds.contains(e.id()) ? e.withEnabled(enabled) : e)
+                        .toList()));
+    }
+
+    public static Document renameStep(Document d, String bodyId, long entryId, String name) {
+        return d.with(bodyId, b -> b.with(entryId, e -> e.withName(name.strip())));
+    }
+
+    public static Document setNote(Document d, String bodyId, long entryId, String note) {
+        return d.with(bodyId, b -> b.with(entryId, e -> e.withNote(note)));
+    }
+
+    /** Removes steps. The source stays: a body without one would be nothing. */
+    public static Document removeSteps(Document d, String bodyId, Collection<Long> entryIds) {
+        return d.with(bodyId, b -> {
+            List<Entry> left = new ArrayList<>();
+            int marker = b.marker();
+            for (int i = 0; i < b.entries().size(); i++) {
+                Entry e = b.entries().get(i);
+                if (i == 0 || !entryIds.contains(e.id())) left.add(e);
+                else if (b.marker() != Body.END && i < b.marker()) marker--;
+            }
+            return b.withMarker(Body.END).withEntries(left).withMarker(marker);
+        });
+    }
+
+    /** A copy of each of the steps behind the last of them. */
+    public static Document duplicateSteps(Document d, String bodyId, Collection<Long> entryIds) {
+        Body body = d.body(bodyId);
+        int behind = 0;
+        List<Entry> copies = new ArrayList<>();
+        long next = d.nextId();
+        for (int i = 0; i < body.entries().size(); i++) {
+            Entry e = body.entries().get(i);
+            if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
+            copies.add(e.withId(next++));
+            behind = i + 1;
+        }
+        if (copies.isEmpty()) return d;
+        int at = behind;
+        return d.with(bodyId, b -> inserted(b, at, copies)).withNextId(next);
+    }
+
+    /** Copies of steps at the end of another body. Sources are left out. */
+    public static Document copySteps(Document d, String fromBody, Collection<Long> entryIds, String toBody) {
+        List<Entry> copies = new ArrayList<>();
+        long next = d.nextId();
+        for (Entry e : d.body(fromBody).entries()) {
+            if (entryIds.contains(e.id()) && !e.step().isSource()) copies.add(e.withId(next++));
+        }
+        return d.with(toBody, b -> inserted(b, b.entries().size(), copies)).withNextId(next);
+    }
+
+    /**
+     * Moves a step to another place. The source stays first.
+     *
+     * @param to its place when it has been taken out
+     */
+    public static Document moveStep(Document d, String bodyId, long entryId, int to) {
+        Body body = d.body(bodyId);
+        int from = body.indexOf(entryId);
+        if (from <= 0) return d;
+        List<Entry> entries = new ArrayList<>(body.entries());
+        Entry e = entries.remove(from);
+        entries.add(Math.clamp(to, 1, entries.size()), e);
+        return d.with(bodyId, b -> b.withEntries(entries));
+    }
+
+    /** @param shown how many steps the view shows; all, or more, puts the marker line at the end */
+    public static Document setMarker(Document d, String bodyId, int shown) {
+        return d.with(bodyId, b -> b.withMarker(shown));
+    }
+
+    /**
+     * Freezes the steps from one place to another, both included, as they come out now.
+     *
+     * @param result of this body in this document
+     * @throws StepException if one of them is at fault
+     */
+    public static Document bake(Document d, String bodyId, int from, int to, BodyResult result) throws StepException {
+        Body body = d.body(bodyId);
+        for (int i = from; i <= to; i++) {
+            if (body.entries().get(i).enabled() && result.steps().get(i).failed()) {
+                throw new StepException("Step " + (i + 1) + " is at fault; mend it or switch it off before baking.");
+            }
+        }
+        Mesh before = from == 0 ? Mesh.EMPTY : result.steps().get(from - 1).mesh();
+        Baked baked =
+                new Baked(result.steps().get(to).mesh(), body.entries().subList(from, to + 1), ContentHash.of(before));
+        List<Entry> entries = new ArrayList<>(body.entries().subList(0, from));
+        entries.add(new Entry(d.nextId(), baked));
+        entries.addAll(body.entries().subList(to + 1, body.entries().size()));
+        int gone = to - from;
+        int marker = body.marker() == Body.END || body.marker() <= from
+                ? body.marker()
+                : Math.max(from + 1, body.marker() - gone);
+        return d.with(bodyId, b -> b.withMarker(Body.END).withEntries(entries).withMarker(marker))
+                .withNextId(d.nextId() + 1);
+    }
+
+    /** Puts the steps back that a baked one was made from. */
+    public static Document unbake(Document d, String bodyId, long entryId) {
+        Body body = d.body(bodyId);
+        int i = body.indexOf(entryId);
+        if (i < 0 || !(body.entries().get(i).step() instanceof Baked baked)) return d;
+        List<Entry> entries = new ArrayList<>(body.entries());
+        entries.remove(i);
+        entries.addAll(i, baked.from());
+        int added = baked.from().size() - 1;
+        int marker = body.marker() == Body.END || body.marker() <= i ? body.marker() : body.marker() + added;
+        return d.with(bodyId, b -> b.withEntries(entries).withMarker(marker));
+    }
+}

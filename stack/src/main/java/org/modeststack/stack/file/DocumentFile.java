@@ -1,0 +1,414 @@
+package org.modeststack.stack.file;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Baked;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.UnknownStep;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.json.JsonFactory;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Documents as JSON; {@code docs/format.md} and the schema beside it say how. What this version does not know is kept
+ * and written again.
+ */
+public final class DocumentFile {
+    public static final String FORMAT = "modest-stack";
+    public static final int VERSION = 1;
+    public static final String EXTENSION = ".mstack";
+    private static final long MAX_FILE_BYTES = 1_500_000_000;
+
+    private static final JsonMapper JSON = JsonMapper.builder(JsonFactory.builder()
+                    .streamReadConstraints(StreamReadConstraints.builder()
+                            .maxStringLength(1_500_000_000)
+                            .maxNestingDepth(200)
+                            .build())
+                    .build())
+            .enable(SerializationFeature.INDENT_OUTPUT)
+            .build();
+
+    /**
+     * A document as it was read.
+     *
+     * @param remarks what could not be read, in sentences; empty if all is well
+     */
+    public record Loaded(Document document, List<String> remarks) {}
+
+    private DocumentFile() {}
+
+    /** @throws DocumentException if the file cannot be read or is no document */
+    public static Loaded read(Path file) throws DocumentException {
+        try {
+            if (Files.size(file) > MAX_FILE_BYTES)
+                throw new DocumentException(file.getFileName() + " is too large to open.");
+            return parse(Files.readAllBytes(file), file.getFileName().toString());
+        } catch (NoSuchFileException e) {
+            throw new DocumentException("There is no file " + file + ".", e);
+        } catch (AccessDeniedException e) {
+            throw new DocumentException("This user may not read " + file + ".", e);
+        } catch (DocumentException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new DocumentException(file + " could not be read: " + e.getMessage(), e);
+        }
+    }
+
+    /** @param name of the file, for messages */
+    public static Loaded parse(byte[] bytes, String name) throws DocumentException {
+        JsonNode root;
+        try {
+            root = JSON.readTree(bytes);
+        } catch (JacksonException e) {
+            String where = e.getLocation() == null
+                    ? ""
+                    : " at line " + e.getLocation().getLineNr() + ", column "
+                            + e.getLocation().getColumnNr();
+            throw new DocumentException(
+                    name + " is not a Modest Stack document: it breaks off or is damaged" + where + ".", e);
+        }
+        if (!(root instanceof ObjectNode object)
+                || !FORMAT.equals(object.path("format").asString(""))) {
+            throw new DocumentException(name + " is not a Modest Stack document.");
+        }
+        return new Reader(name).document(object);
+    }
+
+    /**
+     * Writes a document whole or not at all: into a file beside it first, which then takes its place.
+     *
+     * @throws DocumentException if it cannot be written; a file that was there before is untouched
+     */
+    public static void write(Document document, Path file) throws DocumentException {
+        Path beside = file.resolveSibling("." + file.getFileName() + ".saving");
+        try {
+            byte[] bytes = JSON.writeValueAsBytes(toJson(document));
+            try (FileChannel out = FileChannel.open(
+                    beside,
+                    StandardOpenOption.CREATE,
+                    StandardOpenOption.WRITE,
+                    StandardOpenOption.TRUNCATE_EXISTING)) {
+                ByteBuffer buffer = ByteBuffer.wrap(bytes);
+                while (buffer.hasRemaining()) out.write(buffer);
+                out.force(true);
+            }
+            Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } catch (IOException e) {
+            try {
+                Files.deleteIfExists(beside);
+            } catch (IOException ignored) {
+                e.addSuppressed(ignored);
+            }
+            throw new DocumentException("The document could not be saved to " + file + ": " + reason(e) + ".", e);
+        }
+    }
+
+    private static String reason(IOException e) {
+        return switch (e) {
+            case NoSuchFileException _ -> "the folder does not exist";
+            case AccessDeniedException _ -> "this user may not write there";
+            default -> String.valueOf(e.getMessage());
+        };
+    }
+
+    /** The document as text. */
+    public static String toText(Document document) {
+        return JSON.writeValueAsString(toJson(document));
+    }
+
+    private static ObjectNode toJson(Document d) {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("format", FORMAT);
+        root.put("version", VERSION);
+        root.put("units", "mm");
+        root.put("nextId", d.nextId());
+        ArrayNode bodies = root.putArray("bodies");
+        for (Body b : d.bodies()) bodies.add(toJson(b));
+        d.unknown().forEach(root::set);
+        return root;
+    }
+
+    private static ObjectNode toJson(Body b) {
+        ObjectNode o = JSON.createObjectNode();
+        o.put("id", b.id());
+        o.put("name", b.name());
+        o.put("visible", b.visible());
+        ObjectNode material = o.putObject("material");
+        material.put("name", b.material().name());
+        material.put("color", String.format(Locale.ROOT, "#%06X", b.material().rgb()));
+        if (b.marker() != Body.END) o.put("shown", b.marker());
+        o.set("steps", toJson(b.entries()));
+        b.unknown().forEach(o::set);
+        return o;
+    }
+
+    private static ArrayNode toJson(List<Entry> entries) {
+        ArrayNode steps = JSON.createArrayNode();
+        for (Entry e : entries) steps.add(toJson(e));
+        return steps;
+    }
+
+    private static ObjectNode toJson(Entry e) {
+        ObjectNode o = JSON.createObjectNode();
+        o.put("id", e.id());
+        if (e.step() instanceof UnknownStep u) {
+            u.json().properties().forEach(p -> o.set(p.getKey(), p.getValue()));
+            o.put("id", e.id());
+        }
+        if (!e.name().isEmpty()) o.put("name", e.name());
+        if (!e.enabled()) o.put("enabled", false);
+        else o.remove("enabled");
+        if (!e.note().isEmpty()) o.put("note", e.note());
+        if (e.step() instanceof UnknownStep) return o;
+        StepDescriptor d = StepDescriptor.of(e.step());
+        o.put("type", d.type());
+        ObjectNode values = o.putObject("values");
+        for (ParamDescriptor p : d.params()) values.set(p.name(), toJson(d.value(e.step(), p)));
+        if (e.step() instanceof Baked baked) {
+            o.put("input", baked.input());
+            o.set("from", toJson(baked.from()));
+        }
+        e.unknown().forEach((k, v) -> {
+            if (k.equals("values")) v.properties().forEach(p -> values.set(p.getKey(), p.getValue()));
+            else o.set(k, v);
+        });
+        return o;
+    }
+
+    private static JsonNode toJson(Object value) {
+        return switch (value) {
+            case Double d -> JSON.getNodeFactory().numberNode(d);
+            case Integer i -> JSON.getNodeFactory().numberNode(i);
+            case Boolean b -> JSON.getNodeFactory().booleanNode(b);
+            case String s -> JSON.getNodeFactory().stringNode(s);
+            case Enum<?> e -> JSON.getNodeFactory().stringNode(ParamDescriptor.choiceName(e));
+            case Vec3 v -> JSON.createArrayNode().add(v.x()).add(v.y()).add(v.z());
+            case Bodies b -> {
+                ArrayNode a = JSON.createArrayNode();
+                b.ids().forEach(a::add);
+                yield a;
+            }
+            case Mesh m -> JSON.getNodeFactory().stringNode(MeshCodec.write(m));
+            default -> throw new IllegalStateException("no JSON for " + value.getClass());
+        };
+    }
+
+    /** Reads one document; collects what is wrong with it. */
+    private static final class Reader {
+        private final String name;
+        private final List<String> remarks = new ArrayList<>();
+        private final Set<Long> ids = new HashSet<>();
+        private long nextId = 1;
+
+        Reader(String name) {
+            this.name = name;
+        }
+
+        Loaded document(ObjectNode root) throws DocumentException {
+            int version = root.path("version").asInt(0);
+            if (version < 1) throw new DocumentException(name + " does not say which version of the format it has.");
+            if (version > VERSION) {
+                remarks.add(
+                        "This document was saved by a newer Modest Stack. What is not known here is kept as it is.");
+            }
+            nextId = Math.max(1, root.path("nextId").asLong(1));
+            findIds(root, 0);
+            List<Body> bodies = new ArrayList<>();
+            Set<String> bodyIds = new HashSet<>();
+            for (JsonNode b : root.path("bodies")) {
+                if (!(b instanceof ObjectNode o))
+                    throw new DocumentException(name + " has a body that is not an object.");
+                bodies.add(body(o, bodyIds));
+            }
+            Map<String, JsonNode> unknown = rest(root, "format", "version", "units", "nextId", "bodies");
+            return new Loaded(new Document(bodies, nextId, unknown), List.copyOf(remarks));
+        }
+
+        /** No new id may be one that is in the file, nor in steps that were baked. */
+        private void findIds(JsonNode node, int depth) {
+            if (depth > 100) return;
+            if (node.isObject() && node.path("id").isIntegralNumber())
+                nextId = Math.max(nextId, node.path("id").asLong() + 1);
+            for (JsonNode child : node) if (child.isContainer()) findIds(child, depth + 1);
+        }
+
+        private Body body(ObjectNode o, Set<String> known) throws DocumentException {
+            String id = o.path("id").asString("");
+            if (id.isEmpty() || !known.add(id)) {
+                id = "b" + nextId++;
+                known.add(id);
+            }
+            String bodyName = o.path("name").asString("").strip();
+            if (bodyName.isEmpty()) bodyName = "Body " + known.size();
+            List<Entry> entries = entries(o.path("steps"), bodyName);
+            if (entries.isEmpty()) throw new DocumentException(name + ": the body " + bodyName + " has no steps.");
+            return new Body(
+                    id,
+                    bodyName,
+                    o.path("visible").asBoolean(true),
+                    material(o.path("material")),
+                    entries,
+                    o.path("shown").asInt(Body.END),
+                    rest(o, "id", "name", "visible", "material", "shown", "steps"));
+        }
+
+        private static Material material(JsonNode m) {
+            String materialName = m.path("name").asString("").strip();
+            int rgb = Material.DEFAULT.rgb();
+            try {
+                rgb = Integer.parseInt(m.path("color").asString("").replaceFirst("^#", ""), 16);
+            } catch (NumberFormatException e) {
+                // The default colour will do.
+            }
+            return new Material(materialName.isEmpty() ? Material.DEFAULT.name() : materialName, rgb);
+        }
+
+        private List<Entry> entries(JsonNode steps, String bodyName) {
+            List<Entry> entries = new ArrayList<>();
+            for (JsonNode s : steps) {
+                if (s instanceof ObjectNode o) entries.add(entry(o, bodyName, entries.size() + 1));
+                else remarks.add(bodyName + ": step " + (entries.size() + 1) + " is not an object and was left out.");
+            }
+            return entries;
+        }
+
+        private Entry entry(ObjectNode o, String bodyName, int number) {
+            long id = o.path("id").asLong(0);
+            if (id <= 0 || !ids.add(id)) id = nextId++;
+            Map<String, JsonNode> unknown = rest(o, "id", "name", "enabled", "note", "type", "values");
+            String type = o.path("type").asString("");
+            Step step;
+            try {
+                if (type.equals("baked")) {
+                    step = baked(o, bodyName);
+                    unknown.remove("from");
+                    unknown.remove("input");
+                } else {
+                    step = step(type, o.path("values"), unknown);
+                }
+            } catch (IllegalArgumentException e) {
+                String why = e.getMessage();
+                remarks.add(bodyName + ", step " + number + ": " + why);
+                step = new UnknownStep(type.isEmpty() ? "?" : type, why, o);
+                unknown = Map.of();
+            }
+            String entryName = o.path("name").asString(""),
+                    note = o.path("note").asString("");
+            return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, step, unknown);
+        }
+
+        private Step baked(ObjectNode o, String bodyName) {
+            JsonNode mesh = o.path("values").path("mesh");
+            if (!mesh.isString()) throw new IllegalArgumentException("This baked step has no mesh.");
+            return new Baked(
+                    readMesh(mesh),
+                    entries(o.path("from"), bodyName),
+                    o.path("input").asString(""));
+        }
+
+        private static Mesh readMesh(JsonNode node) {
+            try {
+                return MeshCodec.read(node.asString());
+            } catch (IllegalArgumentException e) {
+                throw new IllegalArgumentException("This step cannot be read: " + e.getMessage() + ".", e);
+            }
+        }
+
+        private static Step step(String type, JsonNode values, Map<String, JsonNode> unknown) {
+            StepDescriptor d = Steps.byType(type);
+            if (d == null) throw new IllegalArgumentException("This version does not know the step \"" + type + "\".");
+            Map<String, Object> read = new HashMap<>();
+            ObjectNode strange = JSON.createObjectNode();
+            for (Map.Entry<String, JsonNode> v : values.properties()) {
+                ParamDescriptor p = d.param(v.getKey());
+                if (p == null) strange.set(v.getKey(), v.getValue());
+                else read.put(p.name(), value(p, v.getValue()));
+            }
+            if (!strange.isEmpty()) unknown.put("values", strange);
+            return d.create(read);
+        }
+
+        private static Object value(ParamDescriptor p, JsonNode v) {
+            Object value = switch (p.kind()) {
+                case NUMBER -> v.isNumber() ? v.asDouble() : null;
+                case COUNT -> v.canConvertToInt() && v.isIntegralNumber() ? v.asInt() : null;
+                case FLAG -> v.isBoolean() ? v.asBoolean() : null;
+                case TEXT -> v.isString() ? v.asString() : null;
+                case CHOICE -> {
+                    try {
+                        yield v.isString() ? p.parse(v.asString()) : null;
+                    } catch (StepException e) {
+                        yield null;
+                    }
+                }
+                case VECTOR ->
+                    v.isArray()
+                                    && v.size() == 3
+                                    && v.get(0).isNumber()
+                                    && v.get(1).isNumber()
+                                    && v.get(2).isNumber()
+                            ? new Vec3(
+                                    v.get(0).asDouble(),
+                                    v.get(1).asDouble(),
+                                    v.get(2).asDouble())
+                            : null;
+                case BODIES -> bodies(v);
+                case MESH -> v.isString() ? readMesh(v) : null;
+            };
+            if (value == null) {
+                String text = v.toString();
+                throw new IllegalArgumentException("This step cannot be read: " + p.label() + " cannot be "
+                        + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + ".");
+            }
+            return value;
+        }
+
+        private static Bodies bodies(JsonNode v) {
+            if (!v.isArray()) return null;
+            List<String> list = new ArrayList<>();
+            for (JsonNode id : v) {
+                if (!id.isString()) return null;
+                list.add(id.asString());
+            }
+            return new Bodies(list);
+        }
+
+        private static Map<String, JsonNode> rest(ObjectNode o, String... known) {
+            Map<String, JsonNode> rest = new HashMap<>();
+            for (Map.Entry<String, JsonNode> p : o.properties()) {
+                if (!List.of(known).contains(p.getKey())) rest.put(p.getKey(), p.getValue());
+            }
+            return rest;
+        }
+    }
+}

@@ -1,0 +1,120 @@
+package org.modeststack.stack.file;
+
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.Unit;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** The JSON Schema (draft 2020-12) of document files, made from the descriptors of the steps. */
+public final class DocumentSchema {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private DocumentSchema() {}
+
+    /** The schema as text, as it is published in {@code docs/mstack.schema.json}. */
+    public static String text() {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("$schema", "https://json-schema.org/draft/2020-12/schema");
+        root.put("title", "Modest Stack document");
+        root.put("type", "object");
+        required(root, "format", "version", "bodies");
+        ObjectNode p = root.putObject("properties");
+        p.putObject("format").put("const", DocumentFile.FORMAT);
+        p.putObject("version").put("type", "integer").put("minimum", 1);
+        p.putObject("units").put("const", "mm");
+        p.putObject("nextId").put("type", "integer").put("description", "greater than every id in use");
+        ObjectNode bodies = p.putObject("bodies").put("type", "array").putObject("items");
+        bodies.put("$ref", "#/$defs/body");
+        ObjectNode defs = root.putObject("$defs");
+        body(defs.putObject("body"));
+        step(defs);
+        return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root) + "\n";
+    }
+
+    private static void body(ObjectNode body) {
+        body.put("type", "object");
+        required(body, "id", "name", "steps");
+        ObjectNode p = body.putObject("properties");
+        p.putObject("id").put("type", "string");
+        p.putObject("name").put("type", "string").put("minLength", 1);
+        p.putObject("visible").put("type", "boolean");
+        ObjectNode material = p.putObject("material").put("type", "object").putObject("properties");
+        material.putObject("name").put("type", "string");
+        material.putObject("color").put("type", "string").put("pattern", "^#[0-9A-Fa-f]{6}$");
+        p.putObject("shown")
+                .put("type", "integer")
+                .put("minimum", 1)
+                .put("description", "how many steps the view shows; all where it is left out");
+        p.putObject("steps")
+                .put("type", "array")
+                .put("minItems", 1)
+                .putObject("items")
+                .put("$ref", "#/$defs/step");
+    }
+
+    private static void step(ObjectNode defs) {
+        ObjectNode step = defs.putObject("step").put("type", "object");
+        required(step, "id", "type");
+        ObjectNode p = step.putObject("properties");
+        p.putObject("id").put("type", "integer").put("minimum", 1);
+        p.putObject("type").put("type", "string");
+        p.putObject("name").put("type", "string");
+        p.putObject("enabled").put("type", "boolean");
+        p.putObject("note").put("type", "string");
+        p.putObject("values").put("type", "object");
+        p.putObject("input").put("type", "string").put("description", "of a baked step: hash of the mesh it was given");
+        p.putObject("from")
+                .put("type", "array")
+                .put("description", "of a baked step: the steps it was made from")
+                .putObject("items")
+                .put("$ref", "#/$defs/step");
+        ArrayNode all = step.putArray("allOf");
+        for (StepDescriptor d : Steps.ALL) {
+            ObjectNode rule = all.addObject();
+            rule.putObject("if").putObject("properties").putObject("type").put("const", d.type());
+            rule.putObject("then").putObject("properties").putObject("values").put("$ref", "#/$defs/" + d.type());
+            values(defs.putObject(d.type()), d);
+        }
+    }
+
+    private static void values(ObjectNode o, StepDescriptor d) {
+        o.put("type", "object");
+        o.put("description", d.help());
+        ObjectNode properties = o.putObject("properties");
+        for (ParamDescriptor p : d.params()) {
+            ObjectNode v = properties.putObject(p.name());
+            String unit = p.unit() == Unit.NONE ? "" : " (" + p.unit().symbol() + ")";
+            v.put("description", p.help() + unit);
+            switch (p.kind()) {
+                case NUMBER -> number(v, p, "number");
+                case COUNT -> number(v, p, "integer");
+                case FLAG -> v.put("type", "boolean");
+                case TEXT -> v.put("type", "string");
+                case CHOICE -> {
+                    ArrayNode choices = v.putArray("enum");
+                    p.choices().forEach(c -> choices.add(ParamDescriptor.choiceName(c)));
+                }
+                case VECTOR -> {
+                    v.put("type", "array").put("minItems", 3).put("maxItems", 3);
+                    number(v.putObject("items"), p, "number");
+                }
+                case BODIES -> v.put("type", "array").putObject("items").put("type", "string");
+                case MESH -> v.put("type", "string").put("contentEncoding", "base64");
+            }
+        }
+    }
+
+    private static void number(ObjectNode v, ParamDescriptor p, String type) {
+        v.put("type", type);
+        if (Double.isFinite(p.min())) v.put("minimum", p.min());
+        if (Double.isFinite(p.max())) v.put("maximum", p.max());
+    }
+
+    private static void required(ObjectNode o, String... names) {
+        ArrayNode a = o.putArray("required");
+        for (String n : names) a.add(n);
+    }
+}

@@ -1,0 +1,64 @@
+package org.modeststack.steps;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.modeststack.steps.clean.Weld;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.repeat.RoundArray;
+import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.shape.Scale;
+import org.modeststack.steps.shape.Turn;
+import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cone;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Grid;
+import org.modeststack.steps.source.Imported;
+import org.modeststack.steps.source.Prism;
+import org.modeststack.steps.source.Torus;
+import org.modeststack.steps.source.Tube;
+import org.modeststack.steps.source.UvSphere;
+
+/** The list of steps: the one place to enter a new one. The order is that of menus. */
+public final class Steps {
+    public static final List<StepDescriptor> ALL = Stream.<Class<? extends Step>>of(
+                    Box.class,
+                    Cylinder.class,
+                    Cone.class,
+                    UvSphere.class,
+                    Torus.class,
+                    Tube.class,
+                    Prism.class,
+                    Grid.class,
+                    Imported.class,
+                    BooleanStep.class,
+                    RowArray.class,
+                    RoundArray.class,
+                    Mirror.class,
+                    Subdivide.class,
+                    Move.class,
+                    Turn.class,
+                    Scale.class,
+                    Weld.class)
+            .map(StepDescriptor::of)
+            .toList();
+
+    private static final Map<String, StepDescriptor> BY_TYPE = new HashMap<>();
+
+    static {
+        for (StepDescriptor d : ALL) {
+            if (BY_TYPE.put(d.type(), d) != null) throw new IllegalStateException("two steps are called " + d.type());
+        }
+    }
+
+    private Steps() {}
+
+    /** @return null if there is no step of this type */
+    public static StepDescriptor byType(String type) {
+        return BY_TYPE.get(type);
+    }
+}
