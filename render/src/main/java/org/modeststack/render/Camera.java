@@ -94,7 +94,7 @@ public record Camera(Vec3 target, double yaw, double pitch, double distance, boo
             double side = Math.max(Math.abs(p.dot(r)) / aspect, Math.abs(p.dot(u))) / tan;
             need = Math.max(need, perspective ? side - p.dot(f) : side);
         }
-        return new Camera(c, yaw, pitch, need * 1.22, perspective);
+        return new Camera(c, yaw, pitch, need * 1.04, perspective);
     }
 
     /** Where a point shows, in pixels from the upper left; the third number is its depth in front of the eye. */

@@ -18,6 +18,9 @@ import org.modeststack.mesh.Tag;
  * the longest lines between them first; points that only interrupt a straight side where a face was triangulated go.
  */
 final class Assembly {
+    /** How far off a straight line, as a share of its length, a point of a bent face's own diagonal may lie to go. */
+    private static final double BENT = 0.03;
+
     private final Points points;
     private final long seed;
     private final String madeTag;
@@ -127,7 +130,10 @@ final class Assembly {
         return k;
     }
 
-    /** Points on a line that only a triangulation drew, with two neighbours left and on a straight line with them. */
+    /**
+     * Points with two neighbours left that lie straight between them, or on a line that only a triangulation drew across
+     * a face, which may be bent a little.
+     */
     private void dropInterruptions() {
         Int2IntOpenHashMap first = new Int2IntOpenHashMap(), second = new Int2IntOpenHashMap();
         first.defaultReturnValue(-1);
@@ -187,7 +193,13 @@ final class Assembly {
         double z = points.coordinate(v, 2) - points.coordinate(p, 2);
         double l2 = dx * dx + dy * dy + dz * dz;
         double cx = y * dz - z * dy, cy = z * dx - x * dz, cz = x * dy - y * dx;
-        return cx * cx + cy * cy + cz * cz <= straight * straight * l2;
+        double allowed = onDiagonal(v) ? Math.max(straight, BENT * Math.sqrt(l2)) : straight;
+        return cx * cx + cy * cy + cz * cz <= allowed * allowed * l2;
+    }
+
+    private boolean onDiagonal(int v) {
+        int ea = points.carrier(0, v), eb = points.carrier(1, v);
+        return (ea < 0 || points.a.isDiagonal(ea)) && (eb < 0 || points.b.isDiagonal(eb));
     }
 
     /** Colours of a piece's corners: those of the face where a corner was one of its own, mixed in between. */

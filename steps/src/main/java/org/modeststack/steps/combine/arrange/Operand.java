@@ -112,17 +112,11 @@ final class Operand {
         return turn[t];
     }
 
-    /** The triangle on the other side of a triangle's i-th side. */
-    int neighbour(int t, int i) {
-        int e = edge(t, i);
-        int c = edges.edgeCorner(e, 0);
-        return (c / 3 == t ? edges.edgeCorner(e, 1) : c) / 3;
-    }
-
-    /** The corner of a triangle at a vertex, or -1. */
-    int cornerAt(int t, int vertex) {
-        for (int i = 0; i < 3; i++) if (triangles[3 * t + i] == vertex) return i;
-        return -1;
+    /** Whether an edge was drawn by the triangulation only, inside a face. */
+    boolean isDiagonal(int e) {
+        int c = edges.edgeCorner(e, 0), d = c % 3 == 2 ? c - 2 : c + 1;
+        int p = meshCorners[c], q = meshCorners[d];
+        return mesh.adjacency().cornerNext()[p] != q;
     }
 
     /** How often the surface winds round a point that is not on it. Exact. */

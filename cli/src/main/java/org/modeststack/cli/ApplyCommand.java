@@ -1,0 +1,212 @@
+package org.modeststack.cli;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.Unit;
+import picocli.CommandLine;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Model.OptionSpec;
+import picocli.CommandLine.Model.UsageMessageSpec;
+import picocli.CommandLine.ParseResult;
+
+/** One step on one mesh. Each kind of step is a subcommand whose options are its parameters. */
+final class ApplyCommand {
+    private ApplyCommand() {}
+
+    static CommandLine commandLine() {
+        CommandSpec spec = CommandSpec.create().name("apply").mixinStandardHelpOptions(true);
+        spec.usageMessage().description("Applies one step to a mesh. 'modest apply STEP --help' lists its options.");
+        CommandLine apply = new CommandLine(spec);
+        for (StepDescriptor d : Steps.ALL) apply.addSubcommand(d.type(), new CommandLine(specOf(d)));
+        spec.parser().caseInsensitiveEnumValuesAllowed(true);
+        return apply;
+    }
+
+    private static CommandSpec specOf(StepDescriptor d) {
+        CommandSpec spec = CommandSpec.create().name(d.type()).mixinStandardHelpOptions(true);
+        spec.usageMessage(new UsageMessageSpec().description(d.help()).autoWidth(true));
+        spec.addOption(option("--in", "MESH", "The mesh that goes in; not for sources.")
+                .build());
+        spec.addOption(OptionSpec.builder("--with")
+                .paramLabel("MESH")
+                .type(List.class)
+                .auxiliaryTypes(String.class)
+                .description("Meshes of other bodies, for steps that use them.")
+                .build());
+        spec.addOption(option("--out", "MESH", "Writes the mesh: .obj, .stl, or .stla for STL as text.")
+                .build());
+        spec.addOption(option("--units", "UNIT", "Units of mesh files: mm, cm, m, inch.")
+                .defaultValue("mm")
+                .build());
+        spec.addOption(option("--repeat", "N", "Carries the step out N times and reports each time.")
+                .defaultValue("1")
+                .build());
+        spec.addOption(option("--report", "FILE", "Writes a report as JSON; - for standard output.")
+                .build());
+        for (ParamDescriptor p : d.params()) {
+            if (p.kind() == ParamDescriptor.Kind.BODIES || p.kind() == ParamDescriptor.Kind.MESH) continue;
+            String range = p.range().isEmpty() ? "" : " Range: " + p.range() + ".";
+            String unit = p.unit() == Unit.NONE ? "" : " In " + p.unit().symbol() + ".";
+            String choices = p.kind() == ParamDescriptor.Kind.CHOICE
+                    ? " One of "
+                            + String.join(
+                                    ", ",
+                                    p.choices().stream()
+                                            .map(ParamDescriptor::choiceName)
+                                            .toList()) + "."
+                    : "";
+            String help = p.help() + unit + choices + range + " Default: " + p.show(p.defaultValue()) + ".";
+            spec.addOption(
+                    option("--" + p.option(), "VALUE", help.replace("%", "%%")).build());
+        }
+        return spec;
+    }
+
+    private static OptionSpec.Builder option(String name, String label, String help) {
+        return OptionSpec.builder(name).paramLabel(label).type(String.class).description(help);
+    }
+
+    static int execute(ParseResult parsed) {
+        Integer help = CommandLine.executeHelpRequest(parsed);
+        if (help != null) return help;
+        ParseResult apply = parsed;
+        while (apply.hasSubcommand() && Steps.byType(apply.commandSpec().name()) == null) apply = apply.subcommand();
+        StepDescriptor d = Steps.byType(apply.commandSpec().name());
+        if (d == null) {
+            throw new CommandLine.ParameterException(apply.commandSpec().commandLine(), "Missing: the step to apply");
+        }
+        return new Job(d, apply).run();
+    }
+
+    /** One call of the command. */
+    private static final class Job {
+        private final StepDescriptor descriptor;
+        private final ParseResult options;
+        private final Map<String, Mesh> bodies = new LinkedHashMap<>();
+
+        Job(StepDescriptor descriptor, ParseResult options) {
+            this.descriptor = descriptor;
+            this.options = options;
+        }
+
+        private String text(String option) {
+            return options.matchedOptionValue(
+                    option, options.commandSpec().findOption(option).defaultValue());
+        }
+
+        private CommandLine.ParameterException usage(String message) {
+            return new CommandLine.ParameterException(options.commandSpec().commandLine(), message);
+        }
+
+        int run() {
+            LengthUnit unit;
+            int repeat;
+            try {
+                unit = LengthUnit.valueOf(text("--units").toUpperCase(Locale.ROOT));
+                repeat = Integer.parseInt(text("--repeat"));
+            } catch (IllegalArgumentException e) {
+                throw usage("--units takes mm, cm, m or inch, and --repeat a whole number");
+            }
+            if (repeat < 1) throw usage("--repeat takes a number from 1");
+            Mesh in = Mesh.EMPTY;
+            if (descriptor.createDefault().isSource() != (text("--in") == null)) {
+                throw usage(text("--in") == null ? "Missing: --in MESH" : "A source takes no --in");
+            }
+            if (text("--in") != null) in = Meshes.read(Path.of(text("--in")), unit);
+            List<String> others = options.matchedOptionValue("--with", List.of());
+            for (String f : others) {
+                String id = bodies.containsKey(f) ? f + " (" + bodies.size() + ")" : f;
+                bodies.put(id, Meshes.read(Path.of(f), unit));
+            }
+            try {
+                Step step = step();
+                descriptor.check(step);
+                return carryOut(step, in, repeat, unit);
+            } catch (StepException e) {
+                throw new Fault(e.getMessage());
+            }
+        }
+
+        private Step step() throws StepException {
+            Map<String, Object> values = new HashMap<>();
+            for (ParamDescriptor p : descriptor.params()) {
+                if (p.kind() == ParamDescriptor.Kind.BODIES)
+                    values.put(p.name(), new Bodies(List.copyOf(bodies.keySet())));
+                else if (p.kind() != ParamDescriptor.Kind.MESH && text("--" + p.option()) != null) {
+                    values.put(p.name(), p.parse(text("--" + p.option())));
+                }
+            }
+            return descriptor.create(values);
+        }
+
+        private int carryOut(Step step, Mesh in, int repeat, LengthUnit unit) throws StepException {
+            double[] ms = new double[repeat];
+            Mesh result = null;
+            List<Remark> remarks = List.of();
+            for (int i = 0; i < repeat; i++) {
+                Context context = new Context(bodies);
+                long start = System.nanoTime();
+                result = step.apply(in, context);
+                ms[i] = (System.nanoTime() - start) / 1e6;
+                remarks = context.remarks;
+            }
+            if (text("--out") != null) Meshes.write(result, Path.of(text("--out")), unit);
+            Report.write(
+                    Report.step(descriptor.title(), descriptor.type(), ms, result, remarks),
+                    text("--report"),
+                    System.out);
+            return 0;
+        }
+    }
+
+    /** What a lone step sees: the meshes it was given. */
+    private static final class Context implements StepContext {
+        private final Map<String, Mesh> bodies;
+        private final List<Remark> remarks = new ArrayList<>();
+
+        Context(Map<String, Mesh> bodies) {
+            this.bodies = bodies;
+        }
+
+        @Override
+        public long seed() {
+            return Keys.mix(1);
+        }
+
+        @Override
+        public Mesh body(String id) {
+            return bodies.get(id);
+        }
+
+        @Override
+        public String bodyName(String id) {
+            return id;
+        }
+
+        @Override
+        public void remark(Remark remark) {
+            remarks.add(remark);
+        }
+
+        @Override
+        public void progress(double done) {
+            // Nobody is watching.
+        }
+    }
+}

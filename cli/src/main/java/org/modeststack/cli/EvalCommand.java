@@ -1,0 +1,162 @@
+package org.modeststack.cli;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.stack.file.DocumentException;
+import org.modeststack.stack.file.DocumentFile;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Works a document out, with numbers changed on the way if wanted. */
+@Command(
+        name = "eval",
+        description = "Works out a document and writes meshes and reports.",
+        mixinStandardHelpOptions = true)
+final class EvalCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "FILE.mstack", description = "The document.")
+    private Path file;
+
+    @Option(
+            names = "--body",
+            paramLabel = "NAME",
+            description = "Only this body; needed for --out where there are several.")
+    private String bodyName;
+
+    @Option(names = "--upto", paramLabel = "N", description = "The mesh after step N instead of the last.")
+    private Integer upTo;
+
+    @Option(
+            names = "--set",
+            paramLabel = "BODY/STEP.param=value",
+            description = "Changes a value; STEP is a step's number, name or type.")
+    private List<String> settings = new ArrayList<>();
+
+    @Option(
+            names = "--out",
+            paramLabel = "MESH",
+            description = "Writes the mesh: .obj, .stl, or .stla for STL as text.")
+    private Path out;
+
+    @Option(names = "--units", description = "Units of the mesh file: ${COMPLETION-CANDIDATES}.", defaultValue = "MM")
+    private LengthUnit unit;
+
+    @Option(names = "--report", paramLabel = "FILE", description = "Writes a report as JSON; - for standard output.")
+    private String report;
+
+    @Override
+    public Integer call() {
+        Document document;
+        try {
+            DocumentFile.Loaded loaded = DocumentFile.read(file);
+            loaded.remarks().forEach(System.err::println);
+            document = loaded.document();
+        } catch (DocumentException e) {
+            throw new Fault(e.getMessage());
+        }
+        for (String s : settings) document = set(document, s);
+        Body only = bodyName == null ? null : body(document, bodyName);
+        Map<String, BodyResult> results = new Evaluator().evaluate(document, Progress.NONE);
+        if (out != null) writeMesh(document, only, results);
+        Report.write(report(document, only, results), report, System.out);
+        int failed = 0;
+        for (Body b : document.bodies()) {
+            if (only != null && b != only) continue;
+            failed += complain(b, results.get(b.id()));
+        }
+        return failed > 0 ? 1 : 0;
+    }
+
+    private static Body body(Document d, String name) {
+        Body b = d.bodyNamed(name);
+        if (b == null) throw new Fault("There is no body \"" + name + "\" in this document.");
+        return b;
+    }
+
+    private static Document set(Document d, String setting) {
+        int slash = setting.indexOf('/'), equals = setting.indexOf('='), dot = setting.lastIndexOf('.', equals);
+        if (slash < 1 || dot < slash || equals < dot)
+            throw new Fault("--set takes BODY/STEP.param=value, not " + setting);
+        Body b = body(d, setting.substring(0, slash));
+        String step = setting.substring(slash + 1, dot), name = setting.substring(dot + 1, equals);
+        Entry entry = step(b, step);
+        ParamDescriptor p = StepDescriptor.of(entry.step()).param(name);
+        if (p == null) throw new Fault("Step \"" + step + "\" of " + b.name() + " has no " + name + ".");
+        try {
+            return Edits.setValue(d, b.id(), entry.id(), name, p.parse(setting.substring(equals + 1)));
+        } catch (StepException e) {
+            throw new Fault(e.getMessage());
+        }
+    }
+
+    private static Entry step(Body b, String step) {
+        for (int i = 0; i < b.entries().size(); i++) {
+            Entry e = b.entries().get(i);
+            String type = StepDescriptor.of(e.step()).type();
+            if (step.equals(Integer.toString(i + 1)) || step.equals(e.name()) || step.equals(type)) return e;
+        }
+        throw new Fault(b.name() + " has no step \"" + step + "\".");
+    }
+
+    private void writeMesh(Document d, Body only, Map<String, BodyResult> results) {
+        Body b = only;
+        if (b == null) {
+            if (d.bodies().size() != 1) throw new Fault("There are several bodies; say which with --body NAME.");
+            b = d.bodies().getFirst();
+        }
+        BodyResult r = results.get(b.id());
+        if (upTo != null && (upTo < 1 || upTo > r.steps().size())) {
+            throw new Fault(b.name() + " has " + r.steps().size() + " steps; there is no step " + upTo + ".");
+        }
+        Mesh mesh = upTo == null ? r.mesh() : r.after(upTo);
+        Meshes.write(mesh, out, unit);
+    }
+
+    private ArrayNode report(Document d, Body only, Map<String, BodyResult> results) {
+        ArrayNode bodies = Report.array();
+        for (Body b : d.bodies()) {
+            if (only != null && b != only) continue;
+            ObjectNode o = bodies.addObject();
+            o.put("body", b.name());
+            ArrayNode steps = o.putArray("steps");
+            for (int i = 0; i < b.entries().size(); i++) {
+                Entry e = b.entries().get(i);
+                StepResult r = results.get(b.id()).steps().get(i);
+                StepDescriptor descriptor = StepDescriptor.of(e.step());
+                String name = e.name().isEmpty() ? descriptor.title() : e.name();
+                steps.add(Report.step(name, descriptor.type(), new double[] {r.ms()}, r.mesh(), r.remarks()));
+            }
+        }
+        return bodies;
+    }
+
+    private static int complain(Body b, BodyResult r) {
+        int failed = 0;
+        for (int i = 0; i < r.steps().size(); i++) {
+            StepResult s = r.steps().get(i);
+            if (!s.failed()) continue;
+            failed++;
+            System.err.println(b.name() + ", step " + (i + 1) + ": "
+                    + s.remarks().getLast().text());
+        }
+        return failed;
+    }
+}

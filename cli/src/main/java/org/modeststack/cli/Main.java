@@ -1,0 +1,48 @@
+package org.modeststack.cli;
+
+import java.io.PrintWriter;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Spec;
+
+/** The command line: {@code modest eval}, {@code apply}, {@code render} and {@code check}. */
+@Command(
+        name = "modest",
+        description = "Modest Stack on the command line.",
+        mixinStandardHelpOptions = true,
+        version = "Modest Stack 0.1.0",
+        subcommands = {EvalCommand.class, RenderCommand.class, CheckCommand.class})
+public final class Main implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    private Main() {}
+
+    @Override
+    public void run() {
+        throw new CommandLine.ParameterException(spec.commandLine(), "Missing: a command");
+    }
+
+    public static void main(String[] args) {
+        System.exit(run(args));
+    }
+
+    /** @return 0 done, 1 the step or file is at fault, 2 wrong usage */
+    public static int run(String... args) {
+        CommandLine line = new CommandLine(new Main());
+        line.addSubcommand("apply", ApplyCommand.commandLine());
+        line.setExecutionExceptionHandler((e, cmd, _) -> {
+            PrintWriter err = cmd.getErr();
+            if (e instanceof Fault) err.println(e.getMessage());
+            else err.println("This broke down; please report it: " + e);
+            return 1;
+        });
+        line.setExecutionStrategy(
+                p -> p.hasSubcommand() && p.subcommand().commandSpec().name().equals("apply")
+                        ? ApplyCommand.execute(p)
+                        : new CommandLine.RunLast().execute(p));
+        line.setCaseInsensitiveEnumValuesAllowed(true);
+        return line.execute(args);
+    }
+}

@@ -1,0 +1,31 @@
+package org.modeststack.cli;
+
+import java.nio.file.Path;
+import org.modeststack.exchange.ExchangeException;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.Loaded;
+import org.modeststack.exchange.MeshFormat;
+import org.modeststack.mesh.Mesh;
+
+/** Mesh files for commands: what goes wrong with one becomes a fault. */
+final class Meshes {
+    private Meshes() {}
+
+    static Mesh read(Path file, LengthUnit unit) {
+        try {
+            Loaded loaded = MeshFormat.read(file, unit);
+            loaded.remarks().forEach(System.err::println);
+            return loaded.mesh();
+        } catch (ExchangeException e) {
+            throw new Fault(e.getMessage());
+        }
+    }
+
+    static void write(Mesh mesh, Path file, LengthUnit unit) {
+        try {
+            MeshFormat.write(mesh, file, unit);
+        } catch (ExchangeException e) {
+            throw new Fault(e.getMessage());
+        }
+    }
+}

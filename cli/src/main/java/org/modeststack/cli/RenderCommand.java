@@ -1,0 +1,108 @@
+package org.modeststack.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.render.RenderMesh;
+import org.modeststack.render.Renderer;
+import org.modeststack.render.Scene;
+import org.modeststack.render.Still;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.file.DocumentException;
+import org.modeststack.stack.file.DocumentFile;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Draws a document or a mesh. */
+@Command(name = "render", description = "Draws a document or a mesh into a PNG.", mixinStandardHelpOptions = true)
+final class RenderCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "FILE", description = "A document or a mesh.")
+    private Path file;
+
+    @Option(names = "--out", required = true, paramLabel = "FILE.png", description = "Where the picture goes.")
+    private Path out;
+
+    @Option(
+            names = "--size",
+            defaultValue = "1280x800",
+            paramLabel = "WxH",
+            description = "Pixels; default ${DEFAULT-VALUE}.")
+    private String size;
+
+    @Option(names = "--mode", defaultValue = "SHADED_EDGES", description = "One of ${COMPLETION-CANDIDATES}.")
+    private DisplayMode mode;
+
+    @Option(names = "--samples", defaultValue = "2", description = "Samples along each side of a pixel, 1 or 2.")
+    private int samples;
+
+    @Option(names = "--repeat", defaultValue = "1", description = "Draws it N times and reports each time.")
+    private int repeat;
+
+    @Option(names = "--report", paramLabel = "FILE", description = "Writes a report as JSON; - for standard output.")
+    private String report;
+
+    @Override
+    public Integer call() throws IOException {
+        if (!size.matches("[0-9]{1,5}x[0-9]{1,5}")) throw new Fault("--size takes WIDTHxHEIGHT, not " + size + ".");
+        int width = Integer.parseInt(size.substring(0, size.indexOf('x')));
+        int height = Integer.parseInt(size.substring(size.indexOf('x') + 1));
+        if (width < 1 || height < 1 || width > 8192 || height > 8192)
+            throw new Fault("A picture is 1 to 8192 pixels wide and high.");
+        if (samples < 1 || samples > 2 || repeat < 1)
+            throw new Fault("--samples takes 1 or 2, --repeat a number from 1.");
+        Scene scene = new Scene(items(), mode, true);
+        Camera camera = Camera.DEFAULT.fit(scene.bounds(), width, height);
+        Renderer renderer = new Renderer();
+        int[] pixels = new int[width * height];
+        ObjectNode o = Report.object();
+        o.put(
+                "triangles",
+                scene.items().stream().mapToInt(i -> i.mesh().triangleCount()).sum());
+        o.put("size", width + "x" + height);
+        ArrayNode ms = o.putArray("ms");
+        for (int i = 0; i < repeat; i++) {
+            long start = System.nanoTime();
+            renderer.render(scene, camera, width, height, samples, pixels);
+            ms.add(Math.round((System.nanoTime() - start) / 1e3) / 1e3);
+            // Another direction each time, so that nothing can be reused.
+            if (repeat > 1) camera = camera.orbit(360.0 / repeat, 0);
+        }
+        new Still(width, height, pixels).writePng(out);
+        Report.write(o, report, System.out);
+        return 0;
+    }
+
+    private List<Scene.Item> items() {
+        List<Scene.Item> items = new ArrayList<>();
+        if (!file.toString().toLowerCase(Locale.ROOT).endsWith(DocumentFile.EXTENSION)) {
+            items.add(new Scene.Item(new RenderMesh(Meshes.read(file, LengthUnit.MM)), false));
+            return items;
+        }
+        Document d;
+        try {
+            d = DocumentFile.read(file).document();
+        } catch (DocumentException e) {
+            throw new Fault(e.getMessage());
+        }
+        Map<String, BodyResult> results = new Evaluator().evaluate(d, Progress.NONE);
+        for (Body b : d.bodies()) {
+            if (!b.visible() || !d.usersOf(b.id()).isEmpty()) continue;
+            items.add(new Scene.Item(new RenderMesh(results.get(b.id()).after(b.shownSteps())), false));
+        }
+        return items;
+    }
+}

@@ -1,0 +1,79 @@
+package org.modeststack.stack.demo;
+
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.repeat.RoundArray;
+import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.shape.Turn;
+import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cone;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+
+/**
+ * The demo: fittings of an invented harbour light. All numbers are made up but one: the bolt holes are clearance holes
+ * for M8, 9 mm (ISO 273, medium fit).
+ */
+public final class SkerryLight {
+    private static final Material STONE = new Material("sandcast", 0xC9BFAE);
+    private static final Material BRASS = new Material("brass", 0xC2A468);
+    private static final Material CUTTER = new Material("machined", 0xA9ADAB);
+    private static final double HOUSING_X = 125;
+
+    private Document document = Document.EMPTY;
+
+    private SkerryLight() {}
+
+    public static Document document() {
+        return new SkerryLight().build();
+    }
+
+    private Document build() {
+        String flange = body("Flange", STONE, new Cylinder(120, 14, 96, 1, 0, Seat.STANDING));
+        String housing = body("Lamp housing", BRASS, new Box(64, 64, 72, 3, 3, 3, Seat.STANDING));
+        String hub = body("Hub", STONE, new Cone(70, 54, 36, 96, 1, Seat.STANDING));
+        step(hub, new Move(new Vec3(0, 0, 6)));
+        String ribs = body("Ribs", STONE, new Box(30, 4, 24, 1, 1, 1, Seat.STANDING));
+        step(ribs, new Move(new Vec3(36, 0, 8)));
+        step(ribs, new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
+        String bore = body("Bore", CUTTER, new Cylinder(36, 80, 64, 1, 0, Seat.STANDING));
+        step(bore, new Move(new Vec3(0, 0, -10)));
+        String holes = body("Bolt circle", CUTTER, new Cylinder(9, 30, 32, 1, 0, Seat.STANDING));
+        step(holes, new Move(new Vec3(48, 0, -8)));
+        step(holes, new Turn(Axis.Z, 30, Vec3.ZERO));
+        step(holes, new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
+        String lens = body("Lens bore", CUTTER, new Cylinder(40, 110, 64, 1, 0, Seat.CENTERED));
+        step(lens, new Turn(Axis.X, 90, Vec3.ZERO));
+        step(lens, new Move(new Vec3(HOUSING_X, 0, 42)));
+        String vents = body("Vents", CUTTER, new Box(90, 5, 4, 1, 1, 1, Seat.STANDING));
+        step(vents, new Move(new Vec3(HOUSING_X, -12, 12)));
+        step(vents, new RowArray(4, new Vec3(0, 8, 0), RowArray.Spacing.EACH, 0));
+
+        step(flange, new BooleanStep(Operation.UNION, Bodies.of(hub, ribs)));
+        step(flange, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore, holes)));
+        step(housing, new Subdivide(3));
+        step(housing, new Move(new Vec3(HOUSING_X, 0, 0)));
+        step(housing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(lens, vents)));
+        return document;
+    }
+
+    private String body(String name, Material material, Step source) {
+        document = Edits.addBody(document, name, material, source);
+        return document.bodies().getLast().id();
+    }
+
+    private void step(String bodyId, Step step) {
+        Body body = document.body(bodyId);
+        document = Edits.addStep(document, bodyId, body.entries().size(), step);
+    }
+}
