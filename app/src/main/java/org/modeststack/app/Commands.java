@@ -1,0 +1,430 @@
+package org.modeststack.app;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
+import org.modeststack.mesh.Material;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.stack.Baked;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
+
+/** Every command there is, in the order of the menus. */
+final class Commands {
+    static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "View", "Help");
+
+    private final Session session;
+    private final List<Command> all = new ArrayList<>();
+
+    Commands(Session session, Files files, MainWindow window) {
+        this.session = session;
+        BooleanSupplier always = () -> true;
+        BooleanSupplier body = () -> session.body() != null;
+        BooleanSupplier step = () -> !session.selectedSteps().isEmpty();
+        add("File", "New document", "Ctrl+N", "Starts an empty document.", "", always, files::newDocument);
+        add("File", "Open…", "Ctrl+O", "Opens a document.", "load", always, files::open);
+        add("File", "Save", "Ctrl+S", "Saves the document.", "write", always, files::save);
+        add("File", "Save as…", "Ctrl+Shift+S", "Saves the document under another name.", "", always, files::saveAs);
+        add(
+                "File",
+                "Import mesh…",
+                "Ctrl+I",
+                "Starts a body from an OBJ or STL file.",
+                "obj stl load read",
+                always,
+                files::importMesh);
+        add(
+                "File",
+                "Export mesh…",
+                "Ctrl+Shift+E",
+                "Writes the selected body as it is shown to an OBJ or STL file.",
+                "obj stl write",
+                body,
+                files::exportMesh);
+        add("File", "Quit", "Ctrl+Q", "Leaves Modest Stack.", "exit close", always, files::quit);
+
+        add("Edit", "Undo", "Ctrl+Z", "Takes the last edit back.", "", session::canUndo, session::undo);
+        add("Edit", "Redo", "Ctrl+Y", "Does again what was undone.", "", session::canRedo, session::redo);
+        add(
+                "Edit",
+                "Find a step or command",
+                "Ctrl+K",
+                "Type part of a name to add a step or run a command.",
+                "search",
+                always,
+                window::search);
+
+        for (StepDescriptor d : Steps.ALL) {
+            if (d.family() != Family.SOURCE || d.type().equals("imported")) continue;
+            add(
+                    "Body",
+                    "New " + d.title().toLowerCase(Locale.ROOT),
+                    null,
+                    d.help(),
+                    d.words() + " add start body",
+                    always,
+                    () -> newBody(d));
+        }
+        add("Body", "Rename body…", "F2", "Gives the selected body another name.", "name", body, window::renameBody);
+        add("Body", "Duplicate body", null, "A second body with the same steps.", "copy", body, this::duplicateBody);
+        add(
+                "Body",
+                "Show or hide body",
+                "Ctrl+H",
+                "Hides the selected body in the view, or shows it again.",
+                "visible",
+                body,
+                this::toggleVisible);
+        add(
+                "Body",
+                "Delete body",
+                null,
+                "Removes the selected body; steps of others no longer use it.",
+                "remove",
+                body,
+                this::deleteBody);
+
+        for (StepDescriptor d : Steps.ALL) {
+            if (d.family() == Family.SOURCE) continue;
+            add(
+                    "Step",
+                    d.title(),
+                    null,
+                    d.help(),
+                    d.words() + " add step " + d.family().label(),
+                    body,
+                    () -> addStep(d));
+        }
+        add(
+                "Step",
+                "Switch off or on",
+                "Ctrl+E",
+                "Leaves the selected steps out, or carries them out again.",
+                "toggle disable enable",
+                step,
+                this::toggleSteps);
+        add(
+                "Step",
+                "Rename step…",
+                null,
+                "Gives the selected step a name of its own.",
+                "name",
+                step,
+                window::renameStep);
+        add(
+                "Step",
+                "Duplicate steps",
+                "Ctrl+D",
+                "Copies the selected steps behind them.",
+                "copy",
+                step,
+                this::duplicateSteps);
+        add("Step", "Delete steps", "Delete", "Removes the selected steps.", "remove", step, this::deleteSteps);
+        add("Step", "Move step up", "Alt+Shift+UP", "The step runs earlier.", "reorder", step, () -> move(-1));
+        add("Step", "Move step down", "Alt+Shift+DOWN", "The step runs later.", "reorder", step, () -> move(1));
+        add(
+                "Step",
+                "Copy steps to another body…",
+                null,
+                "Adds copies of the selected steps to another body.",
+                "paste",
+                step,
+                window::copySteps);
+        add(
+                "Step",
+                "Show up to this step",
+                "Ctrl+U",
+                "Puts the marker line below the selected step.",
+                "marker line",
+                step,
+                this::showUpTo);
+        add("Step", "Show one step less", "Alt+UP", "Moves the marker line up.", "marker line", body, () -> marker(-1));
+        add(
+                "Step",
+                "Show one step more",
+                "Alt+DOWN",
+                "Moves the marker line down.",
+                "marker line",
+                body,
+                () -> marker(1));
+        add(
+                "Step",
+                "Bake step",
+                "Ctrl+B",
+                "Freezes the selected steps as they come out now; they can be unbaked.",
+                "freeze apply",
+                step,
+                this::bakeSteps);
+        add(
+                "Step",
+                "Bake up to here",
+                null,
+                "Freezes everything up to the selected step.",
+                "freeze apply",
+                step,
+                this::bakeUpTo);
+        add("Step", "Bake all", null, "Freezes all steps of the body.", "freeze apply", body, this::bakeAll);
+        add(
+                "Step",
+                "Unbake",
+                "Ctrl+Shift+B",
+                "Puts the steps back that a baked one was made from.",
+                "unfreeze",
+                this::bakedSelected,
+                this::unbake);
+
+        ViewPane view = window.view();
+        for (DisplayMode m : DisplayMode.values()) {
+            add(
+                    "View",
+                    m.label(),
+                    null,
+                    "Draws the bodies " + m.label().toLowerCase(Locale.ROOT) + ".",
+                    "display mode draw",
+                    always,
+                    () -> view.setMode(m));
+        }
+        add(
+                "View",
+                "Fit everything",
+                "Ctrl+0",
+                "Brings all bodies into the picture.",
+                "zoom all",
+                always,
+                () -> view.fit(false));
+        add(
+                "View",
+                "Fit the selected body",
+                "Ctrl+9",
+                "Brings the selected body into the picture.",
+                "zoom",
+                body,
+                () -> view.fit(true));
+        add(
+                "View",
+                "From the front",
+                "Alt+1",
+                "Looks along Y.",
+                "camera axis",
+                always,
+                () -> view.setCamera(view.camera().from(0, 0)));
+        add(
+                "View",
+                "From the right",
+                "Alt+2",
+                "Looks against X.",
+                "camera axis side",
+                always,
+                () -> view.setCamera(view.camera().from(90, 0)));
+        add(
+                "View",
+                "From above",
+                "Alt+3",
+                "Looks down Z.",
+                "camera axis top plan",
+                always,
+                () -> view.setCamera(view.camera().from(0, 90)));
+        add(
+                "View",
+                "From the corner",
+                "Alt+4",
+                "The usual view from the front right, from somewhat above.",
+                "camera",
+                always,
+                () -> view.setCamera(view.camera().from(28, 32)));
+        add(
+                "View",
+                "Perspective or parallel",
+                "Alt+5",
+                "Changes between a perspective and a parallel picture.",
+                "orthographic camera",
+                always,
+                () -> view.setCamera(
+                        view.camera().withPerspective(!view.camera().perspective())));
+        add(
+                "View",
+                "Ledger",
+                "Ctrl+L",
+                "Folds the ledger in or out: numbers after each step.",
+                "table statistics counts",
+                always,
+                window::toggleLedger);
+        add(
+                "View",
+                "Close the drawer",
+                "Esc",
+                "Closes the open step's settings.",
+                "",
+                () -> session.openEntry() != null,
+                session::closeDrawer);
+
+        add(
+                "Help",
+                "Open the demo",
+                null,
+                "Opens the fittings of the Skerry Light.",
+                "example",
+                always,
+                files::openDemo);
+        add("Help", "Keys", "F1", "Lists all shortcuts.", "shortcuts keyboard help", always, window::showKeys);
+    }
+
+    private void add(
+            String menu,
+            String name,
+            String keys,
+            String help,
+            String words,
+            BooleanSupplier enabled,
+            Runnable action) {
+        all.add(new Command(menu, name, keys, help, words, enabled, action));
+    }
+
+    List<Command> all() {
+        return all;
+    }
+
+    /** The command of this name. */
+    Command named(String name) {
+        return all.stream().filter(c -> c.name().equals(name)).findFirst().orElseThrow();
+    }
+
+    private void newBody(StepDescriptor d) {
+        session.edit(
+                "New " + d.title().toLowerCase(Locale.ROOT),
+                doc -> Edits.addBody(doc, d.title(), Material.DEFAULT, d.createDefault()));
+        Body b = session.document().bodies().getLast();
+        session.select(b.id());
+        session.selectSteps(List.of(b.entries().getFirst().id()));
+    }
+
+    private void duplicateBody() {
+        String id = session.body().id();
+        session.edit("Duplicate body", d -> Edits.duplicateBody(d, id));
+    }
+
+    private void toggleVisible() {
+        Body b = session.body();
+        session.edit(b.visible() ? "Hide body" : "Show body", d -> Edits.setVisible(d, b.id(), !b.visible()));
+    }
+
+    private void deleteBody() {
+        String id = session.body().id();
+        session.edit("Delete body", d -> Edits.removeBody(d, id));
+    }
+
+    /** The new step goes behind the selected one, or to the marker line. */
+    private void addStep(StepDescriptor d) {
+        Body b = session.body();
+        Entry open = session.openEntry();
+        int at = open == null ? b.shownSteps() : b.indexOf(open.id()) + 1;
+        long id = session.document().nextId();
+        session.edit(
+                "Add " + d.title().toLowerCase(Locale.ROOT), doc -> Edits.addStep(doc, b.id(), at, d.createDefault()));
+        session.selectSteps(List.of(id));
+    }
+
+    private void toggleSteps() {
+        Body b = session.body();
+        Set<Long> ids = session.selectedSteps();
+        boolean on = b.entries().stream().anyMatch(e -> ids.contains(e.id()) && !e.enabled());
+        session.edit(on ? "Switch on" : "Switch off", d -> Edits.setEnabled(d, b.id(), ids, on));
+    }
+
+    private void duplicateSteps() {
+        Body b = session.body();
+        session.edit("Duplicate steps", d -> Edits.duplicateSteps(d, b.id(), session.selectedSteps()));
+    }
+
+    private void deleteSteps() {
+        Body b = session.body();
+        Set<Long> ids = session.selectedSteps();
+        if (ids.contains(b.entries().getFirst().id())) {
+            session.say("The source makes the mesh, so it stays. Delete the body to be rid of both.", true);
+            return;
+        }
+        session.edit("Delete steps", d -> Edits.removeSteps(d, b.id(), ids));
+    }
+
+    private void move(int by) {
+        Body b = session.body();
+        long id = session.selectedSteps().iterator().next();
+        int to = b.indexOf(id) + by;
+        if (to < 1 || to >= b.entries().size()) return;
+        session.edit("Move step", d -> Edits.moveStep(d, b.id(), id, to));
+    }
+
+    private void showUpTo() {
+        Body b = session.body();
+        int last = 0;
+        for (long id : session.selectedSteps()) last = Math.max(last, b.indexOf(id) + 1);
+        int at = last;
+        session.edit("Move the marker line", d -> Edits.setMarker(d, b.id(), at));
+    }
+
+    private void marker(int by) {
+        Body b = session.body();
+        int at = Math.clamp(b.shownSteps() + by, 1, b.entries().size());
+        session.edit("Move the marker line", d -> Edits.setMarker(d, b.id(), at));
+    }
+
+    private void bake(int from, int to, String label) {
+        Body b = session.body();
+        session.edit(label, d -> {
+            BodyResult r = session.result(b.id());
+            if (r == null || session.evaluatedDocument() != d) {
+                throw new StepException("The steps are still being worked out; bake again in a moment.");
+            }
+            return Edits.bake(d, b.id(), from, to, r);
+        });
+    }
+
+    /** The selected steps, and whatever lies between them. */
+    private void bakeSteps() {
+        Body b = session.body();
+        int from = Integer.MAX_VALUE, to = -1;
+        for (long id : new LinkedHashSet<>(session.selectedSteps())) {
+            from = Math.min(from, b.indexOf(id));
+            to = Math.max(to, b.indexOf(id));
+        }
+        bake(from, to, "Bake");
+    }
+
+    private void bakeUpTo() {
+        Body b = session.body();
+        int to = 0;
+        for (long id : session.selectedSteps()) to = Math.max(to, b.indexOf(id));
+        bake(0, to, "Bake up to here");
+    }
+
+    private void bakeAll() {
+        bake(0, session.body().entries().size() - 1, "Bake all");
+    }
+
+    private boolean bakedSelected() {
+        Body b = session.body();
+        return b != null
+                && b.entries().stream()
+                        .anyMatch(e -> session.selectedSteps().contains(e.id()) && e.step() instanceof Baked);
+    }
+
+    private void unbake() {
+        Body b = session.body();
+        session.edit("Unbake", d -> {
+            Document next = d;
+            for (Entry e : b.entries())
+                if (session.selectedSteps().contains(e.id())) next = Edits.unbake(next, b.id(), e.id());
+            return next;
+        });
+    }
+}

@@ -1,0 +1,291 @@
+package org.modeststack.app;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.DoubleSupplier;
+import java.util.function.Supplier;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Baked;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Numbers;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Unit;
+
+/** All settings of the open step, made from its descriptor. */
+final class DrawerPane extends BorderPane {
+    private final Session session;
+    private final Label title = new Label();
+    private final VBox form = new VBox(12);
+    private final List<Runnable> refresh = new ArrayList<>();
+    private long shownId;
+    private Class<?> shownType;
+    private Entry entry;
+
+    DrawerPane(Session session) {
+        this.session = session;
+        getStyleClass().add("drawer");
+        title.getStyleClass().add("drawer-title");
+        Button close = new Button("×");
+        close.getStyleClass().add("drawer-close");
+        close.setTooltip(new Tooltip("Close the drawer (Esc)"));
+        close.setAccessibleText("Close the drawer");
+        close.setOnAction(_ -> session.closeDrawer());
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox head = new HBox(title, space, close);
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.getStyleClass().add("drawer-head");
+        setTop(head);
+        form.getStyleClass().add("drawer-form");
+        ScrollPane scroll = new ScrollPane(form);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        setCenter(scroll);
+        session.listen(this::show);
+        show();
+    }
+
+    private void show() {
+        entry = session.openEntry();
+        setVisible(entry != null);
+        setManaged(entry != null);
+        if (entry == null) {
+            shownId = 0;
+            return;
+        }
+        StepDescriptor d = StepDescriptor.of(entry.step());
+        title.setText(session.body().indexOf(entry.id()) + 1 + " · " + d.title());
+        if (entry.id() != shownId || entry.step().getClass() != shownType) {
+            shownId = entry.id();
+            shownType = entry.step().getClass();
+            rebuild(d);
+        }
+        refresh.forEach(Runnable::run);
+    }
+
+    private void rebuild(StepDescriptor d) {
+        form.getChildren().clear();
+        refresh.clear();
+        Label help = new Label(d.help());
+        help.setWrapText(true);
+        help.getStyleClass().add("drawer-help");
+        form.getChildren().add(help);
+        for (ParamDescriptor p : d.params()) {
+            Node field = field(d, p);
+            if (field == null) continue;
+            Label label = new Label(p.label());
+            label.getStyleClass().add("field-label");
+            label.setLabelFor(field);
+            Tooltip.install(label, new Tooltip(p.help() + (p.range().isEmpty() ? "" : "\nFrom " + p.range())));
+            form.getChildren().add(new VBox(4, label, field));
+        }
+        if (entry.step() instanceof Baked) {
+            Button unbake = new Button("Unbake");
+            unbake.setTooltip(new Tooltip("Puts the steps back that this was made from"));
+            unbake.setOnAction(_ -> {
+                String body = session.body().id();
+                long id = entry.id();
+                session.edit("Unbake", doc -> Edits.unbake(doc, body, id));
+            });
+            form.getChildren().add(unbake);
+        }
+        form.getChildren().addAll(nameAndNote());
+    }
+
+    private List<Node> nameAndNote() {
+        CheckBox on = new CheckBox("Carried out");
+        on.setTooltip(new Tooltip("Switch the step off and on (Ctrl+E)"));
+        refresh.add(() -> on.setSelected(entry.enabled()));
+        on.setOnAction(_ -> {
+            String body = session.body().id();
+            long id = entry.id();
+            boolean now = on.isSelected();
+            session.edit(now ? "Switch on" : "Switch off", doc -> Edits.setEnabled(doc, body, List.of(id), now));
+        });
+        TextArea note = new TextArea();
+        note.setPromptText("A note to yourself");
+        note.setPrefRowCount(2);
+        note.setWrapText(true);
+        refresh.add(() -> {
+            if (!note.isFocused()) note.setText(entry.note());
+        });
+        note.focusedProperty().addListener((_, _, focused) -> {
+            if (focused || entry == null || note.getText().equals(entry.note())) return;
+            String body = session.body().id();
+            long id = entry.id();
+            session.edit("Change note", doc -> Edits.setNote(doc, body, id, note.getText()));
+        });
+        Label label = new Label("Note");
+        label.getStyleClass().add("field-label");
+        label.setLabelFor(note);
+        return List.of(on, new VBox(4, label, note));
+    }
+
+    private Object value(StepDescriptor d, ParamDescriptor p) {
+        return d.value(entry.step(), p);
+    }
+
+    private void set(ParamDescriptor p, Object value) {
+        String body = session.body().id();
+        long id = entry.id();
+        session.edit(
+                "Change " + p.label().toLowerCase(Locale.ROOT), doc -> Edits.setValue(doc, body, id, p.name(), value));
+    }
+
+    private Node field(StepDescriptor d, ParamDescriptor p) {
+        return switch (p.kind()) {
+            case NUMBER, COUNT -> number(p, () -> ((Number) value(d, p)).doubleValue(), text -> set(p, p.parse(text)));
+            case TEXT -> number(p, null, text -> set(p, text), () -> (String) value(d, p));
+            case VECTOR -> vector(d, p);
+            case FLAG -> {
+                CheckBox box = new CheckBox("on");
+                refresh.add(() -> box.setSelected((Boolean) value(d, p)));
+                box.setOnAction(_ -> set(p, box.isSelected()));
+                yield box;
+            }
+            case CHOICE -> choice(d, p);
+            case BODIES -> bodies(d, p);
+            case MESH -> null;
+        };
+    }
+
+    /** Takes what was typed; may refuse it. */
+    @FunctionalInterface
+    private interface Entered {
+        void accept(String text) throws StepException;
+    }
+
+    private Node number(ParamDescriptor p, DoubleSupplier value, Entered entered) {
+        return number(p, value, entered, () -> Numbers.show(value.getAsDouble()));
+    }
+
+    private Node number(ParamDescriptor p, DoubleSupplier value, Entered entered, Supplier<String> shown) {
+        TextField field = new TextField();
+        field.getStyleClass().add("number-field");
+        field.setAccessibleText(p.label());
+        refresh.add(() -> {
+            if (!field.isFocused()) field.setText(shown.get());
+        });
+        Runnable take = () -> {
+            if (field.getText().equals(shown.get())) return;
+            try {
+                entered.accept(field.getText());
+                field.getStyleClass().remove("wrong");
+            } catch (StepException | IllegalArgumentException e) {
+                if (!field.getStyleClass().contains("wrong"))
+                    field.getStyleClass().add("wrong");
+                session.say(e.getMessage(), true);
+            }
+        };
+        field.setOnAction(_ -> take.run());
+        field.focusedProperty().addListener((_, _, focused) -> {
+            if (!focused && entry != null) {
+                take.run();
+                field.getStyleClass().remove("wrong");
+                field.setText(shown.get());
+            }
+        });
+        HBox.setHgrow(field, Priority.ALWAYS);
+        if (p.unit() == Unit.NONE || value == null) return field;
+        Label unit = new Label(p.unit().symbol());
+        unit.getStyleClass().add("field-unit");
+        HBox box = new HBox(6, field, unit);
+        box.setAlignment(Pos.CENTER_LEFT);
+        return box;
+    }
+
+    private Node vector(StepDescriptor d, ParamDescriptor p) {
+        VBox all = new VBox(4);
+        for (int axis = 0; axis < 3; axis++) {
+            int k = axis;
+            Label name = new Label("XYZ".substring(k, k + 1));
+            name.getStyleClass().add("field-unit");
+            name.setMinWidth(14);
+            Node field = number(p, () -> ((Vec3) value(d, p)).get(k), text -> {
+                Vec3 v = Sentence.with((Vec3) value(d, p), k, Numbers.parse(text, p.unit()));
+                p.check(v);
+                set(p, v);
+            });
+            HBox.setHgrow(field, Priority.ALWAYS);
+            HBox row = new HBox(6, name, field);
+            row.setAlignment(Pos.CENTER_LEFT);
+            all.getChildren().add(row);
+        }
+        return all;
+    }
+
+    private Node choice(StepDescriptor d, ParamDescriptor p) {
+        HBox segments = new HBox();
+        segments.getStyleClass().add("segments");
+        for (Enum<?> c : p.choices()) {
+            String text = ParamDescriptor.choiceName(c);
+            ToggleButton b = new ToggleButton(text.length() == 1 ? text.toUpperCase(Locale.ROOT) : text);
+            b.setMaxWidth(Double.MAX_VALUE);
+            HBox.setHgrow(b, Priority.ALWAYS);
+            refresh.add(() -> b.setSelected(value(d, p) == c));
+            b.setOnAction(_ -> {
+                b.setSelected(true);
+                set(p, c);
+            });
+            segments.getChildren().add(b);
+        }
+        return segments;
+    }
+
+    private Node bodies(StepDescriptor d, ParamDescriptor p) {
+        FlowPane chips = new FlowPane(6, 6);
+        refresh.add(() -> {
+            chips.getChildren().clear();
+            Bodies now = (Bodies) value(d, p);
+            for (String id : now.ids()) {
+                Button chip = new Button(session.document().nameOf(id) + "  ×");
+                chip.getStyleClass().add("chip");
+                chip.setTooltip(new Tooltip("Take this body out"));
+                chip.setOnAction(_ -> set(
+                        p,
+                        new Bodies(now.ids().stream().filter(x -> !x.equals(id)).toList())));
+                chips.getChildren().add(chip);
+            }
+            MenuButton more = new MenuButton("+ body");
+            more.getStyleClass().add("chip-add");
+            for (Body b : session.document().bodies()) {
+                if (now.ids().contains(b.id())
+                        || session.document().dependsOn(b.id(), session.body().id())) continue;
+                MenuItem item = new MenuItem(b.name());
+                item.setOnAction(_ -> {
+                    List<String> ids = new ArrayList<>(now.ids());
+                    ids.add(b.id());
+                    set(p, new Bodies(ids));
+                });
+                more.getItems().add(item);
+            }
+            more.setDisable(more.getItems().isEmpty());
+            chips.getChildren().add(more);
+        });
+        return chips;
+    }
+}

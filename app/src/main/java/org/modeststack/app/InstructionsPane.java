@@ -1,0 +1,234 @@
+package org.modeststack.app;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import javafx.geometry.Pos;
+import javafx.scene.Cursor;
+import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.steps.Numbers;
+
+/** The selected body's steps, top to bottom in the order they run, with the marker line between them. */
+final class InstructionsPane extends BorderPane {
+    private final Session session;
+    private final Pictures pictures;
+    private final Label title = new Label();
+    private final Label facts = new Label();
+    private final VBox list = new VBox();
+    private final HBox marker = new HBox(8);
+    private final Label markerText = new Label();
+    private final Region dropLine = new Region();
+    private final Map<Long, StepRow> rows = new HashMap<>();
+    private final ContextMenu menu;
+    private String shownBody;
+    private List<Node> order = List.of();
+    private Mesh factsOf;
+
+    InstructionsPane(Session session, Pictures pictures, ContextMenu menu) {
+        this.session = session;
+        this.pictures = pictures;
+        this.menu = menu;
+        getStyleClass().add("instructions");
+        title.getStyleClass().add("body-title");
+        facts.getStyleClass().add("body-facts");
+        VBox head = new VBox(4, title, facts);
+        head.getStyleClass().add("instructions-head");
+        setTop(head);
+        list.getStyleClass().add("step-list");
+        ScrollPane scroll = new ScrollPane(list);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.getStyleClass().add("plain-scroll");
+        setCenter(scroll);
+        buildMarker();
+        dropLine.getStyleClass().add("drop-line");
+        dropLine.setManaged(false);
+        dropLine.setVisible(false);
+        session.listen(this::refresh);
+    }
+
+    private void buildMarker() {
+        Region diamond = new Region();
+        diamond.getStyleClass().add("marker-diamond");
+        Region line = new Region();
+        line.getStyleClass().add("marker-rule");
+        HBox.setHgrow(line, Priority.ALWAYS);
+        markerText.getStyleClass().add("marker-text");
+        marker.getChildren().addAll(diamond, markerText, line);
+        marker.setAlignment(Pos.CENTER_LEFT);
+        marker.getStyleClass().add("marker");
+        marker.setCursor(Cursor.V_RESIZE);
+        marker.setFocusTraversable(true);
+        marker.setAccessibleText("Marker line: up to where the view shows");
+        Tooltip.install(
+                marker, new Tooltip("The view shows the body up to this line. Drag it, or use Alt+Up and Alt+Down."));
+        marker.addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
+            int at = Math.max(1, placeAt(e.getSceneY()));
+            Body b = session.body();
+            if (b != null && at != b.shownSteps()) {
+                session.edit("Move the marker line", "marker:" + b.id(), d -> Edits.setMarker(d, b.id(), at));
+            }
+        });
+        marker.addEventHandler(MouseEvent.MOUSE_RELEASED, _ -> session.endMerge());
+    }
+
+    /** How many steps lie above a height in the scene. */
+    private int placeAt(double sceneY) {
+        Body b = session.body();
+        int n = 0;
+        for (Entry e : b.entries()) {
+            StepRow row = rows.get(e.id());
+            var box = row.localToScene(row.getBoundsInLocal());
+            if (sceneY > box.getCenterY()) n++;
+        }
+        return n;
+    }
+
+    void refresh() {
+        Body body = session.body();
+        title.setText(body == null ? "No body" : body.name());
+        title.setTooltip(body == null ? null : new Tooltip(body.name()));
+        if (body == null) {
+            facts.setText("Press Ctrl+K to add one.");
+            list.getChildren().clear();
+            order = List.of();
+            return;
+        }
+        if (!body.id().equals(shownBody)) {
+            shownBody = body.id();
+            rows.clear();
+        }
+        List<Node> wanted = new ArrayList<>();
+        Set<Long> selected = session.selectedSteps();
+        for (int i = 0; i < body.entries().size(); i++) {
+            Entry e = body.entries().get(i);
+            StepRow row = rows.computeIfAbsent(e.id(), _ -> newRow(body, e.id()));
+            row.show(
+                    i + 1,
+                    e,
+                    session.result(body.id(), e.id()),
+                    pictures,
+                    selected.contains(e.id()),
+                    i >= body.shownSteps());
+            wanted.add(row);
+            if (i + 1 == body.shownSteps()) wanted.add(marker);
+        }
+        rows.keySet().removeIf(id -> body.entry(id) == null);
+        boolean all = body.shownSteps() == body.entries().size();
+        markerText.setText(all ? "shown to the end" : "shown up to here");
+        if (!wanted.equals(order)) {
+            order = wanted;
+            List<Node> children = new ArrayList<>(wanted);
+            children.add(dropLine);
+            list.getChildren().setAll(children);
+        }
+        facts(body);
+    }
+
+    private void facts(Body body) {
+        BodyResult r = session.result(body.id());
+        int n = body.entries().size();
+        String steps = n == 1 ? "1 step" : n + " steps";
+        if (r == null) {
+            facts.setText(steps);
+            return;
+        }
+        Mesh m = r.mesh();
+        // Measuring takes time on large meshes, so only what changed is measured again.
+        if (m == factsOf && !facts.getText().isEmpty() && facts.getText().startsWith(steps)) return;
+        factsOf = m;
+        Vec3 s = m.bounds().size();
+        String closed =
+                Health.of(m).isClosed() ? "closed · " + volume(Measures.of(m).volume()) : "open";
+        facts.setText(steps + " · " + round(s.x()) + " × " + round(s.y()) + " × " + round(s.z()) + " mm · " + closed);
+    }
+
+    static String round(double d) {
+        return Numbers.show(Math.round(d * 10) / 10.0);
+    }
+
+    /** A volume given in mm³, in the unit that reads best. */
+    static String volume(double mm3) {
+        return Math.abs(mm3) < 1000
+                ? String.format(Locale.ROOT, "%.1f mm³", mm3)
+                : String.format(Locale.ROOT, "%,.1f cm³", mm3 / 1000).replace(",", " ");
+    }
+
+    private StepRow newRow(Body body, long id) {
+        StepRow row = new StepRow(session, body.id(), id);
+        row.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
+            if (e.isStillSincePress()) clicked(id, e);
+        });
+        row.setOnContextMenuRequested(e -> {
+            if (!session.selectedSteps().contains(id)) session.selectSteps(List.of(id));
+            menu.show(row, e.getScreenX(), e.getScreenY());
+            e.consume();
+        });
+        row.grip().addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
+            dropLine.setVisible(true);
+            int at = Math.max(1, placeAt(e.getSceneY()));
+            StepRow above = rows.get(session.body().entries().get(at - 1).id());
+            dropLine.resizeRelocate(8, above.getBoundsInParent().getMaxY() - 1, list.getWidth() - 16, 3);
+            e.consume();
+        });
+        row.grip().addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
+            if (!dropLine.isVisible()) return;
+            dropLine.setVisible(false);
+            Body now = session.body();
+            int from = now.indexOf(id), to = placeAt(e.getSceneY());
+            int target = to > from ? to - 1 : to;
+            if (from == 0) session.say("The source makes the mesh, so it stays first.", true);
+            else if (target != from) session.edit("Move step", d -> Edits.moveStep(d, now.id(), id, target));
+            e.consume();
+        });
+        return row;
+    }
+
+    private void clicked(long id, MouseEvent e) {
+        if (e.getButton() != MouseButton.PRIMARY) return;
+        Set<Long> now = new LinkedHashSet<>(session.selectedSteps());
+        if (e.isControlDown()) {
+            if (!now.remove(id)) now.add(id);
+        } else if (e.isShiftDown() && !now.isEmpty()) {
+            Body b = session.body();
+            int from = b.indexOf(now.iterator().next()), to = b.indexOf(id);
+            for (int i = Math.min(from, to); i <= Math.max(from, to); i++)
+                now.add(b.entries().get(i).id());
+        } else {
+            now = Set.of(id);
+        }
+        session.selectSteps(now);
+    }
+
+    /** The row of a step of the selected body, or null. */
+    StepRow row(long entryId) {
+        return rows.get(entryId);
+    }
+
+    HBox markerLine() {
+        return marker;
+    }
+}

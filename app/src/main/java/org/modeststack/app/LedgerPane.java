@@ -1,0 +1,183 @@
+package org.modeststack.app;
+
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.MeshReport;
+import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepDescriptor;
+
+/** Numbers: one line for the mesh that is shown and, unfolded, a line for each step. Also messages and progress. */
+final class LedgerPane extends VBox {
+    private final Session session;
+    private final HBox line = new HBox(20);
+    private final GridPane table = new GridPane();
+    private final ScrollPane scroll = new ScrollPane(table);
+    private final Button fold = new Button();
+    private StepResult counted;
+    private MeshReport report;
+
+    LedgerPane(Session session) {
+        this.session = session;
+        getStyleClass().add("ledger");
+        line.getStyleClass().add("ledger-line");
+        line.setAlignment(Pos.CENTER_LEFT);
+        table.getStyleClass().add("ledger-table");
+        scroll.setFitToWidth(true);
+        scroll.setPrefHeight(190);
+        scroll.getStyleClass().add("plain-scroll");
+        fold.getStyleClass().add("ledger-fold");
+        fold.setTooltip(new Tooltip("Fold the ledger in or out (Ctrl+L)"));
+        fold.setOnAction(_ -> setOpen(!isOpen()));
+        getChildren().add(line);
+        session.listen(this::refresh);
+        refresh();
+    }
+
+    boolean isOpen() {
+        return getChildren().contains(scroll);
+    }
+
+    void setOpen(boolean open) {
+        getChildren().remove(scroll);
+        if (open) getChildren().addFirst(scroll);
+        refresh();
+    }
+
+    void refresh() {
+        line.getChildren().clear();
+        Body b = session.body();
+        BodyResult r = b == null ? null : session.result(b.id());
+        if (r != null && b.shownSteps() <= r.steps().size())
+            summary(b, r.steps().get(b.shownSteps() - 1));
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        line.getChildren().add(space);
+        Session.Work work = session.work();
+        if (session.isBusy() && work != null) {
+            Label at = new Label("Working on " + work.body() + ": " + work.step() + " …");
+            Button stop = new Button("Stop");
+            stop.getStyleClass().add("ledger-fold");
+            stop.setOnAction(_ -> session.cancelWork());
+            line.getChildren().addAll(at, stop);
+        }
+        if (!session.message().isEmpty()) {
+            Label m = new Label((session.messageIsFault() ? "▲ " : "") + session.message());
+            m.getStyleClass().add(session.messageIsFault() ? "ledger-fault" : "ledger-note");
+            m.setTooltip(new Tooltip(session.message()));
+            m.setMinWidth(80);
+            line.getChildren().add(m);
+        }
+        if (r != null) {
+            long n = r.steps().stream()
+                    .flatMap(s -> s.remarks().stream())
+                    .filter(m -> m.level() != Remark.Level.NOTE)
+                    .count();
+            if (n > 0) {
+                Label l = new Label("▲ " + (n == 1 ? "1 remark" : n + " remarks"));
+                l.getStyleClass().add("ledger-remark");
+                line.getChildren().add(l);
+            }
+        }
+        fold.setText(isOpen() ? "Ledger ▾" : "Ledger ▴");
+        fold.setMinWidth(Region.USE_PREF_SIZE);
+        line.getChildren().add(fold);
+        if (isOpen()) table(b, r);
+    }
+
+    private void summary(Body b, StepResult s) {
+        if (counted != s) {
+            counted = s;
+            report = MeshReport.of(s.mesh());
+        }
+        strong("After step " + b.shownSteps(), "");
+        strong(count(report.vertices()), " vertices");
+        strong(count(report.edges()), " edges");
+        strong(count(report.faces()), " faces");
+        strong(count(report.health().quads()), " quads");
+        if (report.health().ngons() > 0) strong(count(report.health().ngons()), " with more than four sides");
+        int shells = report.measures().shells();
+        strong(
+                "",
+                (report.health().isClosed() ? "closed, " : "open, ") + shells + (shells == 1 ? " shell" : " shells"));
+        strong(String.format(Locale.ROOT, "%.1f ms", s.ms()), "");
+    }
+
+    private void strong(String number, String rest) {
+        Label n = new Label(number);
+        n.getStyleClass().add("ledger-number");
+        n.setMinWidth(Region.USE_PREF_SIZE);
+        Label t = new Label(rest);
+        t.getStyleClass().add("ledger-word");
+        HBox pair = new HBox(n, t);
+        pair.setAlignment(Pos.CENTER_LEFT);
+        line.getChildren().add(pair);
+    }
+
+    static String count(long n) {
+        return String.format(Locale.ROOT, "%,d", n).replace(',', ' ');
+    }
+
+    private void table(Body b, BodyResult r) {
+        table.getChildren().clear();
+        if (r == null || r.steps().size() != b.entries().size()) return;
+        List<String> heads = List.of(
+                "",
+                "Step",
+                "Vertices",
+                "Edges",
+                "Faces",
+                "Triangles",
+                "Quads",
+                "More sides",
+                "Open edges",
+                "Volume",
+                "Area",
+                "Time");
+        for (int c = 0; c < heads.size(); c++) cell(heads.get(c), c, 0, "ledger-head");
+        for (int i = 0; i < r.steps().size(); i++) {
+            Entry e = b.entries().get(i);
+            StepResult s = r.steps().get(i);
+            MeshReport m = MeshReport.of(s.mesh());
+            String name = e.name().isEmpty() ? StepDescriptor.of(e.step()).title() : e.name();
+            String[] cells = {
+                Integer.toString(i + 1),
+                e.enabled() ? name : name + " (off)",
+                count(m.vertices()),
+                count(m.edges()),
+                count(m.faces()),
+                count(m.health().triangles()),
+                count(m.health().quads()),
+                count(m.health().ngons()),
+                count(m.health().borderEdges()),
+                m.health().isClosed() ? InstructionsPane.volume(m.measures().volume()) : "open",
+                String.format(Locale.ROOT, "%,.1f cm²", m.measures().area() / 100)
+                        .replace(',', ' '),
+                String.format(Locale.ROOT, "%.1f ms", s.ms())
+            };
+            for (int c = 0; c < cells.length; c++)
+                cell(cells[c], c, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
+        }
+    }
+
+    private void cell(String text, int column, int row, String style) {
+        Label l = new Label(text);
+        l.getStyleClass().add(style);
+        l.setMaxWidth(column == 1 ? 220 : Double.MAX_VALUE);
+        l.setAlignment(column < 2 ? Pos.CENTER_LEFT : Pos.CENTER_RIGHT);
+        table.add(l, column, row);
+    }
+}

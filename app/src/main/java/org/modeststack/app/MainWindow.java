@@ -1,0 +1,313 @@
+package org.modeststack.app;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.Scene;
+import javafx.scene.control.Alert;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.ChoiceDialog;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuBar;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.SplitPane;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextInputDialog;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+
+/** The window's layout: menus and search on top, the bodies below them, instructions, view, drawer, ledger. */
+final class MainWindow {
+    private final Session session;
+    private final Files files;
+    private final ViewPane view;
+    private final InstructionsPane instructions;
+    private final LedgerPane ledger;
+    private final SearchBox search = new SearchBox();
+    private final Commands commands;
+    private final Pictures pictures;
+    private final Label title = new Label();
+    private final Button undo = new Button("↶");
+    private final Button redo = new Button("↷");
+    private final StackPane root = new StackPane();
+
+    MainWindow(Session session, Files files) {
+        this.session = session;
+        this.files = files;
+        view = new ViewPane(session);
+        ContextMenu stepMenu = new ContextMenu(), bodyMenu = new ContextMenu();
+        List<Runnable> redraw = new ArrayList<>();
+        pictures = new Pictures(() -> redraw.forEach(Runnable::run));
+        instructions = new InstructionsPane(session, pictures, stepMenu);
+        ledger = new LedgerPane(session);
+        BodyStrip strip = new BodyStrip(session, pictures, bodyMenu, this::search);
+        redraw.add(instructions::refresh);
+        redraw.add(strip::refresh);
+        commands = new Commands(session, files, this);
+        search.setCommands(commands.all());
+        for (Command c : commands.all()) {
+            boolean adds = c.words().contains("add ");
+            if (c.menu().equals("Step") && !adds) stepMenu.getItems().add(item(c, false));
+            if (c.menu().equals("Body") && !adds) bodyMenu.getItems().add(item(c, false));
+        }
+
+        instructions.setMinWidth(250);
+        SplitPane split = new SplitPane(instructions, view);
+        split.setDividerPositions(0.36);
+        SplitPane.setResizableWithParent(instructions, false);
+        DrawerPane drawer = new DrawerPane(session);
+        drawer.setPrefWidth(268);
+        drawer.setMinWidth(230);
+        BorderPane middle = new BorderPane(split);
+        middle.setRight(drawer);
+        BorderPane page = new BorderPane(middle);
+        page.setTop(new VBox(bar(), strip));
+        page.setBottom(ledger);
+        Pane over = new Pane(search.list());
+        over.setPickOnBounds(false);
+        root.getChildren().addAll(page, over);
+        root.setFocusTraversable(true);
+        root.getStyleClass().add("page");
+        files.onOpened(view::refit);
+        session.listen(this::refresh);
+        refresh();
+    }
+
+    private HBox bar() {
+        StackPane mark = new StackPane();
+        mark.getStyleClass().add("mark");
+        VBox plates = new VBox(2);
+        plates.setAlignment(Pos.CENTER);
+        double[] widths = {9, 15, 20};
+        for (int i = 0; i < 3; i++) {
+            Region plate = new Region();
+            plate.getStyleClass().add("plate-" + i);
+            plate.setMinSize(widths[i], 5);
+            plate.setMaxSize(widths[i], 5);
+            plates.getChildren().add(plate);
+        }
+        mark.getChildren().add(plates);
+        title.getStyleClass().add("document-title");
+        title.setMinWidth(60);
+        MenuBar menus = menus();
+        menus.setMinWidth(Region.USE_PREF_SIZE);
+        Region left = new Region(), right = new Region();
+        HBox.setHgrow(left, Priority.ALWAYS);
+        HBox.setHgrow(right, Priority.ALWAYS);
+        search.setMinWidth(160);
+        search.setPrefWidth(360);
+        undo.getStyleClass().add("bar-button");
+        redo.getStyleClass().add("bar-button");
+        undo.setOnAction(_ -> commands.named("Undo").run());
+        redo.setOnAction(_ -> commands.named("Redo").run());
+        undo.setAccessibleText("Undo");
+        redo.setAccessibleText("Redo");
+        Label units = new Label("mm");
+        units.getStyleClass().add("bar-units");
+        units.setTooltip(new Tooltip("Lengths are in millimetres; other units can be typed: 2.5 cm, 1/4 in"));
+        HBox bar = new HBox(10, mark, title, menus, left, search, right, units, undo, redo);
+        bar.setAlignment(Pos.CENTER_LEFT);
+        bar.getStyleClass().add("bar");
+        return bar;
+    }
+
+    private MenuBar menus() {
+        MenuBar bar = new MenuBar();
+        for (String name : Commands.MENUS) {
+            Menu menu = new Menu(name);
+            boolean adding = false;
+            for (Command c : commands.all()) {
+                if (!c.menu().equals(name)) continue;
+                boolean adds = c.words().contains("add ");
+                if (adding && !adds) menu.getItems().add(new SeparatorMenuItem());
+                adding = adds;
+                menu.getItems().add(item(c, true));
+                if (c.name().equals("Open…")) menu.getItems().add(recent());
+            }
+            menu.setOnShowing(_ -> enable(menu.getItems()));
+            bar.getMenus().add(menu);
+        }
+        return bar;
+    }
+
+    private static void enable(List<MenuItem> items) {
+        for (MenuItem i : items)
+            if (i.getUserData() instanceof Command c) i.setDisable(!c.enabled().getAsBoolean());
+    }
+
+    private Menu recent() {
+        Menu menu = new Menu("Open recent");
+        MenuItem none = new MenuItem("None yet");
+        none.setDisable(true);
+        menu.getItems().add(none);
+        menu.setOnShowing(_ -> {
+            List<Path> paths = files.recent();
+            if (paths.isEmpty()) return;
+            menu.getItems().clear();
+            for (Path p : paths) {
+                MenuItem item = new MenuItem(p.getFileName() + "  —  " + p.getParent());
+                item.setMnemonicParsing(false);
+                item.setOnAction(_ -> {
+                    if (files.mayLeave()) files.load(p);
+                });
+                menu.getItems().add(item);
+            }
+        });
+        return menu;
+    }
+
+    private static MenuItem item(Command c, boolean keys) {
+        MenuItem item = new MenuItem(c.name());
+        item.setMnemonicParsing(false);
+        item.setUserData(c);
+        item.setOnAction(_ -> c.run());
+        // Escape and Delete belong to text fields first, so the window listens for them itself.
+        if (keys && c.keys() != null && !c.keys().equals("Esc") && !c.keys().equals("Delete"))
+            item.setAccelerator(c.combination());
+        return item;
+    }
+
+    /** Makes the scene, with the keys that no menu may catch. */
+    Scene scene(double width, double height) {
+        Scene scene = new Scene(root, width, height);
+        scene.getStylesheets().add(MainWindow.class.getResource("window.css").toExternalForm());
+        scene.setOnKeyPressed(e -> {
+            for (String name : List.of("Close the drawer", "Delete steps")) {
+                Command c = commands.named(name);
+                if (c.combination().match(e) && c.enabled().getAsBoolean()) {
+                    c.run();
+                    e.consume();
+                    return;
+                }
+            }
+        });
+        return scene;
+    }
+
+    private void refresh() {
+        String name = session.file() == null
+                ? "Untitled"
+                : session.file().getFileName().toString().replaceFirst("\\.mstack$", "");
+        title.setText(name + (session.isDirty() ? " •" : ""));
+        undo.setDisable(!session.canUndo());
+        redo.setDisable(!session.canRedo());
+        undo.setTooltip(new Tooltip("Undo " + session.undoLabel() + " (Ctrl+Z)"));
+        redo.setTooltip(new Tooltip("Redo " + session.redoLabel() + " (Ctrl+Y)"));
+    }
+
+    ViewPane view() {
+        return view;
+    }
+
+    InstructionsPane instructions() {
+        return instructions;
+    }
+
+    LedgerPane ledger() {
+        return ledger;
+    }
+
+    Commands commands() {
+        return commands;
+    }
+
+    /** Nothing is on its way any more: results, pictures, view. */
+    boolean isSettled() {
+        return !session.isBusy() && !view.isBusy() && !pictures.isBusy();
+    }
+
+    void search() {
+        search.open();
+    }
+
+    void toggleLedger() {
+        ledger.setOpen(!ledger.isOpen());
+    }
+
+    void renameBody() {
+        Body b = session.body();
+        ask(
+                "Rename body",
+                "Name",
+                b.name(),
+                text -> session.edit("Rename body", d -> Edits.renameBody(d, b.id(), text)));
+    }
+
+    void renameStep() {
+        Body b = session.body();
+        Entry e = b.entry(session.selectedSteps().iterator().next());
+        ask(
+                "Rename step",
+                "Name",
+                e.name(),
+                text -> session.edit("Rename step", d -> Edits.renameStep(d, b.id(), e.id(), text)));
+    }
+
+    private void ask(String heading, String label, String text, Consumer<String> take) {
+        TextInputDialog dialog = new TextInputDialog(text);
+        dialog.initOwner(root.getScene().getWindow());
+        dialog.setTitle(heading);
+        dialog.setHeaderText(null);
+        dialog.setGraphic(null);
+        dialog.setContentText(label);
+        dialog.showAndWait().ifPresent(take);
+    }
+
+    void copySteps() {
+        Body b = session.body();
+        Set<Long> ids = session.selectedSteps();
+        List<String> others = session.document().bodies().stream()
+                .filter(x -> x != b)
+                .map(Body::name)
+                .toList();
+        if (others.isEmpty()) {
+            session.say("There is no other body yet to copy steps to.", true);
+            return;
+        }
+        ChoiceDialog<String> dialog = new ChoiceDialog<>(others.getFirst(), others);
+        dialog.initOwner(root.getScene().getWindow());
+        dialog.setTitle("Copy steps");
+        dialog.setHeaderText(null);
+        dialog.setGraphic(null);
+        dialog.setContentText("To");
+        dialog.showAndWait().ifPresent(name -> {
+            String to = session.document().bodyNamed(name).id();
+            session.edit("Copy steps", d -> Edits.copySteps(d, b.id(), ids, to));
+        });
+    }
+
+    void showKeys() {
+        StringBuilder text = new StringBuilder();
+        for (Command c : commands.all()) {
+            if (c.keys() != null)
+                text.append(String.format("%-16s %s%n", c.combination().getDisplayText(), c.name()));
+        }
+        text.append(String.format("%nIn the view: drag turns, Shift+drag moves, the wheel zooms to the pointer.%n"));
+        text.append("In a sentence: drag a number, click to type, arrow keys step; Shift finer, Ctrl coarser.");
+        TextArea area = new TextArea(text.toString());
+        area.setEditable(false);
+        area.setPrefRowCount(28);
+        area.getStyleClass().add("keys");
+        Alert alert = new Alert(Alert.AlertType.NONE, "", ButtonType.CLOSE);
+        alert.initOwner(root.getScene().getWindow());
+        alert.setTitle("Keys");
+        alert.getDialogPane().setContent(area);
+        alert.show();
+    }
+}

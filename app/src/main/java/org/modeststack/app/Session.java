@@ -1,0 +1,285 @@
+package org.modeststack.app;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javafx.application.Platform;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.History;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.EvaluationService;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.StepException;
+
+/**
+ * What the window is about: the document and its history, what is selected, and the newest results. Lives on the
+ * interface thread; every part of the window listens to it.
+ */
+final class Session implements AutoCloseable {
+    /** An edit that can be refused with a message for the user. */
+    @FunctionalInterface
+    interface Edit {
+        Document apply(Document d) throws StepException;
+    }
+
+    /** What is going on in an evaluation. */
+    record Work(String body, String step, double share) {}
+
+    private final EvaluationService service;
+    private final List<Runnable> listeners = new ArrayList<>();
+    private History history = new History(Document.EMPTY);
+    private Document saved = Document.EMPTY;
+    private Path file;
+    private String bodyId;
+    private final Set<Long> steps = new LinkedHashSet<>();
+    private long openStep;
+    private Map<String, BodyResult> results = Map.of();
+    private Document evaluated = Document.EMPTY;
+    private double evaluationMs;
+    private int evaluations;
+    private volatile Work work;
+    private String message = "";
+    private boolean messageIsFault;
+
+    Session() {
+        service = new EvaluationService(
+                new Evaluator(),
+                e -> Platform.runLater(() -> evaluated(e)),
+                (body, step, share) -> work = new Work(body, step, share));
+    }
+
+    void listen(Runnable listener) {
+        listeners.add(listener);
+    }
+
+    private void changed() {
+        for (Runnable r : List.copyOf(listeners)) r.run();
+    }
+
+    // ---- the document
+
+    Document document() {
+        return history.current();
+    }
+
+    Path file() {
+        return file;
+    }
+
+    boolean isDirty() {
+        return !document().equals(saved);
+    }
+
+    /** Another document takes the place of this one. @param path where it came from, or null */
+    void open(Document d, Path path) {
+        history = new History(d);
+        saved = d;
+        file = path;
+        steps.clear();
+        openStep = 0;
+        bodyId = d.bodies().isEmpty() ? null : d.bodies().getFirst().id();
+        message = "";
+        documentChanged();
+    }
+
+    /** Work that was never saved, such as what a crash left. */
+    void openUnsaved(Document d, Path path) {
+        open(d, path);
+        saved = Document.EMPTY;
+        changed();
+    }
+
+    void markSaved(Path path) {
+        saved = document();
+        file = path;
+        changed();
+    }
+
+    /** Carries out an edit as one step of history; a refusal is shown and changes nothing. */
+    void edit(String label, Edit edit) {
+        edit(label, null, edit);
+    }
+
+    void edit(String label, String mergeKey, Edit edit) {
+        try {
+            Document next = edit.apply(document());
+            message = "";
+            history.push(next, label, mergeKey);
+            documentChanged();
+        } catch (StepException | IllegalArgumentException e) {
+            say(e.getMessage(), true);
+        }
+    }
+
+    void endMerge() {
+        history.endMerge();
+    }
+
+    String undoLabel() {
+        return history.undoLabel();
+    }
+
+    String redoLabel() {
+        return history.redoLabel();
+    }
+
+    boolean canUndo() {
+        return history.canUndo();
+    }
+
+    boolean canRedo() {
+        return history.canRedo();
+    }
+
+    void undo() {
+        history.undo();
+        documentChanged();
+    }
+
+    void redo() {
+        history.redo();
+        documentChanged();
+    }
+
+    private void documentChanged() {
+        Document d = document();
+        if (d.body(bodyId) == null)
+            bodyId = d.bodies().isEmpty() ? null : d.bodies().getFirst().id();
+        Body b = body();
+        steps.removeIf(id -> b == null || b.entry(id) == null);
+        if (b == null || b.entry(openStep) == null) openStep = 0;
+        service.request(d);
+        changed();
+    }
+
+    // ---- results
+
+    private void evaluated(EvaluationService.Evaluation e) {
+        work = null;
+        if (e.results() == null) {
+            say("The calculation was stopped; the picture shows the state before.", false);
+            return;
+        }
+        results = e.results();
+        evaluated = e.document();
+        evaluationMs = e.ms();
+        evaluations++;
+        changed();
+    }
+
+    void cancelWork() {
+        service.cancel();
+    }
+
+    /** What the evaluation is at, or null. */
+    Work work() {
+        return work;
+    }
+
+    boolean isBusy() {
+        return service.isBusy() || evaluated != document();
+    }
+
+    /** How many evaluations there have been. */
+    int evaluations() {
+        return evaluations;
+    }
+
+    double evaluationMs() {
+        return evaluationMs;
+    }
+
+    /** The document that the results are of: the present one, or one shortly before it. */
+    Document evaluatedDocument() {
+        return evaluated;
+    }
+
+    BodyResult result(String id) {
+        return results.get(id);
+    }
+
+    /** The newest result of a step of a body, or null. */
+    StepResult result(String body, long entryId) {
+        BodyResult r = results.get(body);
+        if (r == null) return null;
+        for (StepResult s : r.steps()) if (s.entryId() == entryId) return s;
+        Body b = document().body(body);
+        int i = b == null ? -1 : b.indexOf(entryId);
+        return i >= 0 && i < r.steps().size() && r.steps().size() == b.entries().size()
+                ? r.steps().get(i)
+                : null;
+    }
+
+    /** The mesh a body shows at its marker line, or null if it is not known yet. */
+    Mesh shownMesh(Body b) {
+        BodyResult r = results.get(b.id());
+        Body then = evaluated.body(b.id());
+        return r == null || then == null ? null : r.after(b.shownSteps());
+    }
+
+    // ---- selection
+
+    Body body() {
+        return document().body(bodyId);
+    }
+
+    void select(String id) {
+        if (id == null || id.equals(bodyId)) return;
+        bodyId = id;
+        steps.clear();
+        openStep = 0;
+        changed();
+    }
+
+    Set<Long> selectedSteps() {
+        return Set.copyOf(steps);
+    }
+
+    void selectSteps(Collection<Long> ids) {
+        steps.clear();
+        steps.addAll(ids);
+        openStep = steps.size() == 1 ? steps.iterator().next() : 0;
+        changed();
+    }
+
+    /** The step whose drawer is open, or null. */
+    Entry openEntry() {
+        Body b = body();
+        return b == null || openStep == 0 ? null : b.entry(openStep);
+    }
+
+    void closeDrawer() {
+        openStep = 0;
+        steps.clear();
+        changed();
+    }
+
+    // ---- messages
+
+    void say(String text, boolean fault) {
+        message = text;
+        messageIsFault = fault;
+        changed();
+    }
+
+    String message() {
+        return message;
+    }
+
+    boolean messageIsFault() {
+        return messageIsFault;
+    }
+
+    @Override
+    public void close() {
+        service.close();
+    }
+}

@@ -1,0 +1,55 @@
+package org.modeststack.app;
+
+import java.nio.file.Path;
+
+/**
+ * What the program is asked for when it starts.
+ *
+ * @param demo open the demo document
+ * @param file open this document, or null
+ * @param shot draw the window into this picture and exit, or null
+ * @param body select this body by name, or null
+ * @param step open the drawer of this step, counted from 1, or 0
+ * @param show further parts to open: "ledger", "search", "drawer"
+ */
+record StartOptions(boolean demo, Path file, Path shot, int width, int height, String body, int step, String show) {
+    static StartOptions parse(String... args) {
+        boolean demo = false;
+        Path file = null, shot = null;
+        int width = 1280, height = 800, step = 0;
+        String body = null, show = "";
+        for (int i = 0; i < args.length; i++) {
+            switch (args[i]) {
+                case "demo" -> demo = true;
+                case "--shot" -> shot = Path.of(value(args, i++));
+                case "--size" -> {
+                    String size = value(args, i++);
+                    if (!size.matches("[0-9]{3,4}x[0-9]{3,4}")) {
+                        throw new IllegalArgumentException("--size takes WIDTHxHEIGHT, not " + size);
+                    }
+                    width = Integer.parseInt(size.substring(0, size.indexOf('x')));
+                    height = Integer.parseInt(size.substring(size.indexOf('x') + 1));
+                }
+                case "--body" -> body = value(args, i++);
+                case "--step" -> {
+                    try {
+                        step = Integer.parseInt(value(args, i++));
+                    } catch (NumberFormatException e) {
+                        throw new IllegalArgumentException("--step takes a step's number");
+                    }
+                }
+                case "--show" -> show = value(args, i++);
+                default -> {
+                    if (args[i].startsWith("-")) throw new IllegalArgumentException("there is no option " + args[i]);
+                    file = Path.of(args[i]);
+                }
+            }
+        }
+        return new StartOptions(demo, file, shot, width, height, body, step, show);
+    }
+
+    private static String value(String[] args, int i) {
+        if (i + 1 >= args.length) throw new IllegalArgumentException(args[i] + " needs a value");
+        return args[i + 1];
+    }
+}

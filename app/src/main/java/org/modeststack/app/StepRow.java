@@ -1,0 +1,121 @@
+package org.modeststack.app;
+
+import java.util.List;
+import java.util.Locale;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.Cursor;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepDescriptor;
+
+/** One step: its number, what the mesh looks like after it, its sentence, and what it has to say. */
+final class StepRow extends HBox {
+    /** Steps that take longer than this say so. */
+    private static final double SLOW_MS = 50;
+
+    private final Label number = new Label();
+    private final ImageView picture = new ImageView();
+    private final Sentence sentence;
+    private final Label name = new Label();
+    private final VBox remarks = new VBox(2);
+    private final VBox grip;
+    private List<Remark> shownRemarks = List.of();
+    private double shownMs = -1;
+
+    StepRow(Session session, String bodyId, long id) {
+        super(10);
+        getStyleClass().add("step-row");
+        setFocusTraversable(true);
+        number.getStyleClass().add("step-number");
+        number.setMinWidth(22);
+        picture.setFitWidth(Pictures.WIDTH);
+        picture.setFitHeight(Pictures.HEIGHT);
+        StackPane frame = new StackPane(picture);
+        frame.getStyleClass().add("step-picture");
+        frame.setMinSize(Pictures.WIDTH, Pictures.HEIGHT);
+        frame.setMaxSize(Pictures.WIDTH, Pictures.HEIGHT);
+        grip = new VBox(frame);
+        grip.setCursor(Cursor.OPEN_HAND);
+        Tooltip.install(grip, new Tooltip("The mesh after this step. Drag to move the step."));
+        sentence = new Sentence(session, bodyId);
+        name.getStyleClass().add("step-name");
+        VBox text = new VBox(4, name, sentence, remarks);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        text.setMinWidth(0);
+        setAlignment(Pos.TOP_LEFT);
+        getChildren().addAll(number, grip, text);
+        addEventHandler(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getTarget() != this) return;
+            if (e.getCode() == KeyCode.ENTER) {
+                session.selectSteps(List.of(id));
+                e.consume();
+            }
+        });
+        focusedProperty().addListener((_, _, now) -> {
+            if (now && session.selectedSteps().size() <= 1) session.selectSteps(List.of(id));
+        });
+    }
+
+    Node grip() {
+        return grip;
+    }
+
+    Sentence sentence() {
+        return sentence;
+    }
+
+    void show(int n, Entry entry, StepResult result, Pictures pictures, boolean selected, boolean below) {
+        number.setText(Integer.toString(n));
+        sentence.show(entry);
+        name.setText(entry.name());
+        name.setVisible(!entry.name().isEmpty());
+        name.setManaged(name.isVisible());
+        setAccessibleText("Step " + n + ", " + StepDescriptor.of(entry.step()).title());
+        Image image = result == null ? null : pictures.of(result.mesh());
+        if (image != null) picture.setImage(image);
+        pseudo("selected", selected);
+        pseudo("below", below);
+        pseudo("off", !entry.enabled());
+        pseudo("failed", result != null && result.failed() && entry.enabled());
+        List<Remark> now = result == null || !entry.enabled() ? List.of() : result.remarks();
+        double ms = result == null ? 0 : result.ms();
+        if (!now.equals(shownRemarks) || ms != shownMs) {
+            shownRemarks = now;
+            shownMs = ms;
+            remarks.getChildren().clear();
+            for (Remark r : now) remarks.getChildren().add(remark(r));
+            if (ms > SLOW_MS && entry.enabled()) {
+                Label slow = new Label(String.format(
+                        Locale.ROOT, ms < 1000 ? "took %.0f ms" : "took %.1f s", ms < 1000 ? ms : ms / 1000));
+                slow.getStyleClass().add("step-time");
+                remarks.getChildren().add(slow);
+            }
+            remarks.setManaged(!remarks.getChildren().isEmpty());
+        }
+    }
+
+    private static Label remark(Remark r) {
+        String sign = r.level() == Remark.Level.NOTE ? "" : "▲ ";
+        Label l = new Label(sign + r.text());
+        l.setWrapText(true);
+        l.getStyleClass().addAll("remark", "remark-" + r.level().name().toLowerCase(Locale.ROOT));
+        return l;
+    }
+
+    private void pseudo(String state, boolean on) {
+        pseudoClassStateChanged(PseudoClass.getPseudoClass(state), on);
+    }
+}

@@ -1,0 +1,329 @@
+package org.modeststack.app;
+
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.VBox;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.render.RenderMesh;
+import org.modeststack.render.Renderer;
+import org.modeststack.render.Scene;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.Numbers;
+
+/**
+ * The picture of the bodies. Pictures are drawn on a thread of their own, always the newest that is wanted, quickly
+ * while things move and with four samples a pixel once they rest.
+ */
+final class ViewPane extends Pane {
+    /** One picture that is wanted. */
+    private record Wanted(Scene scene, List<String> bodies, Camera camera, int width, int height, int samples) {}
+
+    private final Session session;
+    private final ImageView picture = new ImageView();
+    private final Canvas marks = new Canvas();
+    private final HBox modes = new HBox();
+    private final VBox empty = new VBox(8);
+    private final Map<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
+    private final Object lock = new Object();
+    private Camera camera = Camera.DEFAULT;
+    private DisplayMode mode = DisplayMode.SHADED_EDGES;
+    private boolean fitted;
+    private Document fittedFor;
+    private Wanted wanted;
+    private boolean drawing;
+    private int pictures;
+    private final Renderer renderer = new Renderer();
+    private Wanted drawn;
+    private double pressX;
+    private double pressY;
+    private boolean moved;
+
+    ViewPane(Session session) {
+        this.session = session;
+        getStyleClass().add("view");
+        setMinSize(120, 120);
+        setFocusTraversable(true);
+        setAccessibleText("View of the bodies");
+        marks.setMouseTransparent(true);
+        modes.getStyleClass().add("segments");
+        ToggleGroup group = new ToggleGroup();
+        for (DisplayMode m : DisplayMode.values()) {
+            ToggleButton b = new ToggleButton(m.label());
+            b.setToggleGroup(group);
+            b.setSelected(m == mode);
+            b.setUserData(m);
+            b.setTooltip(new Tooltip("Draw the bodies " + m.label().toLowerCase(Locale.ROOT)));
+            b.setOnAction(_ -> {
+                b.setSelected(true);
+                setMode(m);
+            });
+            modes.getChildren().add(b);
+        }
+        Label title = new Label("Nothing here yet");
+        title.getStyleClass().add("empty-title");
+        Label hint = new Label("Press Ctrl+K and type “box” to start a body,\nor open the demo from the Help menu.");
+        hint.getStyleClass().add("empty-hint");
+        empty.getChildren().addAll(title, hint);
+        empty.setAlignment(Pos.CENTER);
+        empty.setMouseTransparent(true);
+        getChildren().addAll(picture, marks, empty, modes);
+        widthProperty().addListener((_, _, _) -> request());
+        heightProperty().addListener((_, _, _) -> request());
+        session.listen(this::request);
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+        addEventHandler(ScrollEvent.SCROLL, this::scrolled);
+        Thread.ofPlatform().name("view").daemon().start(this::draw);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        modes.autosize();
+        modes.relocate(Math.max(8, getWidth() - modes.getWidth() - 12), 12);
+        empty.autosize();
+        empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
+    }
+
+    // ---- camera
+
+    Camera camera() {
+        return camera;
+    }
+
+    void setCamera(Camera c) {
+        camera = c;
+        request();
+    }
+
+    DisplayMode mode() {
+        return mode;
+    }
+
+    void setMode(DisplayMode m) {
+        mode = m;
+        modes.getChildren().forEach(n -> ((ToggleButton) n).setSelected(n.getUserData() == m));
+        request();
+    }
+
+    /** Shows all bodies, or the selected one. */
+    void fit(boolean onlySelected) {
+        Bounds b = Bounds.EMPTY;
+        for (Body body : session.document().bodies()) {
+            if (onlySelected ? body != session.body() : !isSolid(body)) continue;
+            Mesh m = session.shownMesh(body);
+            if (m != null && !m.isEmpty()) b = b.union(m.bounds());
+        }
+        if (!b.isEmpty()) setCamera(camera.fit(b, Math.max(1, (int) getWidth()), Math.max(1, (int) getHeight())));
+    }
+
+    private void pressed(MouseEvent e) {
+        pressX = e.getX();
+        pressY = e.getY();
+        moved = false;
+        requestFocus();
+    }
+
+    private void dragged(MouseEvent e) {
+        double dx = e.getX() - pressX, dy = e.getY() - pressY;
+        if (!moved && Math.hypot(dx, dy) < 3) return;
+        moved = true;
+        pressX = e.getX();
+        pressY = e.getY();
+        boolean pan = e.getButton() == MouseButton.MIDDLE || e.isShiftDown() || e.getButton() == MouseButton.SECONDARY;
+        setCamera(pan ? camera.pan(dx, dy, (int) getHeight()) : camera.orbit(-dx * 0.4, dy * 0.4));
+    }
+
+    /** A click selects the body under the pointer. */
+    private void released(MouseEvent e) {
+        if (moved || e.getButton() != MouseButton.PRIMARY) return;
+        String hit = bodyAt((int) e.getX(), (int) e.getY());
+        if (hit != null) session.select(hit);
+    }
+
+    /** The body shown at a pixel, or null. */
+    String bodyAt(int x, int y) {
+        synchronized (renderer) {
+            Renderer.Hit hit = renderer.pick(x, y);
+            return hit == null || drawn == null ? null : drawn.bodies().get(hit.item());
+        }
+    }
+
+    private void scrolled(ScrollEvent e) {
+        if (e.getDeltaY() == 0) return;
+        double factor = Math.pow(0.9, Math.clamp(e.getDeltaY() / 40, -3.0, 3.0));
+        setCamera(camera.zoom(factor, e.getX(), e.getY(), (int) getWidth(), (int) getHeight()));
+    }
+
+    // ---- pictures
+
+    /** Bodies that others use are their tools: they are not drawn as solids. */
+    private boolean isSolid(Body b) {
+        return b.visible() && session.document().usersOf(b.id()).isEmpty();
+    }
+
+    /** A tool is seen as a ghost while it, or the step that uses it, is selected. */
+    private boolean isGhost(Body b) {
+        if (isSolid(b)) return false;
+        Entry open = session.openEntry();
+        return b == session.body()
+                || (b.visible() && open != null && open.step().bodies().contains(b.id()));
+    }
+
+    void request() {
+        int w = (int) getWidth(), h = (int) getHeight();
+        if (w < 2 || h < 2) return;
+        empty.setVisible(session.document().bodies().isEmpty());
+        List<Scene.Item> items = new ArrayList<>();
+        List<String> ids = new ArrayList<>();
+        Map<Mesh, RenderMesh> used = new IdentityHashMap<>();
+        for (Body b : session.document().bodies()) {
+            boolean ghost = isGhost(b);
+            if (!ghost && !isSolid(b)) continue;
+            Mesh m = session.shownMesh(b);
+            if (m == null || m.isEmpty()) continue;
+            RenderMesh r = prepared.containsKey(m) ? prepared.get(m) : new RenderMesh(m);
+            used.put(m, r);
+            items.add(new Scene.Item(r, ghost));
+            ids.add(b.id());
+        }
+        prepared.clear();
+        prepared.putAll(used);
+        if (!fitted && !items.isEmpty() && fittedFor != session.evaluatedDocument()) {
+            fitted = true;
+            fittedFor = session.evaluatedDocument();
+            fit(false);
+            return;
+        }
+        synchronized (lock) {
+            wanted = new Wanted(new Scene(items, mode, true), ids, camera, w, h, 1);
+            lock.notifyAll();
+        }
+    }
+
+    /** The next picture shows everything again: another document was opened. */
+    void refit() {
+        fitted = false;
+        fittedFor = session.evaluatedDocument();
+    }
+
+    boolean isBusy() {
+        synchronized (lock) {
+            return drawing || wanted != null;
+        }
+    }
+
+    /** How many pictures have been shown. */
+    int pictures() {
+        return pictures;
+    }
+
+    private void draw() {
+        while (true) {
+            Wanted w;
+            synchronized (lock) {
+                drawing = false;
+                while (wanted == null) {
+                    try {
+                        lock.wait();
+                    } catch (InterruptedException e) {
+                        return;
+                    }
+                }
+                w = wanted;
+                wanted = null;
+                drawing = true;
+            }
+            int[] pixels = new int[w.width() * w.height()];
+            synchronized (renderer) {
+                renderer.render(w.scene(), w.camera(), w.width(), w.height(), w.samples(), pixels);
+                drawn = w;
+            }
+            Platform.runLater(() -> show(w, pixels));
+            if (w.samples() == 1) rest(w);
+        }
+    }
+
+    /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
+    private void rest(Wanted w) {
+        synchronized (lock) {
+            try {
+                if (wanted == null) lock.wait(120);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            if (wanted == null) wanted = new Wanted(w.scene(), w.bodies(), w.camera(), w.width(), w.height(), 2);
+        }
+    }
+
+    private void show(Wanted w, int[] pixels) {
+        WritableImage image = picture.getImage() instanceof WritableImage old
+                        && old.getWidth() == w.width()
+                        && old.getHeight() == w.height()
+                ? old
+                : new WritableImage(w.width(), w.height());
+        image.getPixelWriter()
+                .setPixels(0, 0, w.width(), w.height(), PixelFormat.getIntArgbInstance(), pixels, 0, w.width());
+        picture.setImage(image);
+        pictures++;
+        marks(w);
+    }
+
+    /** The axes and the scale, drawn over the picture. */
+    private void marks(Wanted w) {
+        marks.setWidth(w.width());
+        marks.setHeight(w.height());
+        GraphicsContext g = marks.getGraphicsContext2D();
+        g.clearRect(0, 0, w.width(), w.height());
+        double ox = 40, oy = w.height() - 40;
+        g.setFont(Font.font("Inter", 11));
+        Vec3[] axes = {new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)};
+        Color[] colors = {Color.web("#A63D2B"), Color.web("#3F6B4E"), Color.web("#3A5A9B")};
+        for (int i = 0; i < 3; i++) {
+            double x = axes[i].dot(w.camera().right()) * 26,
+                    y = -axes[i].dot(w.camera().up()) * 26;
+            g.setStroke(colors[i]);
+            g.setLineWidth(2);
+            g.strokeLine(ox, oy, ox + x, oy + y);
+            g.setFill(Color.web("#22303A"));
+            g.fillText("XYZ".substring(i, i + 1), ox + x * 1.28 - 4, oy + y * 1.28 + 4);
+        }
+        double scale = w.camera().scale(w.height());
+        double length = Math.pow(10, Math.floor(Math.log10(110 / scale)));
+        if (length * 5 * scale <= 110) length *= 5;
+        else if (length * 2 * scale <= 110) length *= 2;
+        double x0 = 96, y0 = w.height() - 26, x1 = x0 + length * scale;
+        g.setStroke(Color.web("#22303A"));
+        g.setLineWidth(1.2);
+        g.strokePolyline(new double[] {x0, x0, x1, x1}, new double[] {y0 - 6, y0, y0, y0 - 6}, 4);
+        g.setFill(Color.web("#22303A"));
+        g.fillText(Numbers.show(length) + " mm", x0 + 4, y0 - 8);
+    }
+}
