@@ -11,6 +11,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -35,7 +36,15 @@ final class BodyStrip extends ScrollPane {
         setContent(row);
         setFitToHeight(true);
         setVbarPolicy(ScrollBarPolicy.NEVER);
-        setHbarPolicy(ScrollBarPolicy.AS_NEEDED);
+        // A bar would cover the cards; the wheel and dragging move the row, and a card that is cut off says there is
+        // more.
+        setHbarPolicy(ScrollBarPolicy.NEVER);
+        setPannable(true);
+        addEventFilter(ScrollEvent.SCROLL, e -> {
+            double hidden = row.getWidth() - getViewportBounds().getWidth();
+            if (hidden > 0) setHvalue(Math.clamp(getHvalue() - (e.getDeltaX() + e.getDeltaY()) / hidden, 0.0, 1.0));
+            e.consume();
+        });
         add.getStyleClass().add("add-body");
         add.setTooltip(new Tooltip("Start another body from a solid"));
         add.setOnAction(_ -> addBody.run());
@@ -61,15 +70,15 @@ final class BodyStrip extends ScrollPane {
         frame.setMinSize(50, 40);
         Label name = new Label(b.name());
         name.getStyleClass().add("card-name");
-        name.setMaxWidth(150);
+        name.setMaxWidth(112);
         List<Body> users = session.document().usersOf(b.id());
         String note = users.isEmpty()
                 ? (b.entries().size() == 1 ? "1 step" : b.entries().size() + " steps")
-                : "used by " + String.join(", ", users.stream().map(Body::name).toList());
+                : "in " + String.join(", ", users.stream().map(Body::name).toList());
         if (!b.visible()) note += " · hidden";
         Label facts = new Label(r != null && r.failed() ? "▲ " + note : note);
         facts.getStyleClass().add(r != null && r.failed() ? "card-fault" : "card-facts");
-        facts.setMaxWidth(150);
+        facts.setMaxWidth(112);
         VBox text = new VBox(1, name, facts);
         text.setAlignment(Pos.CENTER_LEFT);
         HBox card = new HBox(8, frame, text);

@@ -34,6 +34,9 @@ import org.modeststack.stack.Entry;
 
 /** The window's layout: menus and search on top, the bodies below them, instructions, view, drawer, ledger. */
 final class MainWindow {
+    /** The usual width of the instructions, in pixels. */
+    private static final double INSTRUCTIONS = 380;
+
     private final Session session;
     private final Files files;
     private final ViewPane view;
@@ -69,8 +72,9 @@ final class MainWindow {
 
         instructions.setMinWidth(250);
         SplitPane split = new SplitPane(instructions, view);
-        split.setDividerPositions(0.36);
+        split.setDividerPositions(INSTRUCTIONS / 1012);
         SplitPane.setResizableWithParent(instructions, false);
+        instructions.setPrefWidth(INSTRUCTIONS);
         DrawerPane drawer = new DrawerPane(session);
         drawer.setPrefWidth(268);
         drawer.setMinWidth(230);

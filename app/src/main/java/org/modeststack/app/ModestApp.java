@@ -57,6 +57,8 @@ public final class ModestApp extends Application {
         if (start.demo()) session.open(SkerryLight.document(), null);
         else if (start.file() != null) files.load(start.file());
         stage.show();
+        window.view().requestFocus();
+        reportStart();
         if (start.shot() != null) {
             prepareShot();
             takeShotWhenSettled(scene);
@@ -66,6 +68,21 @@ public final class ModestApp extends Application {
             timer.play();
             if (!start.demo() && start.file() == null) Platform.runLater(files::recover);
         }
+    }
+
+    /** With {@code -Dmodest.timing=true}: how long it took from the start of the process to the first picture. */
+    private void reportStart() {
+        if (!Boolean.getBoolean("modest.timing")) return;
+        long begun = ProcessHandle.current().info().startInstant().orElseThrow().toEpochMilli();
+        System.err.println("window after " + (System.currentTimeMillis() - begun) + " ms");
+        new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                if (window.view().pictures() == 0 || (session.isBusy() && start.demo())) return;
+                System.err.println("first picture of the bodies after " + (System.currentTimeMillis() - begun) + " ms");
+                stop();
+            }
+        }.start();
     }
 
     static void loadFonts() {

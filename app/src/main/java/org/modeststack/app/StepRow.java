@@ -64,9 +64,6 @@ final class StepRow extends HBox {
                 e.consume();
             }
         });
-        focusedProperty().addListener((_, _, now) -> {
-            if (now && session.selectedSteps().size() <= 1) session.selectSteps(List.of(id));
-        });
     }
 
     Node grip() {
