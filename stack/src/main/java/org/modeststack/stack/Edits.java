@@ -48,11 +48,34 @@ public final class Edits {
         long next = d.nextId();
         String newId = "b" + next++;
         List<Entry> entries = new ArrayList<>();
-        for (Entry e : b.entries()) entries.add(e.withId(next++));
+        for (Entry e : b.entries()) {
+            entries.add(copy(e, next));
+            next += idsIn(e);
+        }
         Body copy = new Body(newId, d.freeName(b.name()), b.visible(), b.material(), entries, b.marker(), b.unknown());
         List<Body> bodies = new ArrayList<>(d.bodies());
         bodies.add(d.bodies().indexOf(b) + 1, copy);
         return d.withBodies(bodies).withNextId(next);
+    }
+
+    /** A step like this one with an id of its own, and new ones too for the steps it was baked from. */
+    private static Entry copy(Entry e, long id) {
+        Entry copy = e.withId(id);
+        if (!(e.step() instanceof Baked baked)) return copy;
+        List<Entry> from = new ArrayList<>();
+        long next = id + 1;
+        for (Entry inner : baked.from()) {
+            from.add(copy(inner, next));
+            next += idsIn(inner);
+        }
+        return copy.withStep(new Baked(baked.mesh(), from, baked.input()));
+    }
+
+    /** How many ids a step takes, with those it was baked from. */
+    private static long idsIn(Entry e) {
+        long n = 1;
+        if (e.step() instanceof Baked baked) for (Entry inner : baked.from()) n += idsIn(inner);
+        return n;
     }
 
     public static Document renameBody(Document d, String id, String name) {
@@ -155,7 +178,8 @@ public final class Edits {
         for (int i = 0; i < body.entries().size(); i++) {
             Entry e = body.entries().get(i);
             if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
-            copies.add(e.withId(next++));
+            copies.add(copy(e, next));
+            next += idsIn(e);
             behind = i + 1;
         }
         if (copies.isEmpty()) return d;
@@ -168,7 +192,9 @@ public final class Edits {
         List<Entry> copies = new ArrayList<>();
         long next = d.nextId();
         for (Entry e : d.body(fromBody).entries()) {
-            if (entryIds.contains(e.id()) && !e.step().isSource()) copies.add(e.withId(next++));
+            if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
+            copies.add(copy(e, next));
+            next += idsIn(e);
         }
         return d.with(toBody, b -> inserted(b, b.entries().size(), copies)).withNextId(next);
     }

@@ -13,6 +13,10 @@ public final class Numbers {
     private final String text;
     private final Unit unit;
     private int at;
+    /** Whether the last factor had a unit, and what that was worth. */
+    private boolean hadUnit;
+
+    private double lastUnit = 1;
 
     private Numbers(String text, Unit unit) {
         this.text = text;
@@ -73,10 +77,14 @@ public final class Numbers {
 
     private double product(int depth) {
         double d = factor(depth);
+        boolean plain = !hadUnit;
         while (true) {
             if (take('*')) d *= factor(depth);
-            else if (take('/')) d /= factor(depth);
-            else return d;
+            else if (take('/')) {
+                d /= factor(depth);
+                // In "1/4 in" the unit is that of the fraction, not of its lower half alone.
+                if (plain && hadUnit) d *= lastUnit * lastUnit;
+            } else return d;
         }
     }
 
@@ -120,7 +128,8 @@ public final class Numbers {
         while (at < text.length() && (Character.isLetter(text.charAt(at)) || "°\"%×".indexOf(text.charAt(at)) >= 0))
             at++;
         String name = text.substring(from, at);
-        if (name.isEmpty()) return 1;
+        hadUnit = !name.isEmpty();
+        if (!hadUnit) return 1;
         Double factor = switch (unit) {
             case LENGTH ->
                 switch (name) {
@@ -147,6 +156,7 @@ public final class Numbers {
             case NONE -> null;
         };
         if (factor == null) throw wrong();
+        lastUnit = factor;
         return factor;
     }
 }

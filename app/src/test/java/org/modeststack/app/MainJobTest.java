@@ -1,0 +1,335 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertInstanceOf;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.TimeUnit;
+import java.util.prefs.Preferences;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.robot.Robot;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mockito.Mockito;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.MeshFormat;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Baked;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.file.Autosave;
+import org.modeststack.stack.file.DocumentFile;
+import org.modeststack.steps.source.Cylinder;
+
+/** The main job in the real window, on the toolkit's offscreen platform, with a robot's mouse and keys. */
+class MainJobTest {
+    @TempDir
+    Path dir;
+
+    private Stage stage;
+    private Session session;
+    private Files files;
+    private MainWindow window;
+    private Robot robot;
+
+    @BeforeAll
+    static void startToolkit() throws InterruptedException {
+        CountDownLatch started = new CountDownLatch(1);
+        try {
+            Platform.startup(started::countDown);
+            assertTrue(started.await(30, TimeUnit.SECONDS));
+        } catch (IllegalStateException e) {
+            // Another test has started it.
+        }
+        Platform.setImplicitExit(false);
+    }
+
+    @BeforeEach
+    void open() throws Exception {
+        Preferences preferences = Mockito.mock(Preferences.class);
+        Mockito.when(preferences.get(Mockito.anyString(), Mockito.anyString())).thenReturn("");
+        fx(() -> {
+            ModestApp.loadFonts();
+            session = new Session();
+            files = new Files(session, new Autosave(dir.resolve("autosave")), preferences);
+            window = new MainWindow(session, files);
+            stage = new Stage();
+            stage.setScene(window.scene(1280, 800));
+            stage.setX(0);
+            stage.setY(0);
+            stage.show();
+            robot = new Robot();
+            session.open(SkerryLight.document(), null);
+            return null;
+        });
+        settle();
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        fx(() -> {
+            stage.close();
+            session.close();
+            return null;
+        });
+    }
+
+    private static <T> T fx(Callable<T> call) throws Exception {
+        FutureTask<T> task = new FutureTask<>(call);
+        Platform.runLater(task);
+        return task.get(60, TimeUnit.SECONDS);
+    }
+
+    /** Waits until nothing is on its way any more. */
+    private void settle() throws Exception {
+        for (int quiet = 0, tries = 0; quiet < 3; tries++) {
+            assertTrue(tries < 3000, "the window does not settle");
+            Thread.sleep(20);
+            quiet = fx(() -> window.isSettled()) ? quiet + 1 : 0;
+        }
+    }
+
+    private void command(String name) throws Exception {
+        fx(() -> {
+            window.commands().named(name).run();
+            return null;
+        });
+        settle();
+    }
+
+    private Document document() throws Exception {
+        return fx(session::document);
+    }
+
+    private Body flange() throws Exception {
+        return document().bodyNamed("Flange");
+    }
+
+    private Mesh shown() throws Exception {
+        return fx(() -> session.shownMesh(session.body()));
+    }
+
+    private void press(KeyCode... keys) throws Exception {
+        fx(() -> {
+            for (KeyCode k : keys) robot.keyPress(k);
+            for (int i = keys.length - 1; i >= 0; i--) robot.keyRelease(keys[i]);
+            return null;
+        });
+        settle();
+    }
+
+    private void drag(Node node, double dx, double dy) throws Exception {
+        double[] at = fx(() -> {
+            Bounds b = node.localToScreen(node.getBoundsInLocal());
+            return new double[] {b.getCenterX(), b.getCenterY()};
+        });
+        fx(() -> {
+            robot.mouseMove(at[0], at[1]);
+            robot.mousePress(MouseButton.PRIMARY);
+            return null;
+        });
+        for (int i = 1; i <= 8; i++) {
+            double t = i / 8.0;
+            fx(() -> {
+                robot.mouseMove(at[0] + t * dx, at[1] + t * dy);
+                return null;
+            });
+        }
+        fx(() -> {
+            robot.mouseRelease(MouseButton.PRIMARY);
+            return null;
+        });
+        settle();
+    }
+
+    @Test
+    void theMainJob() throws Exception {
+        Document demo = document();
+        Mesh before = shown();
+        long source = flange().entries().getFirst().id();
+
+        // Drag a number low in the stack; the result follows.
+        drag(fx(() -> window.instructions().row(source).sentence().liveValue("diameter")), 40, 0);
+        double diameter = ((Cylinder) flange().entries().getFirst().step()).diameter();
+        assertEquals(140, diameter, 1e-9);
+        assertNotEquals(before.bounds(), shown().bounds());
+        command("Undo");
+        assertEquals(demo, document(), "a drag is one edit");
+        command("Redo");
+
+        // Reorder: the last step is moved up by the keyboard, then by its picture.
+        long cut = flange().entries().get(2).id();
+        fx(() -> {
+            session.selectSteps(List.of(cut));
+            return null;
+        });
+        press(KeyCode.ALT, KeyCode.SHIFT, KeyCode.UP);
+        assertEquals(1, flange().indexOf(cut));
+        drag(fx(() -> window.instructions().row(cut).grip()), 0, 150);
+        assertEquals(2, flange().indexOf(cut));
+
+        // Switch off and on.
+        int all = shown().faceCount();
+        press(KeyCode.CONTROL, KeyCode.E);
+        assertFalse(flange().entry(cut).enabled());
+        assertTrue(shown().faceCount() < all);
+        press(KeyCode.CONTROL, KeyCode.E);
+        assertEquals(all, shown().faceCount());
+
+        // The marker line.
+        press(KeyCode.ALT, KeyCode.UP);
+        assertEquals(2, flange().shownSteps());
+        assertTrue(shown().faceCount() < all);
+        drag(fx(() -> window.instructions().markerLine()), 0, 120);
+        assertEquals(3, flange().shownSteps());
+
+        // Bake and unbake.
+        Mesh unbaked = shown();
+        command("Bake all");
+        assertInstanceOf(Baked.class, flange().entries().getFirst().step());
+        assertTrue(unbaked.sameAs(shown()));
+        fx(() -> {
+            session.selectSteps(List.of(session.body().entries().getFirst().id()));
+            return null;
+        });
+        command("Unbake");
+        assertEquals(3, flange().entries().size());
+        assertTrue(unbaked.sameAs(shown()));
+
+        // Save, reopen, export, read the export back and compare.
+        Document edited = document();
+        Path file = dir.resolve("light.mstack");
+        assertTrue(fx(() -> files.saveTo(file)));
+        assertFalse(fx(session::isDirty));
+        fx(() -> {
+            files.load(file);
+            return null;
+        });
+        settle();
+        assertEquals(DocumentFile.toText(edited), DocumentFile.toText(document()));
+        fx(() -> {
+            files.exportTo(dir.resolve("flange.obj"), LengthUnit.MM);
+            return null;
+        });
+        Mesh exported =
+                MeshFormat.read(dir.resolve("flange.obj"), LengthUnit.MM).mesh();
+        assertArrayEquals(shown().xyz(), exported.xyz());
+        assertArrayEquals(shown().corners(), exported.corners());
+    }
+
+    @Test
+    void everythingIsUndone() throws Exception {
+        Document demo = document();
+        command("New torus");
+        command("Mirror");
+        command("Smooth by subdivision");
+        command("Duplicate steps");
+        command("Switch off or on");
+        command("Duplicate body");
+        command("Show or hide body");
+        command("Bake all");
+        command("Delete body");
+        assertNotEquals(demo, document());
+        int edits = 0;
+        while (fx(session::canUndo)) {
+            fx(() -> {
+                session.undo();
+                return null;
+            });
+            edits++;
+        }
+        settle();
+        assertEquals(demo, document());
+        assertTrue(edits >= 8, "edits: " + edits);
+    }
+
+    @Test
+    void aStepIsFoundAndAddedByTyping() throws Exception {
+        press(KeyCode.CONTROL, KeyCode.K);
+        for (KeyCode k : List.of(KeyCode.M, KeyCode.I, KeyCode.R, KeyCode.R)) {
+            fx(() -> {
+                robot.keyType(k);
+                return null;
+            });
+        }
+        settle();
+        press(KeyCode.ENTER);
+        Entry last = flange().entries().getLast();
+        assertEquals(
+                "*Mirror* across {axis}, weld within {distance}.", last.step().sentence());
+        assertEquals(last, fx(session::openEntry), "its drawer is open");
+    }
+
+    @Test
+    void aRefusedEditChangesNothingAndSaysWhy() throws Exception {
+        Document demo = document();
+        fx(() -> {
+            session.selectSteps(List.of(session.body().entries().getFirst().id()));
+            return null;
+        });
+        press(KeyCode.DELETE);
+        assertEquals(demo, document());
+        assertTrue(fx(session::message).startsWith("The source makes the mesh"));
+    }
+
+    @Test
+    void crashedWorkIsRecovered() throws Exception {
+        command("Duplicate body");
+        Document edited = document();
+        fx(() -> {
+            files.putBy();
+            return null;
+        });
+        Path copy = dir.resolve("autosave").resolve(ProcessHandle.current().pid() + ".mstack");
+        fx(() -> {
+            session.open(Document.EMPTY, null);
+            files.recover(new Autosave.Left(copy, null));
+            return null;
+        });
+        settle();
+        assertEquals(DocumentFile.toText(edited), DocumentFile.toText(document()));
+        assertTrue(fx(session::isDirty));
+    }
+
+    @Test
+    void aClickInTheViewSelectsTheBodyUnderIt() throws Exception {
+        double[] at = fx(() -> {
+            ViewPane v = window.view();
+            for (int x = (int) v.getWidth() - 1; x > 0; x -= 5) {
+                for (int y = 0; y < v.getHeight(); y += 5) {
+                    String id = v.bodyAt(x, y);
+                    if (id != null && session.document().body(id).name().equals("Lamp housing")) {
+                        var p = v.localToScreen(x, y);
+                        return new double[] {p.getX(), p.getY()};
+                    }
+                }
+            }
+            return null;
+        });
+        fx(() -> {
+            robot.mouseMove(at[0] - 12, at[1]);
+            robot.mouseClick(MouseButton.PRIMARY);
+            return null;
+        });
+        settle();
+        assertEquals("Lamp housing", fx(() -> session.body().name()));
+    }
+}

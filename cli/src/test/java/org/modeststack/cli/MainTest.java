@@ -1,0 +1,149 @@
+package org.modeststack.cli;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.file.DocumentFile;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.Steps;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+class MainTest {
+    @TempDir
+    Path dir;
+
+    private String said;
+
+    /** Runs a command and keeps what it said on both streams. */
+    private int run(String... args) {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        PrintStream out = System.out, err = System.err;
+        try (PrintStream both = new PrintStream(bytes, true, StandardCharsets.UTF_8)) {
+            System.setOut(both);
+            System.setErr(both);
+            return Main.run(args);
+        } finally {
+            System.setOut(out);
+            System.setErr(err);
+            said = bytes.toString(StandardCharsets.UTF_8);
+        }
+    }
+
+    private String path(String name) {
+        return dir.resolve(name).toString();
+    }
+
+    private JsonNode report(String name) throws IOException {
+        return JsonMapper.builder().build().readTree(Files.readString(dir.resolve(name)));
+    }
+
+    @Test
+    void solidsAreMadeCombinedAndChecked() throws IOException {
+        assertEquals(
+                0, run("apply", "box", "--width", "20", "--depth", "1 cm", "--height", "5", "--out", path("a.obj")));
+        assertEquals(
+                0,
+                run(
+                        "apply",
+                        "box",
+                        "--width",
+                        "4",
+                        "--depth",
+                        "4",
+                        "--height",
+                        "50",
+                        "--seat",
+                        "centered",
+                        "--out",
+                        path("b.stl")));
+        int code = run(
+                "apply",
+                "boolean",
+                "--operation",
+                "difference",
+                "--in",
+                path("a.obj"),
+                "--with",
+                path("b.stl"),
+                "--repeat",
+                "3",
+                "--out",
+                path("c.obj"),
+                "--report",
+                path("r.json"));
+        assertEquals(0, code, said);
+        JsonNode r = report("r.json");
+        assertEquals(1000 - 80, r.path("volume").asDouble(), 1e-9);
+        assertEquals(3, r.path("ms").size());
+        assertEquals(0, r.path("borderEdges").asInt());
+        assertEquals(6, r.path("bounds").size());
+        assertEquals(0, run("check", path("c.obj")));
+        assertTrue(said.contains("Nothing is wrong."), said);
+    }
+
+    @Test
+    void aDocumentIsWorkedOutWithChangedNumbers() throws IOException {
+        DocumentFile.write(SkerryLight.document(), dir.resolve("d.mstack"));
+        assertEquals(
+                0,
+                run(
+                        "eval",
+                        path("d.mstack"),
+                        "--body",
+                        "Bore",
+                        "--set",
+                        "Bore/1.diameter=2 cm",
+                        "--set",
+                        "Bore/cylinder.sides=4",
+                        "--out",
+                        path("bore.obj"),
+                        "--report",
+                        path("r.json")),
+                said);
+        JsonNode steps = report("r.json").get(0).path("steps");
+        assertEquals(200 * 80, steps.get(1).path("volume").asDouble(), 1e-6);
+        assertTrue(Files.size(dir.resolve("bore.obj")) > 100);
+        assertEquals(0, run("render", path("d.mstack"), "--out", path("p.png"), "--size", "320x200"), said);
+        assertTrue(Files.size(dir.resolve("p.png")) > 5000);
+    }
+
+    @Test
+    void faultsAreOneLineAndExitCodeOne() {
+        assertEquals(1, run("check", path("none.obj")));
+        assertEquals("There is no file " + path("none.obj") + ".\n", said);
+        assertEquals(1, run("apply", "cylinder", "--sides", "2"));
+        assertEquals("Sides must be 3 to 10000; it is 2.\n", said);
+        assertEquals(1, run("eval", path("none.mstack")));
+        assertEquals(1, run("apply", "box", "--out", path("a.xyz")));
+    }
+
+    @Test
+    void wrongUsageIsExitCodeTwo() {
+        assertEquals(2, run("apply"));
+        assertEquals(2, run("apply", "weld"));
+        assertEquals(2, run("apply", "sphere"));
+        assertEquals(2, run("eval"));
+        assertEquals(2, run());
+        assertEquals(2, run("apply", "box", "--length", "3"));
+    }
+
+    @Test
+    void everyStepHasHelpWithItsParameters() {
+        for (StepDescriptor d : Steps.ALL) {
+            assertEquals(0, run("apply", d.type(), "--help"), d.type());
+            assertTrue(said.contains("--report"), said);
+        }
+        run("apply", "cylinder", "--help");
+        assertTrue(said.contains("--cap-segments") && said.contains("In mm."), said);
+    }
+}

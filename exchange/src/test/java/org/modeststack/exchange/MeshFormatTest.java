@@ -1,0 +1,195 @@
+package org.modeststack.exchange;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.lifecycle.AfterContainer;
+import net.jqwik.api.lifecycle.BeforeContainer;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.modeststack.exchange.obj.ObjReader;
+import org.modeststack.exchange.stl.StlReader;
+import org.modeststack.exchange.stl.StlWriter;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+
+class MeshFormatTest {
+    private static Path scratch;
+
+    @BeforeContainer
+    static void makeFolder() throws IOException {
+        scratch = Files.createTempDirectory("meshes");
+    }
+
+    @AfterContainer
+    static void removeFolder() throws IOException {
+        try (var files = Files.list(scratch)) {
+            for (Path f : files.toList()) Files.delete(f);
+        }
+        Files.delete(scratch);
+    }
+
+    @Property(tries = 50)
+    void objNumbersComeBackToTheSameDoubles(@ForAll int seed) throws ExchangeException {
+        Mesh m = MeshFixtures.posed(MeshFixtures.cube(1), new Random(seed), 1e5);
+        Path file = scratch.resolve("m.obj");
+        MeshFormat.write(m, file, LengthUnit.MM);
+        Mesh again = MeshFormat.read(file, LengthUnit.MM).mesh();
+        assertArrayEquals(m.xyz(), again.xyz());
+        assertArrayEquals(m.corners(), again.corners());
+        assertArrayEquals(m.offsets(), again.offsets());
+    }
+
+    @Test
+    void objKeepsMaterials(@TempDir Path dir) throws ExchangeException {
+        Mesh m = MeshFixtures.cube(2).withMaterial(new Material("brass", 0xC2A468));
+        MeshFormat.write(m, dir.resolve("m.obj"), LengthUnit.MM);
+        Loaded l = MeshFormat.read(dir.resolve("m.obj"), LengthUnit.MM);
+        assertEquals(m.materials(), l.mesh().materials());
+        assertTrue(l.remarks().isEmpty());
+    }
+
+    @ParameterizedTest
+    @EnumSource(MeshFormat.class)
+    void everyFormatKeepsTheShape(MeshFormat format, @TempDir Path dir) throws ExchangeException {
+        Mesh m = MeshFixtures.posed(MeshFixtures.box(0, 0, 0, 1, 2, 3), new Random(3), 5);
+        Path file = dir.resolve("m." + format.extension());
+        MeshFormat.write(m, file, LengthUnit.MM);
+        Mesh again = MeshFormat.read(file, LengthUnit.MM).mesh();
+        assertEquals(6, Measures.of(again).volume(), 1e-4);
+        assertTrue(Health.of(again).isClosed());
+        assertEquals(8, again.vertexCount());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"MM, 1", "CM, 10", "M, 1000", "INCH, 25.4"})
+    void unitsAreRight(LengthUnit unit, double factor, @TempDir Path dir) throws ExchangeException, IOException {
+        Path file = dir.resolve("m.obj");
+        Files.writeString(file, "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
+        assertEquals(factor, MeshFormat.read(file, unit).mesh().bounds().maxX());
+        MeshFormat.write(MeshFormat.read(file, unit).mesh(), file, unit);
+        assertEquals(factor, MeshFormat.read(file, unit).mesh().bounds().maxX());
+    }
+
+    /** STL: 80 bytes of header, a count, 50 bytes a facet (the format as commonly published). */
+    @Test
+    void binaryStlHasItsPublishedLayout() throws ExchangeException {
+        byte[] stl = StlWriter.binary(MeshFixtures.cube(1), LengthUnit.MM);
+        assertEquals(84 + 12 * 50, stl.length);
+        assertEquals(12, ByteBuffer.wrap(stl).order(ByteOrder.LITTLE_ENDIAN).getInt(80));
+    }
+
+    @Test
+    void negativeNumbersCountBackwardsAndSlashesArePassedOver(@TempDir Path dir) throws ExchangeException {
+        byte[] obj = "v 0 0 0\nv 1 0 0\nv 1 1 0\nv 0 1 0\nvn 0 0 1\nf -4//1 -3//1 \\\n -2//1 -1//1\n"
+                .getBytes(StandardCharsets.UTF_8);
+        Mesh m = ObjReader.read(obj, dir.resolve("a.obj"), LengthUnit.MM).mesh();
+        assertArrayEquals(new int[] {0, 1, 2, 3}, m.corners());
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "v 0 0 0;v 1 0 0;f 1 2 3 | line 3: a face names vertex 3, but the file has only 2.",
+                "v 0 0;f 1 1 1 | line 1: z is missing.",
+                "v 0 x 0 | line 1: y is not a number: \"x\".",
+                "v 0 nan 0 | line 1: y is not a number: \"nan\".",
+                "v 0 NaN 0 | line 1: y is not a finite number.",
+                "v 1e999 0 0 | line 1: x is not a finite number.",
+                "v 0 0 0;f 1 2 | line 2: a face needs at least three corners; this one has 2.",
+                "v 0 0 0;f 0 1 1 | line 2: a face names vertex 0, which is not there.",
+                "v 0 0 0;f 99999999999 1 1 | line 2: \"99999999999\" does not name a vertex.",
+                "<html> | line 1: this is not a line of an OBJ file.",
+                "# nothing | has no faces.",
+            })
+    void brokenObjSaysWhere(String text, String message) {
+        byte[] bytes = text.replace(";", "\n").getBytes(StandardCharsets.UTF_8);
+        ExchangeException e =
+                assertThrows(ExchangeException.class, () -> ObjReader.read(bytes, Path.of("a.obj"), LengthUnit.MM));
+        assertTrue(e.getMessage().endsWith(message), e.getMessage());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"../secret.mtl", "/etc/passwd", "a/../../b.mtl", "..\\\\secret.mtl"})
+    void materialFilesFromElsewhereAreNotRead(String path, @TempDir Path dir) throws ExchangeException, IOException {
+        Files.writeString(dir.resolve("secret.mtl"), "newmtl secret\nKd 1 0 0\n");
+        Path inner = Files.createDirectory(dir.resolve("inner"));
+        byte[] obj = ("mtllib " + path + "\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl secret\nf 1 2 3\n")
+                .getBytes(StandardCharsets.UTF_8);
+        Loaded l = ObjReader.read(obj, inner.resolve("a.obj"), LengthUnit.MM);
+        assertTrue(l.remarks().getFirst().contains("was not read"));
+        assertEquals(Material.DEFAULT.rgb(), l.mesh().materials().getFirst().rgb());
+    }
+
+    @Test
+    void aLyingStlSaysWhereItBreaksOff() throws ExchangeException {
+        byte[] stl = StlWriter.binary(MeshFixtures.cube(1), LengthUnit.MM);
+        ByteBuffer.wrap(stl).order(ByteOrder.LITTLE_ENDIAN).putInt(80, 2_000_000_000);
+        ExchangeException e = assertThrows(ExchangeException.class, () -> StlReader.read(stl, "a.stl", LengthUnit.MM));
+        assertEquals("a.stl says it has 2000000000 facets, but breaks off at byte 684, after 12.", e.getMessage());
+    }
+
+    /** A hundred copies of each kind of damage: every one is read or ends in one clear line. */
+    @Property(tries = 600)
+    void damagedFilesEndInOneLine(
+            @ForAll @IntRange(max = 5) int damage, @ForAll @IntRange(max = 2) int kind, @ForAll int seed)
+            throws ExchangeException, IOException {
+        Random random = new Random(seed);
+        Mesh cube = MeshFixtures.posed(MeshFixtures.cube(10), random, 3);
+        MeshFormat format = MeshFormat.values()[kind];
+        Path file = scratch.resolve("d." + format.extension());
+        MeshFormat.write(cube, file, LengthUnit.MM);
+        byte[] bytes = Files.readAllBytes(file);
+        byte[] damaged = switch (damage) {
+            case 0 -> Arrays.copyOf(bytes, random.nextInt(bytes.length));
+            case 1 -> {
+                for (int i = 0; i < 10; i++) bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
+                yield bytes;
+            }
+            case 2 -> new String(bytes, StandardCharsets.ISO_8859_1).getBytes(StandardCharsets.UTF_16);
+            case 3 -> {
+                if (kind == 1)
+                    ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).putInt(80, random.nextInt());
+                yield bytes;
+            }
+            case 4 ->
+                new String(bytes, StandardCharsets.ISO_8859_1)
+                        .replaceFirst("(f|vertex) ", "$1 9e300 ")
+                        .getBytes(StandardCharsets.ISO_8859_1);
+            default -> {
+                random.nextBytes(bytes);
+                yield bytes;
+            }
+        };
+        Files.write(file, damaged);
+        try {
+            Mesh m = MeshFormat.read(file, LengthUnit.MM).mesh();
+            assertFalse(m.isEmpty());
+        } catch (ExchangeException e) {
+            assertTrue(e.getMessage().contains("d." + format.extension()), e.getMessage());
+            assertFalse(e.getMessage().contains("\n"));
+            assertTrue(e.getMessage().length() < 200);
+        }
+    }
+}

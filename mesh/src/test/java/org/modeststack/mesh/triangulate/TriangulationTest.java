@@ -1,0 +1,84 @@
+package org.modeststack.mesh.triangulate;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+
+class TriangulationTest {
+    /** Area by the shoelace formula (any geometry text). */
+    private static double shoelace(double[] xy) {
+        double a = 0;
+        int n = xy.length / 2;
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            a += xy[2 * i] * xy[2 * j + 1] - xy[2 * j] * xy[2 * i + 1];
+        }
+        return a / 2;
+    }
+
+    /** Checks that no triangle is turned over and that they cover the polygon's area once. */
+    private static void assertCovers(Mesh mesh, double area) {
+        Triangulation t = mesh.triangulation();
+        assertEquals(mesh.cornerCount() - 2, t.count());
+        double sum = 0;
+        for (int i = 0; i < t.count(); i++) {
+            double[] p = new double[6];
+            for (int k = 0; k < 3; k++) {
+                int v = mesh.corners()[t.triangleCorners()[3 * i + k]];
+                p[2 * k] = mesh.x(v);
+                p[2 * k + 1] = mesh.y(v);
+            }
+            double part = shoelace(p);
+            assertTrue(part >= 0, "a triangle is turned over");
+            sum += part;
+        }
+        assertEquals(area, sum, 1e-12 * Math.abs(area) + 1e-15);
+    }
+
+    @Property(tries = 500)
+    void starShapedPolygonsAreCoveredOnce(@ForAll @IntRange(min = 3, max = 60) int n, @ForAll int seed) {
+        Random random = new Random(seed);
+        double[] xy = new double[2 * n];
+        for (int i = 0; i < n; i++) {
+            double r = 0.2 + random.nextDouble(), a = 2 * Math.PI * i / n;
+            xy[2 * i] = r * Math.cos(a);
+            xy[2 * i + 1] = r * Math.sin(a);
+        }
+        assertCovers(MeshFixtures.polygon(xy), shoelace(xy));
+    }
+
+    @Test
+    void aCombIsCovered() {
+        double[] comb = {0, 0, 7, 0, 7, 3, 6, 3, 6, 1, 5, 1, 5, 3, 4, 3, 4, 1, 3, 1, 3, 3, 2, 3, 2, 1, 1, 1, 1, 3, 0, 3
+        };
+        assertCovers(MeshFixtures.polygon(comb), shoelace(comb));
+    }
+
+    @Test
+    void cornersOnOneLineMakeNoTriangleWithoutArea() {
+        Mesh m = MeshFixtures.polygon(0, 0, 1, 0, 2, 0, 3, 0, 3, 2, 0, 2);
+        Triangulation t = m.triangulation();
+        for (int i = 0; i < t.count(); i++) {
+            int a = m.corners()[t.triangleCorners()[3 * i]], b = m.corners()[t.triangleCorners()[3 * i + 1]];
+            int c = m.corners()[t.triangleCorners()[3 * i + 2]];
+            double area = (m.x(b) - m.x(a)) * (m.y(c) - m.y(a)) - (m.y(b) - m.y(a)) * (m.x(c) - m.x(a));
+            assertTrue(area > 0, "a triangle without area");
+        }
+    }
+
+    @Test
+    void aPolygonThatCrossesItselfStillGivesTriangles() {
+        assertEquals(
+                3,
+                MeshFixtures.polygon(0, 0, 2, 2, 2, 0, 0, 2, 1, 5)
+                        .triangulation()
+                        .count());
+    }
+}

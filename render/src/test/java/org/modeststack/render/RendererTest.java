@@ -1,0 +1,156 @@
+package org.modeststack.render;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+
+class RendererTest {
+    private static final int W = 200;
+    private static final int H = 150;
+
+    private static Scene scene(DisplayMode mode, Mesh... meshes) {
+        return new Scene(
+                Arrays.stream(meshes)
+                        .map(m -> new Scene.Item(new RenderMesh(m), false))
+                        .toList(),
+                mode,
+                false);
+    }
+
+    private static int[] draw(Renderer r, Scene s, Camera c) {
+        int[] out = new int[W * H];
+        r.render(s, c, W, H, 1, out);
+        return out;
+    }
+
+    private static Camera front(Bounds b, boolean perspective) {
+        return Camera.DEFAULT.from(0, 0).withPerspective(perspective).fit(b, W, H);
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void theNearerBodyHidesTheFartherAndIsPicked(boolean perspective) {
+        Mesh near = MeshFixtures.box(0, 0, 0, 10, 1, 10), far = MeshFixtures.box(-5, 20, -5, 15, 21, 15);
+        Scene s = scene(DisplayMode.SHADED, far, near);
+        Renderer r = new Renderer();
+        Camera c = front(s.bounds(), perspective);
+        draw(r, s, c);
+        Vec3 at = c.project(new Vec3(5, 0, 5), W, H);
+        Renderer.Hit hit = r.pick((int) at.x(), (int) at.y());
+        assertEquals(1, hit.item());
+        assertEquals(2, hit.face(), "the face at the front");
+        assertEquals(0, hit.point().y(), 1e-2);
+        assertEquals(5, hit.point().x(), 0.3);
+        Vec3 corner = c.project(new Vec3(-4, 20, 14), W, H);
+        assertEquals(0, r.pick((int) corner.x(), (int) corner.y()).item());
+        assertNull(r.pick(1, 1));
+        assertNull(r.pick(-1, 5));
+    }
+
+    @Test
+    void oneFaceOfAFlatMaterialHasOneColour() {
+        Mesh m = MeshFixtures.cube(10).withMaterial(new Material("red", 0xC03020));
+        Scene s = scene(DisplayMode.SHADED, m);
+        Camera c = front(s.bounds(), false);
+        int[] out = draw(new Renderer(), s, c);
+        int a = out[H / 2 * W + W / 2], b = out[(H / 2 - 20) * W + W / 2 + 20];
+        assertEquals(a, b);
+        assertTrue((a >> 16 & 255) > 2 * (a & 255), "red stays red");
+    }
+
+    @ParameterizedTest
+    @EnumSource(DisplayMode.class)
+    void theSameSceneGivesTheSamePixels(DisplayMode mode) {
+        Scene s = scene(mode, MeshFixtures.cube(10), MeshFixtures.sheet(7));
+        Camera c = Camera.DEFAULT.fit(s.bounds(), W, H);
+        Renderer used = new Renderer();
+        draw(used, scene(DisplayMode.SHADED, MeshFixtures.tetrahedron()), c);
+        assertArrayEquals(draw(new Renderer(), s, c), draw(used, s, c));
+    }
+
+    @Test
+    void edgesAreInkAndHiddenOnesAreNot() {
+        Scene plain = scene(DisplayMode.SHADED, MeshFixtures.cube(10));
+        Scene edges = scene(DisplayMode.SHADED_EDGES, MeshFixtures.cube(10));
+        Camera c = Camera.DEFAULT.fit(plain.bounds(), W, H);
+        int[] a = draw(new Renderer(), plain, c), b = draw(new Renderer(), edges, c);
+        Vec3 shown = c.project(new Vec3(10, 0, 5), W, H), hidden = c.project(new Vec3(0, 10, 2), W, H);
+        int at = (int) shown.y() * W + (int) shown.x();
+        assertTrue((b[at] >> 8 & 255) < (a[at] >> 8 & 255) - 20, "a shown edge is dark");
+        int behind = (int) hidden.y() * W + (int) hidden.x();
+        assertEquals(a[behind], b[behind], "a hidden edge leaves no ink");
+    }
+
+    @Test
+    void ghostsAreLookedThroughAndNotPicked() {
+        Mesh solid = MeshFixtures.box(0, 5, 0, 10, 6, 10), tool = MeshFixtures.box(3, 0, 3, 7, 1, 7);
+        Scene without = scene(DisplayMode.SHADED, solid);
+        Scene with = new Scene(
+                List.of(new Scene.Item(new RenderMesh(solid), false), new Scene.Item(new RenderMesh(tool), true)),
+                DisplayMode.SHADED,
+                false);
+        Camera c = front(solid.bounds(), false);
+        Renderer r = new Renderer();
+        int[] a = draw(new Renderer(), without, c), b = draw(r, with, c);
+        assertNotEquals(a[H / 2 * W + W / 2], b[H / 2 * W + W / 2]);
+        assertEquals(0, r.pick(W / 2, H / 2).item());
+    }
+
+    @Test
+    void aBodyAroundTheEyeIsCutAtTheNearPlane() {
+        Scene s = scene(DisplayMode.SHADED_EDGES, MeshFixtures.box(-50, -50, -50, 50, 50, 50), MeshFixtures.moved(MeshFixtures.sheet(40), -20, -20, 0));
+        Renderer r = new Renderer();
+        draw(r, s, new Camera(new Vec3(0, 0, 5), 30, 20, 10, true));
+        assertTrue(r.pick(W / 2, H - 2) != null, "the sheet below the eye shows");
+    }
+
+    @Test
+    void anEmptySceneIsPaper() {
+        int[] out = draw(new Renderer(), scene(DisplayMode.SHADED_EDGES), Camera.DEFAULT);
+        for (int p : out) assertEquals(255, p >>> 24);
+    }
+
+    @Test
+    void zoomKeepsThePointUnderThePointer() {
+        Camera c = new Camera(new Vec3(1, 2, 3), 40, 25, 100, false);
+        Vec3 p = new Vec3(4, 5, 6), before = c.project(p, W, H);
+        Vec3 after = c.zoom(0.5, before.x(), before.y(), W, H).project(p, W, H);
+        assertEquals(before.x(), after.x(), 1e-9);
+        assertEquals(before.y(), after.y(), 1e-9);
+        Vec3 panned = c.pan(10, -4, H).project(p, W, H);
+        assertEquals(before.x() + 10, panned.x(), 1e-9);
+        assertEquals(before.y() - 4, panned.y(), 1e-9);
+    }
+
+    @Test
+    void fittingBringsEverythingIn() {
+        Bounds b = new Bounds(-3, 10, 2, 50, 11, 90);
+        for (int yaw = 0; yaw < 360; yaw += 30) {
+            for (boolean perspective : new boolean[] {true, false}) {
+                Camera c = new Camera(Vec3.ZERO, yaw, 30, 1, perspective).fit(b, W, H);
+                for (int i = 0; i < 8; i++) {
+                    Vec3 p = new Vec3(
+                            (i & 1) == 0 ? b.minX() : b.maxX(),
+                            (i & 2) == 0 ? b.minY() : b.maxY(),
+                            (i & 4) == 0 ? b.minZ() : b.maxZ());
+                    Vec3 s = c.project(p, W, H);
+                    assertTrue(s.x() >= 0 && s.x() <= W && s.y() >= 0 && s.y() <= H, s.toString());
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,364 @@
+package org.modeststack.stack;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertInstanceOf;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.file.DocumentException;
+import org.modeststack.stack.file.DocumentFile;
+import org.modeststack.stack.file.DocumentSchema;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.clean.Weld;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Imported;
+import org.modeststack.steps.source.Seat;
+
+class DocumentTest {
+    private static final Step BOX = new Box(10, 10, 10, 1, 1, 1, Seat.STANDING);
+
+    private static Document twoBoxes() {
+        Document d = Edits.addBody(Document.EMPTY, "First", Material.DEFAULT, BOX);
+        return Edits.addBody(d, "Second", Material.DEFAULT, new Box(4, 4, 30, 1, 1, 1, Seat.CENTERED));
+    }
+
+    private static BodyResult evaluate(Document d, String body) {
+        return new Evaluator().evaluate(d, d.bodyNamed(body).id(), Progress.NONE);
+    }
+
+    private static Document reopened(Document d) throws DocumentException {
+        DocumentFile.Loaded l =
+                DocumentFile.parse(DocumentFile.toText(d).getBytes(StandardCharsets.UTF_8), "test.mstack");
+        assertEquals(List.of(), l.remarks());
+        return l.document();
+    }
+
+    // ---- edits and history
+
+    private static Document randomEdit(Document d, Random random) throws StepException {
+        if (d.bodies().isEmpty()) return Edits.addBody(d, "Body", Material.DEFAULT, BOX);
+        Body b = d.bodies().get(random.nextInt(d.bodies().size()));
+        Entry e = b.entries().get(random.nextInt(b.entries().size()));
+        List<Long> one = List.of(e.id());
+        return switch (random.nextInt(16)) {
+            case 0 -> Edits.addBody(d, "Body", new Material("m", random.nextInt(0xFFFFFF)), BOX);
+            case 1 -> Edits.removeBody(d, b.id());
+            case 2 -> Edits.duplicateBody(d, b.id());
+            case 3 -> Edits.renameBody(d, b.id(), "Name " + random.nextInt(5));
+            case 4 -> Edits.setVisible(d, b.id(), random.nextBoolean());
+            case 5 -> Edits.addStep(d, b.id(), random.nextInt(9), new Move(new Vec3(random.nextDouble(), 0, -1e-7)));
+            case 6 ->
+                Edits.addStep(
+                        d, b.id(), random.nextInt(9), new RowArray(2, new Vec3(30, 0, 0), RowArray.Spacing.EACH, 0));
+            case 7 -> Edits.setEnabled(d, b.id(), one, random.nextBoolean());
+            case 8 -> Edits.removeSteps(d, b.id(), one);
+            case 9 -> Edits.duplicateSteps(d, b.id(), one);
+            case 10 -> Edits.moveStep(d, b.id(), e.id(), random.nextInt(6));
+            case 11 -> Edits.setMarker(d, b.id(), random.nextInt(8));
+            case 12 -> Edits.copySteps(d, b.id(), one, d.bodies().getFirst().id());
+            case 13 -> {
+                int from = random.nextInt(b.entries().size()),
+                        to = from + random.nextInt(b.entries().size() - from);
+                yield Edits.bake(d, b.id(), from, to, new Evaluator().evaluate(d, b.id(), Progress.NONE));
+            }
+            case 14 -> Edits.unbake(d, b.id(), e.id());
+            default ->
+                Edits.setNote(
+                        Edits.renameStep(d, b.id(), e.id(), "step"), b.id(), e.id(), "a “note”\n" + random.nextInt());
+        };
+    }
+
+    @Property(tries = 60)
+    void anySequenceOfEditsUndoneGivesBackTheSameDocument(
+            @ForAll int seed, @ForAll @IntRange(min = 1, max = 30) int length) throws StepException {
+        Random random = new Random(seed);
+        Document first = twoBoxes();
+        History history = new History(first);
+        List<Document> all = new ArrayList<>(List.of(first));
+        for (int i = 0; i < length; i++) {
+            Document next = randomEdit(history.current(), random);
+            if (next.equals(history.current())) continue;
+            history.push(next, "edit", null);
+            all.add(next);
+        }
+        for (int i = all.size() - 2; i >= 0; i--) assertSame(all.get(i), history.undo());
+        assertFalse(history.canUndo());
+        for (int i = 1; i < all.size(); i++) assertSame(all.get(i), history.redo());
+        assertFalse(history.canRedo());
+    }
+
+    @Property(tries = 60)
+    void anySavedDocumentReopensEqual(@ForAll int seed, @ForAll @IntRange(min = 1, max = 25) int length)
+            throws StepException, DocumentException {
+        Random random = new Random(seed);
+        Document d = twoBoxes();
+        for (int i = 0; i < length; i++) d = randomEdit(d, random);
+        Document again = reopened(d);
+        assertEquals(DocumentFile.toText(d), DocumentFile.toText(again));
+        for (Body b : d.bodies()) {
+            Mesh then = new Evaluator().evaluate(d, b.id(), Progress.NONE).mesh();
+            assertTrue(then.sameAs(
+                    new Evaluator().evaluate(again, b.id(), Progress.NONE).mesh()));
+        }
+    }
+
+    @Test
+    void aDragIsOneEdit() throws StepException {
+        Document d = twoBoxes();
+        History h = new History(d);
+        Body b = d.bodies().getFirst();
+        for (double w = 11; w < 20; w++) {
+            h.push(
+                    Edits.setValue(h.current(), b.id(), b.entries().getFirst().id(), "width", w),
+                    "Change width",
+                    "drag");
+        }
+        h.endMerge();
+        h.push(Edits.renameBody(h.current(), b.id(), "Other"), "Rename", null);
+        h.undo();
+        assertEquals(d, h.undo());
+    }
+
+    @Test
+    void bakedStepsComeBack() throws StepException {
+        Document d = twoBoxes();
+        String id = d.bodies().getFirst().id();
+        d = Edits.addStep(d, id, 1, new Subdivide(1));
+        d = Edits.addStep(d, id, 2, new Mirror(Axis.X, 20, true, 1e-3));
+        Mesh before = evaluate(d, "First").mesh();
+        for (int[] range : new int[][] {{0, 0}, {1, 1}, {0, 1}, {0, 2}, {1, 2}}) {
+            Document baked = Edits.bake(d, id, range[0], range[1], evaluate(d, "First"));
+            assertEquals(3 - (range[1] - range[0]), baked.body(id).entries().size());
+            assertTrue(before.sameAs(evaluate(baked, "First").mesh()));
+            Document back = Edits.unbake(
+                    baked, id, baked.body(id).entries().get(range[0]).id());
+            assertEquals(d.bodies(), back.bodies());
+        }
+    }
+
+    @Test
+    void aBakedStepSaysWhenWhatIsBelowChanges() throws StepException {
+        Document d = twoBoxes();
+        String id = d.bodies().getFirst().id();
+        d = Edits.addStep(d, id, 1, new Subdivide(1));
+        d = Edits.bake(d, id, 1, 1, evaluate(d, "First"));
+        Mesh frozen = evaluate(d, "First").mesh();
+        d = Edits.setValue(d, id, d.body(id).entries().getFirst().id(), "width", 50.0);
+        BodyResult r = evaluate(d, "First");
+        assertTrue(frozen.sameAs(r.mesh()));
+        assertTrue(r.steps().get(1).remarks().getFirst().text().startsWith("Something below has changed"));
+    }
+
+    // ---- evaluation
+
+    @Test
+    void onlyWhatChangedIsCarriedOutAgain() throws StepException {
+        Document d = twoBoxes();
+        String id = d.bodies().getFirst().id();
+        for (Step s : List.of(new Subdivide(1), new Move(Vec3.ZERO), new Weld(0.01))) d = Edits.addStep(d, id, 99, s);
+        List<String> ran = new ArrayList<>();
+        Progress watch = (_, step, share) -> {
+            if (share == 0 && !ran.contains(step)) ran.add(step);
+        };
+        Evaluator evaluator = new Evaluator();
+        evaluator.evaluate(d, watch);
+        assertEquals(List.of("Box", "Smooth by subdivision", "Move", "Weld"), ran);
+        ran.clear();
+        Document moved = Edits.setValue(d, id, d.body(id).entries().get(2).id(), "by", new Vec3(1, 0, 0));
+        evaluator.evaluate(moved, watch);
+        assertEquals(List.of("Move", "Weld"), ran);
+        ran.clear();
+        evaluator.evaluate(d, watch);
+        evaluator.evaluate(Edits.renameBody(d, id, "Other"), watch);
+        assertEquals(List.of(), ran, "undo and renaming cost nothing");
+    }
+
+    @Test
+    void aFailingStepPassesItsInputOn() throws StepException {
+        Document d = twoBoxes();
+        String id = d.bodies().getFirst().id();
+        d = Edits.addStep(d, id, 1, new BooleanStep(Operation.UNION, Bodies.NONE));
+        d = Edits.addStep(d, id, 2, new Move(new Vec3(5, 0, 0)));
+        BodyResult r = evaluate(d, "First");
+        assertTrue(r.steps().get(1).failed());
+        assertEquals(
+                "Choose a body to combine with.",
+                r.steps().get(1).remarks().getFirst().text());
+        assertEquals(10, r.mesh().bounds().maxX());
+        Document broken = d;
+        assertThrows(StepException.class, () -> Edits.bake(broken, id, 0, 2, evaluate(broken, "First")));
+    }
+
+    @Test
+    void circlesAreRefusedWithTheirPath() throws StepException {
+        Document d = twoBoxes();
+        String a = d.bodies().get(0).id(), b = d.bodies().get(1).id();
+        d = Edits.addStep(d, a, 1, new BooleanStep(Operation.UNION, Bodies.of(b)));
+        Document one = Edits.addStep(d, b, 1, new BooleanStep(Operation.UNION, Bodies.NONE));
+        long step = one.body(b).entries().get(1).id();
+        StepException e = assertThrows(StepException.class, () -> Edits.setValue(one, b, step, "with", Bodies.of(a)));
+        assertEquals("First is itself made from Second, so that would go round in a circle.", e.getMessage());
+        Document circle = Edits.addStep(d, b, 1, new BooleanStep(Operation.UNION, Bodies.of(a)));
+        assertFalse(evaluate(circle, "First").mesh().isEmpty());
+        // The body that closes the circle is worked out on the way to the first, and says so.
+        String said = new Evaluator()
+                .evaluate(circle, Progress.NONE)
+                .get(b)
+                .steps()
+                .get(1)
+                .remarks()
+                .getFirst()
+                .text();
+        assertEquals("This goes round in a circle: First → Second → First. A body cannot be made from itself.", said);
+    }
+
+    @Test
+    void removingABodyTakesItOutOfOthers() {
+        Document d = twoBoxes();
+        String a = d.bodies().get(0).id(), b = d.bodies().get(1).id();
+        d = Edits.removeBody(Edits.addStep(d, a, 1, new BooleanStep(Operation.UNION, Bodies.of(b))), b);
+        assertEquals(
+                new BooleanStep(Operation.UNION, Bodies.NONE),
+                d.body(a).entries().get(1).step());
+    }
+
+    // ---- the demo
+
+    @Test
+    void everyStepOfTheDemoIsDoneAndClosed() {
+        Document d = SkerryLight.document();
+        new Evaluator().evaluate(d, Progress.NONE).values().forEach(r -> {
+            assertFalse(r.failed());
+            assertTrue(Health.of(r.mesh()).isClosed(), d.nameOf(r.bodyId()));
+            r.steps().forEach(s -> assertEquals(List.of(), s.remarks()));
+        });
+    }
+
+    @Test
+    void theDemoFileIsTheDemo() throws IOException {
+        Path file = Path.of("..", "demo", "skerry-light.mstack");
+        assertEquals(
+                DocumentFile.toText(SkerryLight.document()),
+                Files.readString(file).replace("\r\n", "\n"));
+    }
+
+    // ---- the file
+
+    @Test
+    void thePublishedSchemaIsMadeFromTheStepsAndHoldsForTheDemo() throws IOException {
+        String schema = DocumentSchema.text();
+        assertEquals(schema, Files.readString(Path.of("..", "docs", "mstack.schema.json")));
+        var compiled = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(schema);
+        assertEquals(List.of(), compiled.validate(DocumentFile.toText(SkerryLight.document()), InputFormat.JSON));
+        String wrong = DocumentFile.toText(SkerryLight.document()).replaceFirst("\"sides\" : 96", "\"sides\" : 1");
+        assertNotEquals(List.of(), compiled.validate(wrong, InputFormat.JSON));
+    }
+
+    @Test
+    void importedMeshesComeBackToTheBit() throws DocumentException {
+        Mesh mesh = MeshFixtures.posed(MeshFixtures.tetrahedron(), new Random(1), 100);
+        Document d = Edits.addBody(Document.EMPTY, "Mesh", Material.DEFAULT, new Imported("a.obj", 1, mesh));
+        Step s = reopened(d).bodies().getFirst().entries().getFirst().step();
+        assertTrue(mesh.sameAs(assertInstanceOf(Imported.class, s).mesh()));
+    }
+
+    @Test
+    void whatIsNotKnownIsKept() throws DocumentException {
+        String text = DocumentFile.toText(twoBoxes())
+                .replaceFirst("\"units\"", "\"mood\" : \"calm\",\n  \"units\"")
+                .replaceFirst("\"width\" : 10.0", "\"width\" : 10.0, \"taper\" : 3")
+                .replaceFirst("\"type\" : \"box\",([^{]*)\\{([^}]*)30\\.0", "\"type\" : \"gyroid\",$1{$230.0");
+        DocumentFile.Loaded l = DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), "x");
+        String again = DocumentFile.toText(l.document());
+        for (String kept : List.of("\"mood\"", "\"taper\"")) assertTrue(again.contains(kept), kept);
+    }
+
+    @Test
+    void aStepOfAnotherVersionIsKeptAndSaysSo() throws DocumentException {
+        String text = DocumentFile.toText(Edits.addStep(twoBoxes(), "b1", 1, new Weld(0.25)))
+                .replace("\"weld\"", "\"felt\"");
+        DocumentFile.Loaded l = DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), "x");
+        assertEquals(List.of("First, step 2: This version does not know the step \"felt\"."), l.remarks());
+        BodyResult r = evaluate(l.document(), "First");
+        assertTrue(r.steps().get(1).failed());
+        assertEquals(6, r.mesh().faceCount());
+        assertTrue(DocumentFile.toText(l.document()).contains("\"distance\" : 0.25"));
+    }
+
+    /** A hundred damaged copies: each opens or says in one line what is wrong. */
+    @Property(tries = 100)
+    void damagedFilesSaySo(@ForAll int seed) {
+        byte[] bytes = DocumentFile.toText(SkerryLight.document()).getBytes(StandardCharsets.UTF_8);
+        Random random = new Random(seed);
+        byte[] damaged = switch (random.nextInt(4)) {
+            case 0 -> Arrays.copyOf(bytes, random.nextInt(bytes.length));
+            case 1 -> {
+                for (int i = 0; i < 20; i++) bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
+                yield bytes;
+            }
+            case 2 -> new String(bytes, StandardCharsets.UTF_8).getBytes(StandardCharsets.UTF_16);
+            default ->
+                new String(bytes, StandardCharsets.UTF_8)
+                        .replaceFirst("\"(diameter|count|sides|id)\" : [0-9.]+", "\"$1\" : -1e308")
+                        .getBytes(StandardCharsets.UTF_8);
+        };
+        try {
+            DocumentFile.parse(damaged, "x.mstack");
+        } catch (DocumentException e) {
+            assertTrue(e.getMessage().startsWith("x.mstack"), e.getMessage());
+            assertFalse(e.getMessage().contains("\n"));
+        }
+    }
+
+    @Test
+    void savingIsAllOrNothing(@TempDir Path dir) throws IOException {
+        Path file = dir.resolve("a.mstack");
+        DocumentFile.write(twoBoxes(), file);
+        assertEquals(twoBoxes(), DocumentFile.read(file).document());
+        DocumentException e =
+                assertThrows(DocumentException.class, () -> DocumentFile.write(twoBoxes(), dir.resolve("no/a.mstack")));
+        assertTrue(e.getMessage().contains("the folder does not exist"));
+        try (var files = Files.list(dir)) {
+            assertEquals(List.of(file), files.toList());
+        }
+        assertThrows(DocumentException.class, () -> DocumentFile.read(dir.resolve("none.mstack")));
+    }
+}

@@ -1,0 +1,140 @@
+package org.modeststack.steps;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Map;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.clean.Weld;
+import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.repeat.RoundArray;
+import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.shape.Scale;
+import org.modeststack.steps.shape.Turn;
+
+class RepeatMirrorWeldTest {
+    /** Machinists' handbooks, bolt-circle tables: chord between neighbours for a circle of diameter 1. */
+    @ParameterizedTest
+    @CsvSource({"3, 0.86603", "4, 0.70711", "5, 0.58779", "6, 0.50000", "8, 0.38268"})
+    void chordsOfABoltCircle(int holes, double chord) throws StepException {
+        Mesh one = MeshFixtures.moved(MeshFixtures.cube(0.1), 0.5, 0, 0);
+        Mesh all = TestContext.run(new RoundArray(holes, Axis.Z, 360, Vec3.ZERO, 0, 0), one);
+        assertEquals(chord, all.point(8).minus(all.point(0)).length(), 5e-6);
+    }
+
+    /** Three rows of n stacked make a block of n³ copies, by construction. */
+    @ParameterizedTest
+    @CsvSource({"2", "3", "4"})
+    void threeRowsMakeABlock(int n) throws StepException {
+        Mesh m = MeshFixtures.cube(1);
+        for (Vec3 step : new Vec3[] {new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)}) {
+            m = TestContext.run(new RowArray(n, step, RowArray.Spacing.EACH, 0), m);
+        }
+        assertEquals(6 * n * n * n, m.faceCount());
+        assertEquals(n * n * n, Measures.of(m).volume(), 1e-9);
+        assertEquals(n * n * n, Measures.of(m).shells());
+    }
+
+    @Test
+    void aSharedDistanceKeepsTheEnds() throws StepException {
+        for (int n : new int[] {2, 5, 9}) {
+            Mesh m = TestContext.run(
+                    new RowArray(n, new Vec3(40, 0, 0), RowArray.Spacing.TOTAL, 0), MeshFixtures.cube(1));
+            assertEquals(41, m.bounds().maxX(), 1e-12);
+        }
+    }
+
+    /** A quarter mirrored twice is closed if the seam is welded, with four times the volume, by construction. */
+    @Test
+    void aQuarterMirroredTwice() throws StepException {
+        Mesh quarter = MeshFixtures.box(0, 0, 0, 2, 3, 1);
+        Mesh m = TestContext.run(new Mirror(Axis.X, 0, true, 1e-3), quarter);
+        m = TestContext.run(new Mirror(Axis.Y, 0, true, 1e-3), m);
+        assertTrue(Health.of(m).isClosed());
+        assertEquals(24, Measures.of(m).volume(), 1e-12);
+        assertEquals(1, Measures.of(m).shells());
+        Mesh loose = TestContext.run(new Mirror(Axis.X, 0, false, 1e-3), quarter);
+        assertEquals(2, Measures.of(loose).shells());
+    }
+
+    @Property(tries = 100)
+    void weldingPutsTornFacesTogether(@ForAll int seed, @ForAll @IntRange(min = 1, max = 6) int n)
+            throws StepException {
+        Mesh torn =
+                TestContext.run(new RowArray(n, new Vec3(1, 0, 0), RowArray.Spacing.EACH, 0), MeshFixtures.sheet(1));
+        Random random = new Random(seed);
+        double[] shaken = torn.xyz().clone();
+        for (int i = 0; i < shaken.length; i++) shaken[i] += (random.nextDouble() - 0.5) * 1e-4;
+        Mesh m = TestContext.run(new Weld(1e-3), torn.withPositions(shaken));
+        assertEquals(2 * (n + 1), m.vertexCount());
+        assertEquals(n, m.faceCount());
+        assertEquals(1, Measures.of(m).shells());
+    }
+
+    @Test
+    void weldingAWholeFaceAwayLeavesNoCollapsedOnes() throws StepException {
+        TestContext c = new TestContext();
+        Mesh m = new Weld(1.5).apply(MeshFixtures.box(0, 0, 0, 10, 10, 1), c);
+        assertEquals(0, Health.of(m).degenerateFaces());
+        assertEquals(4, m.vertexCount());
+        assertEquals(
+                "4 vertices merged, 4 faces vanished.", c.remarks.getFirst().text());
+    }
+
+    @Test
+    void placing() throws StepException {
+        Mesh cube = MeshFixtures.cube(1);
+        assertEquals(
+                6, TestContext.run(new Move(new Vec3(1, 2, 5)), cube).bounds().maxZ());
+        Mesh turned = TestContext.run(new Turn(Axis.Z, 90, Vec3.ZERO), cube);
+        assertEquals(-1, turned.bounds().minX());
+        assertEquals(0, turned.bounds().maxX());
+        Mesh mirrored = TestContext.run(new Scale(new Vec3(-2, 1, 1), Vec3.ZERO), cube);
+        assertEquals(2, Measures.of(mirrored).volume(), 1e-15);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "12, LENGTH, 12", "2.5 cm, LENGTH, 25", "1/4 in, LENGTH, 6.35", "(80 - 2*6)/4, LENGTH, 17", "-3, LENGTH, -3",
+        "1e2, LENGTH, 100", "0.5 rad, ANGLE, 28.64788975654116", "45°, ANGLE, 45", "50%, FACTOR, 0.5",
+                "3/4\", LENGTH, 19.05"
+    })
+    void typedNumbers(String text, Unit unit, double value) {
+        assertEquals(value, Numbers.parse(text, unit), 1e-12);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"''", "abc", "1 + ", "(2", "1/0", "3 kg", "1..2", "5 mm mm"})
+    void badNumbersAreRefused(String text) {
+        assertThrows(IllegalArgumentException.class, () -> Numbers.parse(text, Unit.LENGTH));
+    }
+
+    @Test
+    void everyStepSaysWhatItIs() {
+        for (StepDescriptor d : Steps.ALL) {
+            Step s = d.createDefault();
+            String sentence = s.sentence();
+            int at = 0;
+            while ((at = sentence.indexOf('{', at)) >= 0) {
+                String name = sentence.substring(at + 1, sentence.indexOf('}', at));
+                assertTrue(d.param(name) != null, d.type() + " has no " + name);
+                at++;
+            }
+            assertTrue(sentence.contains("*") && sentence.endsWith("."), sentence);
+            assertEquals(s, d.create(Map.of()));
+        }
+    }
+}
