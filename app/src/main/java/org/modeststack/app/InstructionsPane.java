@@ -85,14 +85,15 @@ final class InstructionsPane extends BorderPane {
         marker.setAccessibleText("Marker line: up to where the view shows");
         Tooltip.install(
                 marker, new Tooltip("The view shows the body up to this line. Drag it, or use Alt+Up and Alt+Down."));
-        marker.addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
-            int at = Math.max(1, placeAt(e.getSceneY()));
-            Body b = session.body();
-            if (b != null && at != b.shownSteps()) {
-                session.edit("Move the marker line", "marker:" + b.id(), d -> Edits.setMarker(d, b.id(), at));
-            }
-        });
-        marker.addEventHandler(MouseEvent.MOUSE_RELEASED, _ -> session.endMerge());
+        Dragging.follow(marker, MouseEvent::consume, this::markerDragged, _ -> session.endMerge());
+    }
+
+    private void markerDragged(MouseEvent e) {
+        int at = Math.max(1, placeAt(e.getSceneY()));
+        Body b = session.body();
+        if (b != null && at != b.shownSteps()) {
+            session.edit("Move the marker line", "marker:" + b.id(), d -> Edits.setMarker(d, b.id(), at));
+        }
     }
 
     /** How many steps lie above a height in the scene. */
@@ -187,24 +188,26 @@ final class InstructionsPane extends BorderPane {
             menu.show(row, e.getScreenX(), e.getScreenY());
             e.consume();
         });
-        row.grip().addEventHandler(MouseEvent.MOUSE_DRAGGED, e -> {
-            dropLine.setVisible(true);
-            int at = Math.max(1, placeAt(e.getSceneY()));
-            StepRow above = rows.get(session.body().entries().get(at - 1).id());
-            dropLine.resizeRelocate(8, above.getBoundsInParent().getMaxY() - 1, list.getWidth() - 16, 3);
-            e.consume();
-        });
-        row.grip().addEventHandler(MouseEvent.MOUSE_RELEASED, e -> {
-            if (!dropLine.isVisible()) return;
-            dropLine.setVisible(false);
-            Body now = session.body();
-            int from = now.indexOf(id), to = placeAt(e.getSceneY());
-            int target = to > from ? to - 1 : to;
-            if (from == 0) session.say("The source makes the mesh, so it stays first.", true);
-            else if (target != from) session.edit("Move step", d -> Edits.moveStep(d, now.id(), id, target));
-            e.consume();
-        });
+        Dragging.follow(row.grip(), _ -> {}, this::showDropLine, e -> drop(id, e));
         return row;
+    }
+
+    private void showDropLine(MouseEvent e) {
+        dropLine.setVisible(true);
+        int at = Math.max(1, placeAt(e.getSceneY()));
+        StepRow above = rows.get(session.body().entries().get(at - 1).id());
+        dropLine.resizeRelocate(8, above.getBoundsInParent().getMaxY() - 1, list.getWidth() - 16, 3);
+    }
+
+    /** The dragged step is let go: it moves to where the line was. */
+    private void drop(long id, MouseEvent e) {
+        if (!dropLine.isVisible()) return;
+        dropLine.setVisible(false);
+        Body now = session.body();
+        int from = now.indexOf(id), to = placeAt(e.getSceneY());
+        int target = to > from ? to - 1 : to;
+        if (from == 0) session.say("The source makes the mesh, so it stays first.", true);
+        else if (target != from) session.edit("Move step", d -> Edits.moveStep(d, now.id(), id, target));
     }
 
     private void clicked(long id, MouseEvent e) {

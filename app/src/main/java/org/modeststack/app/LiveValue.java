@@ -45,9 +45,7 @@ final class LiveValue extends StackPane {
         Tooltip.install(
                 this, new Tooltip(param.label() + ": " + param.help() + range + "\nDrag to change, click to type."));
         setAccessibleText(param.label());
-        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
-        addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+        Dragging.follow(this, this::pressed, this::dragged, this::released);
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
     }
 
@@ -91,16 +89,20 @@ final class LiveValue extends StackPane {
         double grain = grain(e.isShiftDown(), e.isControlDown());
         double steps = whole() ? Math.rint(dx / 6) : Math.rint(dx / 2);
         offer(Math.rint((pressValue + steps * grain) / grain) * grain);
-        e.consume();
     }
 
     private void released(MouseEvent e) {
-        if (dragged) finish.run();
-        else type();
-        e.consume();
+        if (dragged) {
+            dragged(e);
+            finish.run();
+        } else {
+            type();
+        }
     }
 
     private void key(KeyEvent e) {
+        // With Alt the arrows move steps and the marker line.
+        if (e.isAltDown()) return;
         int way = e.getCode() == KeyCode.UP ? 1 : e.getCode() == KeyCode.DOWN ? -1 : 0;
         if (way != 0) {
             pressValue = value;

@@ -91,7 +91,11 @@ final class ApplyCommand {
         if (d == null) {
             throw new CommandLine.ParameterException(apply.commandSpec().commandLine(), "Missing: the step to apply");
         }
-        return new Job(d, apply).run();
+        try {
+            return new Job(d, apply).run();
+        } catch (Fault f) {
+            throw new CommandLine.ExecutionException(apply.commandSpec().commandLine(), f.getMessage(), f);
+        }
     }
 
     /** One call of the command. */

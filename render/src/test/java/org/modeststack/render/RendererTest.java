@@ -112,7 +112,10 @@ class RendererTest {
 
     @Test
     void aBodyAroundTheEyeIsCutAtTheNearPlane() {
-        Scene s = scene(DisplayMode.SHADED_EDGES, MeshFixtures.box(-50, -50, -50, 50, 50, 50), MeshFixtures.moved(MeshFixtures.sheet(40), -20, -20, 0));
+        Scene s = scene(
+                DisplayMode.SHADED_EDGES,
+                MeshFixtures.box(-50, -50, -50, 50, 50, 50),
+                MeshFixtures.moved(MeshFixtures.sheet(40), -20, -20, 0));
         Renderer r = new Renderer();
         draw(r, s, new Camera(new Vec3(0, 0, 5), 30, 20, 10, true));
         assertTrue(r.pick(W / 2, H - 2) != null, "the sheet below the eye shows");
