@@ -12,7 +12,10 @@ final class Ground {
     private double x0;
     private double y0;
     private double cell = 1;
-    private double reach;
+    private double perCell = 1;
+    /** One over the square of the distance at which the grid is gone. */
+    private double perReach = 1;
+
     private double middleX;
     private double middleY;
 
@@ -27,9 +30,10 @@ final class Ground {
         middleX = box.center().x();
         middleY = box.center().y();
         cell = (Math.max(box.size().x(), box.size().y()) + 2 * margin) / SIZE;
+        perCell = 1 / cell;
         x0 = middleX - cell * SIZE / 2;
         y0 = middleY - cell * SIZE / 2;
-        reach = size;
+        perReach = 1 / (10.24 * Math.max(size * size, 1e-18));
         float[] height = new float[SIZE * SIZE];
         Arrays.fill(height, Float.MAX_VALUE);
         for (RenderMesh m : meshes) lowest(m, height);
@@ -93,7 +97,7 @@ final class Ground {
 
     /** Shadow at a place of the plane, from 0 to 1. */
     float shadow(double x, double y) {
-        double u = (x - x0) / cell - 0.5, v = (y - y0) / cell - 0.5;
+        double u = (x - x0) * perCell - 0.5, v = (y - y0) * perCell - 0.5;
         if (!(u > 0 && v > 0 && u < SIZE - 1 && v < SIZE - 1)) return 0;
         int i = (int) u, j = (int) v, at = j * SIZE + i;
         float s = (float) (u - i), t = (float) (v - j);
@@ -104,8 +108,8 @@ final class Ground {
 
     /** How clearly the grid shows at a place: it fades away from the bodies. */
     float clarity(double x, double y) {
-        double far = Math.hypot(x - middleX, y - middleY) / Math.max(reach, 1e-9);
-        return (float) Math.max(0, 1 - far / 3.2);
+        double dx = x - middleX, dy = y - middleY;
+        return (float) Math.max(0, 1 - Math.sqrt((dx * dx + dy * dy) * perReach));
     }
 
     /** The distance of grid lines: a power of ten that is at least 12 pixels wide. */

@@ -11,6 +11,24 @@ final class Shader {
     private final float halfWidth;
     private final float size;
     private final double spacing;
+    private final double perLine;
+    private final boolean perspective;
+    private final boolean seenFromAbove;
+    private final double eyeX;
+    private final double eyeY;
+    private final double eyeZ;
+    private final double forwardX;
+    private final double forwardY;
+    private final double forwardZ;
+    private final double startX;
+    private final double startY;
+    private final double startZ;
+    private final double acrossX;
+    private final double acrossY;
+    private final double acrossZ;
+    private final double downX;
+    private final double downY;
+    private final double downZ;
     private final float[] key;
     private final float[] fill;
 
@@ -30,8 +48,31 @@ final class Shader {
         this.mode = mode;
         this.ground = ground;
         this.spacing = spacing;
+        perLine = 1 / spacing;
         this.size = size;
         halfWidth = 0.55f * size;
+        perspective = projection.perspective;
+        eyeX = projection.eye.x();
+        eyeY = projection.eye.y();
+        eyeZ = projection.eye.z();
+        forwardX = projection.forward.x();
+        forwardY = projection.forward.y();
+        forwardZ = projection.forward.z();
+        seenFromAbove = perspective ? eyeZ > 0 : forwardZ < 0;
+        double unit = 1 / (perspective ? projection.focal : projection.parallelScale());
+        Vec3 across = projection.right.times(unit), down = projection.up.times(-unit);
+        Vec3 start = (perspective ? projection.forward : projection.eye)
+                .minus(across.times(projection.width / 2.0))
+                .minus(down.times(projection.height / 2.0));
+        acrossX = across.x();
+        acrossY = across.y();
+        acrossZ = across.z();
+        downX = down.x();
+        downY = down.y();
+        downZ = down.z();
+        startX = start.x();
+        startY = start.y();
+        startZ = start.z();
         key = light(-0.55, 0.72, 0.65);
         fill = light(0.85, 0.05, 0.45);
     }
@@ -99,53 +140,56 @@ final class Shader {
         }
     }
 
+    /** The colour of the ground, or of the backdrop where no ground is seen, at a place on the screen. */
     private int floor(int backdrop, double px, double py) {
-        double x, y, dx, dy;
-        if (projection.perspective) {
-            double rz = projection.ray(px, py, 2);
-            if (Math.abs(rz) < 1e-9) return backdrop;
-            double t = -projection.eye.z() / rz;
+        // Directions (perspective) or places (parallel) are linear over the screen; their slopes tell how much ground a
+        // pixel covers.
+        double ax = startX + px * acrossX + py * downX;
+        double ay = startY + px * acrossY + py * downY;
+        double az = startZ + px * acrossZ + py * downZ;
+        double x, y, t, sx, sy;
+        double fz = perspective ? az : forwardZ;
+        if (Math.abs(fz) < 1e-6) return backdrop;
+        if (perspective) {
+            t = -eyeZ / az;
             if (t <= 0) return backdrop;
-            x = projection.eye.x() + t * projection.ray(px, py, 0);
-            y = projection.eye.y() + t * projection.ray(px, py, 1);
-            double sx = -projection.eye.z() / projection.ray(px + 1, py, 2);
-            double sy = -projection.eye.z() / projection.ray(px, py + 1, 2);
-            double ax = projection.eye.x() + sx * projection.ray(px + 1, py, 0) - x;
-            double ay = projection.eye.y() + sx * projection.ray(px + 1, py, 1) - y;
-            double bx = projection.eye.x() + sy * projection.ray(px, py + 1, 0) - x;
-            double by = projection.eye.y() + sy * projection.ray(px, py + 1, 1) - y;
-            dx = Math.hypot(ax, bx);
-            dy = Math.hypot(ay, by);
+            x = eyeX + t * ax;
+            y = eyeY + t * ay;
+            sx = ax / az;
+            sy = ay / az;
         } else {
-            double f = projection.forward.z();
-            if (Math.abs(f) < 1e-6) return backdrop;
-            double s = projection.parallelScale();
-            double a = (px - projection.width / 2.0) / s, b = (projection.height / 2.0 - py) / s;
-            Vec3 p = projection.eye.plus(projection.right.times(a)).plus(projection.up.times(b));
-            double t = -p.z() / f;
-            x = p.x() + t * projection.forward.x();
-            y = p.y() + t * projection.forward.y();
-            double stretch = 1 / (s * Math.abs(f));
-            dx = stretch;
-            dy = stretch;
+            t = 1;
+            sx = forwardX / forwardZ;
+            sy = forwardY / forwardZ;
+            x = ax - az * sx;
+            y = ay - az * sy;
         }
+        double xu = acrossX - sx * acrossZ, xv = downX - sx * downZ;
+        double yu = acrossY - sy * acrossZ, yv = downY - sy * downZ;
+        double dx = t * Math.sqrt(xu * xu + xv * xv), dy = t * Math.sqrt(yu * yu + yv * yv);
         float clear = ground.clarity(x, y);
         if (clear <= 0) return backdrop;
-        float fine = lines(x, dx, spacing, 1), coarse = lines(x, dx, 10 * spacing, 1.2f);
-        fine = Math.max(fine, lines(y, dy, spacing, 1));
-        coarse = Math.max(coarse, lines(y, dy, 10 * spacing, 1.2f));
+        double u = x * perLine, v = y * perLine;
+        float wideX = (float) (spacing / (dx * size)), wideY = (float) (spacing / (dy * size));
+        float fine = Math.max(line(u, wideX, 0.5f), line(v, wideY, 0.5f));
+        float coarse = Math.max(line(0.1 * u, 10 * wideX, 0.6f), line(0.1 * v, 10 * wideY, 0.6f));
         float grid = Math.max(0.20f * fine, 0.5f * coarse) * clear;
         int color = Colors.mix(backdrop, Palette.GRID, grid);
-        boolean above = projection.perspective ? projection.eye.z() > 0 : projection.forward.z() < 0;
-        return above ? Colors.mix(color, Palette.SHADOW, 0.42f * ground.shadow(x, y)) : color;
+        return seenFromAbove ? Colors.mix(color, Palette.SHADOW, 0.42f * ground.shadow(x, y)) : color;
     }
 
-    /** Cover of the grid lines across one axis; lines too dense to tell apart fade. */
-    private float lines(double x, double dx, double every, float width) {
-        double u = x / every, off = Math.abs(u - Math.rint(u)) * every / dx / size;
-        float cover = (float) Math.clamp(width / 2 + 0.5 - off, 0.0, 1.0);
-        float dense = (float) Math.clamp(every / dx / size / 6 - 0.3, 0.0, 1.0);
-        return cover * dense;
+    /**
+     * Cover of the grid lines across one axis; lines too dense to tell apart fade.
+     *
+     * @param u the place in lines from the origin
+     * @param apart pixels from one line to the next
+     */
+    private static float line(double u, float apart, float half) {
+        if (apart <= 1.8f) return 0;
+        float off = (float) (u - Math.floor(u));
+        float cover = half + 0.5f - Math.min(off, 1 - off) * apart;
+        if (cover <= 0) return 0;
+        return Math.min(1, cover) * Math.min(1, apart / 6 - 0.3f);
     }
 
     /** One pixel of one triangle. */
@@ -208,13 +252,11 @@ final class Shader {
 
         /** How squarely the surface faces the eye, from 0 to 1. */
         float facing() {
-            Vec3 f = projection.forward;
-            return Math.min(1, Math.abs((float) (nx * f.x() + ny * f.y() + nz * f.z())));
+            return Math.min(1, Math.abs((float) (nx * forwardX + ny * forwardY + nz * forwardZ)));
         }
 
         int surface() {
-            Vec3 f = projection.forward;
-            boolean back = !item.mesh.closed && nx * f.x() + ny * f.y() + nz * f.z() > 0;
+            boolean back = !item.mesh.closed && nx * forwardX + ny * forwardY + nz * forwardZ > 0;
             float sign = back ? -1 : 1;
             float k = Math.max(0, sign * (nx * key[0] + ny * key[1] + nz * key[2]));
             float l = Math.max(0, sign * (nx * fill[0] + ny * fill[1] + nz * fill[2]));
