@@ -68,7 +68,7 @@ final class Commands {
             if (d.family() != Family.SOURCE || d.type().equals("imported")) continue;
             add(
                     "Body",
-                    "New " + d.title().toLowerCase(Locale.ROOT),
+                    "New " + inSentence(d.title()),
                     null,
                     d.help(),
                     d.words() + " add start body",
@@ -299,9 +299,15 @@ final class Commands {
         return all.stream().filter(c -> c.name().equals(name)).findFirst().orElseThrow();
     }
 
+    /** A title inside a sentence: it begins small, unless it begins with initials. */
+    private static String inSentence(String title) {
+        boolean initials = title.length() > 1 && Character.isUpperCase(title.charAt(1));
+        return initials ? title : title.substring(0, 1).toLowerCase(Locale.ROOT) + title.substring(1);
+    }
+
     private void newBody(StepDescriptor d) {
         session.edit(
-                "New " + d.title().toLowerCase(Locale.ROOT),
+                "New " + inSentence(d.title()),
                 doc -> Edits.addBody(doc, d.title(), Material.DEFAULT, d.createDefault()));
         Body b = session.document().bodies().getLast();
         session.select(b.id());
@@ -329,8 +335,7 @@ final class Commands {
         Entry open = session.openEntry();
         int at = open == null ? b.shownSteps() : b.indexOf(open.id()) + 1;
         long id = session.document().nextId();
-        session.edit(
-                "Add " + d.title().toLowerCase(Locale.ROOT), doc -> Edits.addStep(doc, b.id(), at, d.createDefault()));
+        session.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, d.createDefault()));
         session.selectSteps(List.of(id));
     }
 

@@ -72,7 +72,7 @@ final class MainWindow {
 
         instructions.setMinWidth(250);
         SplitPane split = new SplitPane(instructions, view);
-        split.setDividerPositions(INSTRUCTIONS / 1012);
+        split.setDividerPositions(INSTRUCTIONS / 1280);
         SplitPane.setResizableWithParent(instructions, false);
         instructions.setPrefWidth(INSTRUCTIONS);
         DrawerPane drawer = new DrawerPane(session);
@@ -90,6 +90,7 @@ final class MainWindow {
         root.getStyleClass().add("page");
         files.onOpened(view::refit);
         session.listen(this::refresh);
+        instructions.refresh();
         refresh();
     }
 
