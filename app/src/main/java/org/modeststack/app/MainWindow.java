@@ -5,6 +5,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
 import javafx.scene.control.Alert;
@@ -72,7 +75,7 @@ final class MainWindow {
 
         instructions.setMinWidth(250);
         SplitPane split = new SplitPane(instructions, view);
-        split.setDividerPositions(INSTRUCTIONS / 1280);
+        keepWidth(split);
         SplitPane.setResizableWithParent(instructions, false);
         instructions.setPrefWidth(INSTRUCTIONS);
         DrawerPane drawer = new DrawerPane(session);
@@ -92,6 +95,18 @@ final class MainWindow {
         session.listen(this::refresh);
         instructions.refresh();
         refresh();
+    }
+
+    /** Gives the instructions their usual width once the window has one. */
+    private static void keepWidth(SplitPane split) {
+        split.widthProperty().addListener(new ChangeListener<>() {
+            @Override
+            public void changed(ObservableValue<? extends Number> width, Number before, Number now) {
+                if (now.doubleValue() < 2 * INSTRUCTIONS) return;
+                width.removeListener(this);
+                Platform.runLater(() -> split.setDividerPositions(INSTRUCTIONS / split.getWidth()));
+            }
+        });
     }
 
     private HBox bar() {

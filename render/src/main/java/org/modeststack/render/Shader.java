@@ -128,7 +128,7 @@ final class Shader {
             for (int x = 0; x < frame.width; x++) {
                 int at = y * frame.width + x, id = ghosts.id[at];
                 float ink = ghosts.ink[at];
-                boolean front = ghosts.depth[at] >= frame.depth[at];
+                boolean front = ghosts.depth[at] + projection.bias(ghosts.depth[at]) >= frame.depth[at];
                 if (id >= 0) {
                     pixel.set(item(id), id, x + 0.5f, y + 0.5f);
                     float share = (front ? 0.20f : 0.07f) + 0.12f * (1 - pixel.facing());
