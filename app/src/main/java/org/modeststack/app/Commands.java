@@ -57,6 +57,14 @@ final class Commands {
         add("Edit", "Redo", "Ctrl+Y", "Does again what was undone.", "", session::canRedo, session::redo);
         add(
                 "Edit",
+                "Stop the calculation",
+                "Ctrl+PERIOD",
+                "Stops a long calculation and keeps the picture as it is.",
+                "cancel abort",
+                session::isBusy,
+                session::cancelWork);
+        add(
+                "Edit",
                 "Find a step or command",
                 "Ctrl+K",
                 "Type part of a name to add a step or run a command.",
@@ -87,6 +95,22 @@ final class Commands {
                 this::toggleVisible);
         add(
                 "Body",
+                "Next body",
+                "Ctrl+PAGE_DOWN",
+                "Selects the body to the right.",
+                "select",
+                body,
+                () -> selectBody(1));
+        add(
+                "Body",
+                "Body before",
+                "Ctrl+PAGE_UP",
+                "Selects the body to the left.",
+                "previous select",
+                body,
+                () -> selectBody(-1));
+        add(
+                "Body",
                 "Delete body",
                 null,
                 "Removes the selected body; steps of others no longer use it.",
@@ -105,6 +129,15 @@ final class Commands {
                     body,
                     () -> addStep(d));
         }
+        add("Step", "Next step", "Ctrl+DOWN", "Opens the step below.", "select drawer", body, () -> selectStep(1));
+        add(
+                "Step",
+                "Step before",
+                "Ctrl+UP",
+                "Opens the step above.",
+                "previous select drawer",
+                body,
+                () -> selectStep(-1));
         add(
                 "Step",
                 "Switch off or on",
@@ -322,6 +355,21 @@ final class Commands {
     private void toggleVisible() {
         Body b = session.body();
         session.edit(b.visible() ? "Hide body" : "Show body", d -> Edits.setVisible(d, b.id(), !b.visible()));
+    }
+
+    private void selectBody(int by) {
+        List<Body> all = session.document().bodies();
+        int at = all.indexOf(session.body()) + by;
+        if (at >= 0 && at < all.size()) session.select(all.get(at).id());
+    }
+
+    /** From the selected step to the one above or below; from none to the first or the last. */
+    private void selectStep(int by) {
+        List<Entry> entries = session.body().entries();
+        Entry open = session.openEntry();
+        int at = open != null ? entries.indexOf(open) + by : by > 0 ? 0 : entries.size() - 1;
+        if (at >= 0 && at < entries.size())
+            session.selectSteps(List.of(entries.get(at).id()));
     }
 
     private void deleteBody() {

@@ -16,7 +16,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -51,7 +50,7 @@ final class DrawerPane extends BorderPane {
         title.getStyleClass().add("drawer-title");
         Button close = new Button("×");
         close.getStyleClass().add("drawer-close");
-        close.setTooltip(new Tooltip("Close the drawer (Esc)"));
+        Hint.on(close, "Close the drawer (Esc)");
         close.setAccessibleText("Close the drawer");
         close.setOnAction(_ -> session.closeDrawer());
         Region space = new Region();
@@ -100,12 +99,12 @@ final class DrawerPane extends BorderPane {
             Label label = new Label(p.label());
             label.getStyleClass().add("field-label");
             label.setLabelFor(field);
-            Tooltip.install(label, new Tooltip(p.help() + (p.range().isEmpty() ? "" : "\nFrom " + p.range())));
+            Hint.on(label, p.help() + (p.range().isEmpty() ? "" : "\nFrom " + p.range()));
             form.getChildren().add(new VBox(4, label, field));
         }
         if (entry.step() instanceof Baked) {
             Button unbake = new Button("Unbake");
-            unbake.setTooltip(new Tooltip("Puts the steps back that this was made from"));
+            Hint.on(unbake, "Puts the steps back that this was made from");
             unbake.setOnAction(_ -> {
                 String body = session.body().id();
                 long id = entry.id();
@@ -118,7 +117,7 @@ final class DrawerPane extends BorderPane {
 
     private List<Node> nameAndNote() {
         CheckBox on = new CheckBox("Carried out");
-        on.setTooltip(new Tooltip("Switch the step off and on (Ctrl+E)"));
+        Hint.on(on, "Switch the step off and on (Ctrl+E)");
         refresh.add(() -> on.setSelected(entry.enabled()));
         on.setOnAction(_ -> {
             String body = session.body().id();
@@ -264,7 +263,7 @@ final class DrawerPane extends BorderPane {
             for (String id : now.ids()) {
                 Button chip = new Button(session.document().nameOf(id) + "  ×");
                 chip.getStyleClass().add("chip");
-                chip.setTooltip(new Tooltip("Take this body out"));
+                Hint.on(chip, "Take this body out");
                 chip.setOnAction(_ -> set(
                         p,
                         new Bodies(now.ids().stream().filter(x -> !x.equals(id)).toList())));

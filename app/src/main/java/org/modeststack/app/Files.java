@@ -3,6 +3,7 @@ package org.modeststack.app;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.prefs.Preferences;
@@ -10,6 +11,7 @@ import javafx.application.Platform;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
+import javafx.scene.control.ChoiceDialog;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import org.modeststack.exchange.ExchangeException;
@@ -30,6 +32,7 @@ import org.modeststack.steps.source.Imported;
 /** Opening and saving, meshes in and out, and the care that no work is lost. */
 final class Files {
     private static final int RECENT = 8;
+    private static final String UNIT = "unit";
 
     private final Session session;
     private final Autosave autosave;
@@ -121,22 +124,46 @@ final class Files {
     void importMesh() {
         FileChooser c = chooser("Import a mesh", "Meshes", "*.obj", "*.stl");
         File f = c.showOpenDialog(owner);
-        if (f != null) importFrom(f.toPath(), LengthUnit.MM);
+        if (f != null) askUnit("Import a mesh").ifPresent(u -> importFrom(f.toPath(), u));
     }
 
+    /** Neither format says what its numbers mean, so the user does; the last answer is offered first. */
+    private Optional<LengthUnit> askUnit(String title) {
+        List<String> labels =
+                Arrays.stream(LengthUnit.values()).map(LengthUnit::label).toList();
+        String last = preferences.get(UNIT, "");
+        ChoiceDialog<String> ask = new ChoiceDialog<>(labels.contains(last) ? last : labels.getFirst(), labels);
+        ask.initOwner(owner);
+        ask.setTitle(title);
+        ask.setHeaderText(null);
+        ask.setGraphic(null);
+        ask.setContentText("Lengths in the file are in");
+        Optional<String> answer = ask.showAndWait();
+        answer.ifPresent(u -> preferences.put(UNIT, u));
+        return answer.map(u -> LengthUnit.values()[labels.indexOf(u)]);
+    }
+
+    /** Reads a mesh beside the interface, so that a large one does not hold the window up. */
     void importFrom(Path path, LengthUnit unit) {
-        try {
-            Loaded loaded = MeshFormat.read(path, unit);
-            String file = path.getFileName().toString(), name = file.replaceFirst("\\.[^.]*$", "");
-            session.edit(
-                    "Import mesh",
-                    d -> Edits.addBody(
-                            d, name.isBlank() ? "Mesh" : name, Material.DEFAULT, new Imported(file, 1, loaded.mesh())));
-            session.select(session.document().bodies().getLast().id());
-            if (!loaded.remarks().isEmpty()) session.say(String.join(" ", loaded.remarks()), false);
-        } catch (ExchangeException e) {
-            session.say(e.getMessage(), true);
-        }
+        session.say("Reading " + path.getFileName() + " …", false);
+        Thread.ofVirtual().start(() -> {
+            try {
+                Loaded loaded = MeshFormat.read(path, unit);
+                Platform.runLater(() -> imported(path, loaded));
+            } catch (ExchangeException e) {
+                Platform.runLater(() -> session.say(e.getMessage(), true));
+            }
+        });
+    }
+
+    private void imported(Path path, Loaded loaded) {
+        String file = path.getFileName().toString(), name = file.replaceFirst("\\.[^.]*$", "");
+        session.edit(
+                "Import mesh",
+                d -> Edits.addBody(
+                        d, name.isBlank() ? "Mesh" : name, Material.DEFAULT, new Imported(file, 1, loaded.mesh())));
+        session.select(session.document().bodies().getLast().id());
+        if (!loaded.remarks().isEmpty()) session.say(String.join(" ", loaded.remarks()), false);
     }
 
     void exportMesh() {
@@ -149,7 +176,7 @@ final class Files {
                         new FileChooser.ExtensionFilter(MeshFormat.STL_TEXT.label(), "*.stla"));
         c.setInitialFileName(session.body().name() + ".obj");
         File f = c.showSaveDialog(owner);
-        if (f != null) exportTo(f.toPath(), LengthUnit.MM);
+        if (f != null) askUnit("Export the mesh").ifPresent(u -> exportTo(f.toPath(), u));
     }
 
     /** Writes the selected body as it is shown. */

@@ -13,7 +13,6 @@ import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
@@ -23,18 +22,18 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.measure.Health;
-import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.MeshReport;
 import org.modeststack.steps.Numbers;
 
 /** The selected body's steps, top to bottom in the order they run, with the marker line between them. */
 final class InstructionsPane extends BorderPane {
     private final Session session;
     private final Pictures pictures;
+    private final Derived<MeshReport> reports;
     private final Label title = new Label();
     private final Label facts = new Label();
     private final VBox list = new VBox();
@@ -45,14 +44,17 @@ final class InstructionsPane extends BorderPane {
     private final ContextMenu menu;
     private String shownBody;
     private List<Node> order = List.of();
-    private Mesh factsOf;
+    /** The newest numbers there are: while a number is dragged they may be one mesh behind. */
+    private MeshReport report;
 
-    InstructionsPane(Session session, Pictures pictures, ContextMenu menu) {
+    InstructionsPane(Session session, Pictures pictures, Derived<MeshReport> reports, ContextMenu menu) {
+        this.reports = reports;
         this.session = session;
         this.pictures = pictures;
         this.menu = menu;
         getStyleClass().add("instructions");
         title.getStyleClass().add("body-title");
+        Hint.on(title, title::getText);
         facts.getStyleClass().add("body-facts");
         VBox head = new VBox(4, title, facts);
         head.getStyleClass().add("instructions-head");
@@ -83,8 +85,7 @@ final class InstructionsPane extends BorderPane {
         marker.setCursor(Cursor.V_RESIZE);
         marker.setFocusTraversable(true);
         marker.setAccessibleText("Marker line: up to where the view shows");
-        Tooltip.install(
-                marker, new Tooltip("The view shows the body up to this line. Drag it, or use Alt+Up and Alt+Down."));
+        Hint.on(marker, "The view shows the body up to this line. Drag it, or use Alt+Up and Alt+Down.");
         Dragging.follow(marker, MouseEvent::consume, this::markerDragged, _ -> session.endMerge());
     }
 
@@ -111,7 +112,6 @@ final class InstructionsPane extends BorderPane {
     void refresh() {
         Body body = session.body();
         title.setText(body == null ? "No body" : body.name());
-        title.setTooltip(body == null ? null : new Tooltip(body.name()));
         if (body == null) {
             facts.setText("Press Ctrl+K to add one.");
             list.getChildren().clear();
@@ -120,6 +120,7 @@ final class InstructionsPane extends BorderPane {
         }
         if (!body.id().equals(shownBody)) {
             shownBody = body.id();
+            report = null;
             rows.clear();
         }
         List<Node> wanted = new ArrayList<>();
@@ -158,13 +159,20 @@ final class InstructionsPane extends BorderPane {
             return;
         }
         Mesh m = r.mesh();
-        // Measuring takes time on large meshes, so only what changed is measured again.
-        if (m == factsOf && !facts.getText().isEmpty() && facts.getText().startsWith(steps)) return;
-        factsOf = m;
+        if (m.isEmpty()) {
+            facts.setText(steps + " · empty");
+            return;
+        }
+        MeshReport known = reports.of(m);
+        if (known != null) report = known;
         Vec3 s = m.bounds().size();
-        String closed =
-                Health.of(m).isClosed() ? "closed · " + volume(Measures.of(m).volume()) : "open";
-        facts.setText(steps + " · " + round(s.x()) + " × " + round(s.y()) + " × " + round(s.z()) + " mm · " + closed);
+        String size = steps + " · " + round(s.x()) + " × " + round(s.y()) + " × " + round(s.z()) + " mm";
+        if (report == null) facts.setText(size);
+        else {
+            boolean closed = report.health().isClosed();
+            facts.setText(
+                    size + (closed ? " · closed · " + volume(report.measures().volume()) : " · open"));
+        }
     }
 
     static String round(double d) {

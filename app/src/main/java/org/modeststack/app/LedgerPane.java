@@ -5,8 +5,8 @@ import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -22,16 +22,31 @@ import org.modeststack.steps.StepDescriptor;
 
 /** Numbers: one line for the mesh that is shown and, unfolded, a line for each step. Also messages and progress. */
 final class LedgerPane extends VBox {
+    private static final double PATIENCE_MS = 300;
     private final Session session;
     private final HBox line = new HBox(20);
     private final GridPane table = new GridPane();
     private final ScrollPane scroll = new ScrollPane(table);
     private final Button fold = new Button();
-    private StepResult counted;
+    private final Derived<MeshReport> reports;
+    private final Label workText = new Label();
+    private final ProgressBar workBar = new ProgressBar();
+    private final HBox work;
+    /** The newest numbers there are: while a number is dragged they may be one mesh behind. */
     private MeshReport report;
 
-    LedgerPane(Session session) {
+    LedgerPane(Session session, Derived<MeshReport> reports) {
         this.session = session;
+        this.reports = reports;
+        Button stop = new Button("Stop");
+        stop.getStyleClass().add("ledger-fold");
+        Hint.on(stop, "Stop the calculation and keep the picture as it is (Ctrl+.)");
+        stop.setOnAction(_ -> session.cancelWork());
+        workText.getStyleClass().add("ledger-word");
+        workBar.setPrefWidth(120);
+        work = new HBox(8, workText, workBar, stop);
+        work.setAlignment(Pos.CENTER_LEFT);
+        work.getStyleClass().add("ledger-work");
         getStyleClass().add("ledger");
         line.getStyleClass().add("ledger-line");
         line.setAlignment(Pos.CENTER_LEFT);
@@ -40,10 +55,12 @@ final class LedgerPane extends VBox {
         scroll.setPrefHeight(190);
         scroll.getStyleClass().add("plain-scroll");
         fold.getStyleClass().add("ledger-fold");
-        fold.setTooltip(new Tooltip("Fold the ledger in or out (Ctrl+L)"));
+        Hint.on(fold, "Fold the ledger in or out (Ctrl+L)");
         fold.setOnAction(_ -> setOpen(!isOpen()));
         getChildren().add(line);
         session.listen(this::refresh);
+        session.listenWork(this::showWork);
+        showWork();
         refresh();
     }
 
@@ -57,6 +74,17 @@ final class LedgerPane extends VBox {
         refresh();
     }
 
+    /** Says what a long calculation is at; short ones are over before anyone could read it. */
+    private void showWork() {
+        Session.Work at = session.work();
+        boolean shown = session.isBusy() && at != null && session.waitedMs() > PATIENCE_MS;
+        work.setVisible(shown);
+        work.setManaged(shown);
+        if (!shown) return;
+        workText.setText("Working on " + at.body() + ": " + at.step());
+        workBar.setProgress(at.share() > 0 ? at.share() : ProgressBar.INDETERMINATE_PROGRESS);
+    }
+
     void refresh() {
         line.getChildren().clear();
         Body b = session.body();
@@ -66,18 +94,11 @@ final class LedgerPane extends VBox {
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         line.getChildren().add(space);
-        Session.Work work = session.work();
-        if (session.isBusy() && work != null) {
-            Label at = new Label("Working on " + work.body() + ": " + work.step() + " …");
-            Button stop = new Button("Stop");
-            stop.getStyleClass().add("ledger-fold");
-            stop.setOnAction(_ -> session.cancelWork());
-            line.getChildren().addAll(at, stop);
-        }
+        line.getChildren().add(work);
         if (!session.message().isEmpty()) {
             Label m = new Label((session.messageIsFault() ? "▲ " : "") + session.message());
             m.getStyleClass().add(session.messageIsFault() ? "ledger-fault" : "ledger-note");
-            m.setTooltip(new Tooltip(session.message()));
+            Hint.on(m, session.message());
             m.setMinWidth(80);
             line.getChildren().add(m);
         }
@@ -99,11 +120,10 @@ final class LedgerPane extends VBox {
     }
 
     private void summary(Body b, StepResult s) {
-        if (counted != s) {
-            counted = s;
-            report = MeshReport.of(s.mesh());
-        }
         strong("After step " + b.shownSteps(), "");
+        MeshReport known = reports.of(s.mesh());
+        if (known != null) report = known;
+        if (report == null) return;
         strong(count(report.vertices()), " vertices");
         strong(count(report.edges()), " edges");
         strong(count(report.faces()), " faces");
@@ -151,11 +171,12 @@ final class LedgerPane extends VBox {
         for (int i = 0; i < r.steps().size(); i++) {
             Entry e = b.entries().get(i);
             StepResult s = r.steps().get(i);
-            MeshReport m = MeshReport.of(s.mesh());
+            MeshReport m = reports.of(s.mesh());
             String name = e.name().isEmpty() ? StepDescriptor.of(e.step()).title() : e.name();
+            cell(Integer.toString(i + 1), 0, i + 1, "ledger-cell");
+            cell(e.enabled() ? name : name + " (off)", 1, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
+            if (m == null) continue;
             String[] cells = {
-                Integer.toString(i + 1),
-                e.enabled() ? name : name + " (off)",
                 count(m.vertices()),
                 count(m.edges()),
                 count(m.faces()),
@@ -169,7 +190,7 @@ final class LedgerPane extends VBox {
                 String.format(Locale.ROOT, "%.1f ms", s.ms())
             };
             for (int c = 0; c < cells.length; c++)
-                cell(cells[c], c, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
+                cell(cells[c], c + 2, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
         }
     }
 

@@ -42,8 +42,7 @@ final class LiveValue extends StackPane {
         setFocusTraversable(true);
         setCursor(Cursor.H_RESIZE);
         String range = param.range().isEmpty() ? "" : "\nFrom " + param.range();
-        Tooltip.install(
-                this, new Tooltip(param.label() + ": " + param.help() + range + "\nDrag to change, click to type."));
+        Hint.on(this, param.label() + ": " + param.help() + range + "\nDrag to change, click to type.");
         setAccessibleText(param.label());
         Dragging.follow(this, this::pressed, this::dragged, this::released);
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);

@@ -1,6 +1,8 @@
 package org.modeststack.app;
 
 import javafx.application.Application;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.Progress;
 
 /** Starts the desktop application. */
 public final class Main {
@@ -16,6 +18,12 @@ public final class Main {
             return;
         }
         ModestApp.start = options;
+        // The toolkit takes a while to start, mostly on one core; the other works on what the window will show.
+        if (options.demo()) {
+            Thread.ofPlatform()
+                    .daemon()
+                    .start(() -> ModestApp.evaluator.evaluate(SkerryLight.document(), Progress.NONE));
+        }
         Application.launch(ModestApp.class);
         System.exit(ModestApp.exitCode);
     }

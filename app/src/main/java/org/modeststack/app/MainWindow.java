@@ -23,7 +23,6 @@ import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextInputDialog;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -34,6 +33,7 @@ import javafx.scene.layout.VBox;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.MeshReport;
 
 /** The window's layout: menus and search on top, the bodies below them, instructions, view, drawer, ledger. */
 final class MainWindow {
@@ -48,6 +48,7 @@ final class MainWindow {
     private final SearchBox search = new SearchBox();
     private final Commands commands;
     private final Pictures pictures;
+    private final Derived<MeshReport> reports;
     private final Label title = new Label();
     private final Button undo = new Button("↶");
     private final Button redo = new Button("↷");
@@ -60,11 +61,13 @@ final class MainWindow {
         ContextMenu stepMenu = new ContextMenu(), bodyMenu = new ContextMenu();
         List<Runnable> redraw = new ArrayList<>();
         pictures = new Pictures(() -> redraw.forEach(Runnable::run));
-        instructions = new InstructionsPane(session, pictures, stepMenu);
-        ledger = new LedgerPane(session);
+        reports = new Derived<>("reports", MeshReport::of, () -> redraw.forEach(Runnable::run));
+        instructions = new InstructionsPane(session, pictures, reports, stepMenu);
+        ledger = new LedgerPane(session, reports);
         BodyStrip strip = new BodyStrip(session, pictures, bodyMenu, this::search);
         redraw.add(instructions::refresh);
         redraw.add(strip::refresh);
+        redraw.add(ledger::refresh);
         commands = new Commands(session, files, this);
         search.setCommands(commands.all());
         for (Command c : commands.all()) {
@@ -136,11 +139,13 @@ final class MainWindow {
         redo.getStyleClass().add("bar-button");
         undo.setOnAction(_ -> commands.named("Undo").run());
         redo.setOnAction(_ -> commands.named("Redo").run());
+        Hint.on(undo, () -> "Undo " + session.undoLabel() + " (Ctrl+Z)");
+        Hint.on(redo, () -> "Redo " + session.redoLabel() + " (Ctrl+Y)");
         undo.setAccessibleText("Undo");
         redo.setAccessibleText("Redo");
         Label units = new Label("mm");
         units.getStyleClass().add("bar-units");
-        units.setTooltip(new Tooltip("Lengths are in millimetres; other units can be typed: 2.5 cm, 1/4 in"));
+        Hint.on(units, "Lengths are in millimetres; other units can be typed: 2.5 cm, 1/4 in");
         HBox bar = new HBox(10, mark, title, menus, left, search, right, units, undo, redo);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.getStyleClass().add("bar");
@@ -227,8 +232,6 @@ final class MainWindow {
         title.setText(name + (session.isDirty() ? " •" : ""));
         undo.setDisable(!session.canUndo());
         redo.setDisable(!session.canRedo());
-        undo.setTooltip(new Tooltip("Undo " + session.undoLabel() + " (Ctrl+Z)"));
-        redo.setTooltip(new Tooltip("Redo " + session.redoLabel() + " (Ctrl+Y)"));
     }
 
     ViewPane view() {
@@ -249,7 +252,7 @@ final class MainWindow {
 
     /** Nothing is on its way any more: results, pictures, view. */
     boolean isSettled() {
-        return !session.isBusy() && !view.isBusy() && !pictures.isBusy();
+        return !session.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy();
     }
 
     void search() {

@@ -21,6 +21,7 @@ import javax.imageio.ImageIO;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.file.Autosave;
 
 /** The application: one window on one document. */
@@ -33,6 +34,7 @@ public final class ModestApp extends Application {
 
     static StartOptions start = StartOptions.parse();
     static int exitCode;
+    static Evaluator evaluator = new Evaluator();
 
     private Session session;
     private Files files;
@@ -41,7 +43,7 @@ public final class ModestApp extends Application {
     @Override
     public void start(Stage stage) {
         loadFonts();
-        session = new Session();
+        session = new Session(evaluator);
         files = new Files(
                 session,
                 new Autosave(dataFolder().resolve("autosave")),

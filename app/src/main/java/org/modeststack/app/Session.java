@@ -7,7 +7,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.application.Platform;
+import javafx.util.Duration;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -35,6 +38,9 @@ final class Session implements AutoCloseable {
 
     private final EvaluationService service;
     private final List<Runnable> listeners = new ArrayList<>();
+    private final List<Runnable> workListeners = new ArrayList<>();
+    private final Timeline ticker = new Timeline(new KeyFrame(Duration.millis(100), _ -> tick()));
+    private long askedAt;
     private History history = new History(Document.EMPTY);
     private Document saved = Document.EMPTY;
     private Path file;
@@ -49,15 +55,27 @@ final class Session implements AutoCloseable {
     private String message = "";
     private boolean messageIsFault;
 
-    Session() {
+    /** @param evaluator may be at work already, warming up on what will be opened */
+    Session(Evaluator evaluator) {
+        ticker.setCycleCount(Timeline.INDEFINITE);
         service = new EvaluationService(
-                new Evaluator(),
+                evaluator,
                 e -> Platform.runLater(() -> evaluated(e)),
                 (body, step, share) -> work = new Work(body, step, share));
     }
 
     void listen(Runnable listener) {
         listeners.add(listener);
+    }
+
+    /** @param listener is told now and then while an evaluation runs, and once when it is over */
+    void listenWork(Runnable listener) {
+        workListeners.add(listener);
+    }
+
+    private void tick() {
+        if (!isBusy()) ticker.stop();
+        for (Runnable r : List.copyOf(workListeners)) r.run();
     }
 
     private void changed() {
@@ -156,7 +174,9 @@ final class Session implements AutoCloseable {
         Body b = body();
         steps.removeIf(id -> b == null || b.entry(id) == null);
         if (b == null || b.entry(openStep) == null) openStep = 0;
+        askedAt = System.nanoTime();
         service.request(d);
+        ticker.play();
         changed();
     }
 
@@ -182,6 +202,11 @@ final class Session implements AutoCloseable {
     /** What the evaluation is at, or null. */
     Work work() {
         return work;
+    }
+
+    /** How long the running evaluation has been waited for. */
+    double waitedMs() {
+        return (System.nanoTime() - askedAt) / 1e6;
     }
 
     boolean isBusy() {
@@ -280,6 +305,7 @@ final class Session implements AutoCloseable {
 
     @Override
     public void close() {
+        ticker.stop();
         service.close();
     }
 }

@@ -7,7 +7,6 @@ import javafx.geometry.Pos;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
@@ -49,7 +48,7 @@ final class StepRow extends HBox {
         frame.setMaxSize(Pictures.WIDTH, Pictures.HEIGHT);
         grip = new VBox(frame);
         grip.setCursor(Cursor.OPEN_HAND);
-        Tooltip.install(grip, new Tooltip("The mesh after this step. Drag to move the step."));
+        Hint.on(grip, "The mesh after this step. Drag to move the step.");
         sentence = new Sentence(session, bodyId);
         name.getStyleClass().add("step-name");
         VBox text = new VBox(4, name, sentence, remarks);

@@ -12,7 +12,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -79,7 +78,7 @@ final class ViewPane extends Pane {
             b.setToggleGroup(group);
             b.setSelected(m == mode);
             b.setUserData(m);
-            b.setTooltip(new Tooltip("Draw the bodies " + m.label().toLowerCase(Locale.ROOT)));
+            Hint.on(b, "Draw the bodies " + m.label().toLowerCase(Locale.ROOT));
             b.setOnAction(_ -> {
                 b.setSelected(true);
                 setMode(m);

@@ -35,6 +35,7 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.file.Autosave;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.source.Cylinder;
@@ -68,7 +69,7 @@ class MainJobTest {
         Mockito.when(preferences.get(Mockito.anyString(), Mockito.anyString())).thenReturn("");
         fx(() -> {
             ModestApp.loadFonts();
-            session = new Session();
+            session = new Session(new Evaluator());
             files = new Files(session, new Autosave(dir.resolve("autosave")), preferences);
             window = new MainWindow(session, files);
             stage = new Stage();

@@ -2,15 +2,22 @@ package org.modeststack.exchange;
 
 /** What one unit of a file's coordinates is, for formats that do not say. */
 public enum LengthUnit {
-    MM(1),
-    CM(10),
-    M(1000),
-    INCH(25.4);
+    MM("millimetres", 1),
+    CM("centimetres", 10),
+    M("metres", 1000),
+    INCH("inches", 25.4);
 
+    private final String label;
     private final double millimetres;
 
-    LengthUnit(double millimetres) {
+    LengthUnit(String label, double millimetres) {
+        this.label = label;
         this.millimetres = millimetres;
+    }
+
+    /** What people call it, in the plural. */
+    public String label() {
+        return label;
     }
 
     public double millimetres() {

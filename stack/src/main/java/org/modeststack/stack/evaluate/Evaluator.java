@@ -19,7 +19,7 @@ import org.modeststack.steps.StepException;
 
 /**
  * Works out the meshes of a document. Results of steps are kept by the hash of all they depend on, so that only what
- * has changed, and what follows from it, is carried out again. Not for use by several threads at once.
+ * has changed, and what follows from it, is carried out again. One evaluation runs at a time; a second waits for it.
  */
 public final class Evaluator {
     private final ResultCache cache;
@@ -35,7 +35,7 @@ public final class Evaluator {
     }
 
     /** The results of all bodies, in the document's order. */
-    public Map<String, BodyResult> evaluate(Document document, Progress progress) {
+    public synchronized Map<String, BodyResult> evaluate(Document document, Progress progress) {
         Run run = new Run(document, progress);
         Map<String, BodyResult> all = new LinkedHashMap<>();
         for (Body b : document.bodies()) all.put(b.id(), run.body(b));
@@ -43,7 +43,7 @@ public final class Evaluator {
     }
 
     /** The result of one body, with what it needs of others. */
-    public BodyResult evaluate(Document document, String bodyId, Progress progress) {
+    public synchronized BodyResult evaluate(Document document, String bodyId, Progress progress) {
         return new Run(document, progress).body(document.body(bodyId));
     }
 

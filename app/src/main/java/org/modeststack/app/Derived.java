@@ -1,0 +1,72 @@
+package org.modeststack.app;
+
+import java.util.ArrayDeque;
+import java.util.Collections;
+import java.util.Deque;
+import java.util.Map;
+import java.util.WeakHashMap;
+import java.util.function.Function;
+import javafx.application.Platform;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * What is worked out from meshes one by one in the background, the last wanted first, and kept as long as the mesh is.
+ * To be asked on the interface thread.
+ */
+final class Derived<V> {
+    /** Meshes that a drag has left behind are not worth the work. */
+    private static final int WAITING = 64;
+
+    private final Map<Mesh, V> done = Collections.synchronizedMap(new WeakHashMap<>());
+    private final Deque<Mesh> wanted = new ArrayDeque<>();
+    private final Function<Mesh, V> work;
+    private final Runnable whenDone;
+    private boolean working;
+
+    /** @param whenDone is told on the interface thread when there is something new */
+    Derived(String name, Function<Mesh, V> work, Runnable whenDone) {
+        this.work = work;
+        this.whenDone = whenDone;
+        Thread.ofPlatform().name(name).daemon().priority(Thread.MIN_PRIORITY).start(this::run);
+    }
+
+    /** What belongs to a mesh, or null where it has still to be worked out. */
+    V of(Mesh mesh) {
+        V known = done.get(mesh);
+        if (known == null) {
+            synchronized (wanted) {
+                if (!wanted.contains(mesh)) wanted.addLast(mesh);
+                while (wanted.size() > WAITING) wanted.removeFirst();
+                wanted.notifyAll();
+            }
+        }
+        return known;
+    }
+
+    boolean isBusy() {
+        synchronized (wanted) {
+            return working || !wanted.isEmpty();
+        }
+    }
+
+    private void run() {
+        while (true) {
+            Mesh mesh;
+            synchronized (wanted) {
+                working = false;
+                while (wanted.isEmpty()) {
+                    try {
+                        wanted.wait();
+                    } catch (InterruptedException e) {
+                        return;
+                    }
+                }
+                mesh = wanted.removeLast();
+                working = true;
+            }
+            if (done.containsKey(mesh)) continue;
+            done.put(mesh, work.apply(mesh));
+            Platform.runLater(whenDone);
+        }
+    }
+}
