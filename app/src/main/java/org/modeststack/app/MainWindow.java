@@ -83,7 +83,7 @@ final class MainWindow {
         instructions.setPrefWidth(INSTRUCTIONS);
         DrawerPane drawer = new DrawerPane(session);
         drawer.setPrefWidth(268);
-        drawer.setMinWidth(230);
+        drawer.setMinWidth(268);
         BorderPane middle = new BorderPane(split);
         middle.setRight(drawer);
         BorderPane page = new BorderPane(middle);

@@ -10,6 +10,8 @@ import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.image.ImageView;
@@ -48,12 +50,17 @@ final class ViewPane extends Pane {
     private final ImageView picture = new ImageView();
     private final Canvas marks = new Canvas();
     private final HBox modes = new HBox();
+    /** Stands for the row of modes where that has no room. */
+    private final MenuButton modesMenu = new MenuButton();
+
+    private final HandleLayer handles;
     private final VBox empty = new VBox(8);
     private final Map<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
     private final Object lock = new Object();
     private Camera camera = Camera.DEFAULT;
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
     private boolean fitted;
+    private boolean ownCamera;
     private Document fittedFor;
     private Wanted wanted;
     private boolean drawing;
@@ -84,17 +91,23 @@ final class ViewPane extends Pane {
                 setMode(m);
             });
             modes.getChildren().add(b);
+            MenuItem item = new MenuItem(m.label());
+            item.setOnAction(_ -> setMode(m));
+            modesMenu.getItems().add(item);
         }
         Label title = new Label("Nothing here yet");
         title.getStyleClass().add("empty-title");
+        modesMenu.setText(mode.label());
         Label hint = new Label("Press Ctrl+K and type “box” to start a body,\nor open the demo from the Help menu.");
         hint.getStyleClass().add("empty-hint");
         empty.getChildren().addAll(title, hint);
         empty.setAlignment(Pos.CENTER);
         empty.setMouseTransparent(true);
-        getChildren().addAll(picture, marks, empty, modes);
-        widthProperty().addListener((_, _, _) -> request());
-        heightProperty().addListener((_, _, _) -> request());
+        handles = new HandleLayer(session);
+        modesMenu.getStyleClass().add("view-modes");
+        getChildren().addAll(picture, marks, handles, empty, modes, modesMenu);
+        widthProperty().addListener((_, _, _) -> resized());
+        heightProperty().addListener((_, _, _) -> resized());
         session.listen(this::request);
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
@@ -106,7 +119,13 @@ final class ViewPane extends Pane {
     @Override
     protected void layoutChildren() {
         modes.autosize();
-        modes.relocate(Math.max(8, getWidth() - modes.getWidth() - 12), 12);
+        modesMenu.autosize();
+        boolean room = modes.getWidth() + 24 <= getWidth();
+        modes.setVisible(room);
+        modesMenu.setVisible(!room);
+        modes.relocate(getWidth() - modes.getWidth() - 12, 12);
+        modesMenu.relocate(getWidth() - modesMenu.getWidth() - 12, 12);
+        handles.resizeRelocate(0, 0, getWidth(), getHeight());
         empty.autosize();
         empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
     }
@@ -117,9 +136,22 @@ final class ViewPane extends Pane {
         return camera;
     }
 
+    /** Looks from somewhere else, and stays with that when the window changes its size. */
     void setCamera(Camera c) {
         camera = c;
+        ownCamera = true;
         request();
+    }
+
+    /** Until the user looks from somewhere else, everything stays in the picture. */
+    private void resized() {
+        if (!ownCamera && fitted) fitAll();
+        request();
+    }
+
+    private void fitAll() {
+        fit(false);
+        ownCamera = false;
     }
 
     DisplayMode mode() {
@@ -128,6 +160,7 @@ final class ViewPane extends Pane {
 
     void setMode(DisplayMode m) {
         mode = m;
+        modesMenu.setText(m.label());
         modes.getChildren().forEach(n -> ((ToggleButton) n).setSelected(n.getUserData() == m));
         request();
     }
@@ -218,7 +251,7 @@ final class ViewPane extends Pane {
         if (!fitted && !items.isEmpty() && fittedFor != session.evaluatedDocument()) {
             fitted = true;
             fittedFor = session.evaluatedDocument();
-            fit(false);
+            fitAll();
             return;
         }
         synchronized (lock) {
@@ -293,6 +326,7 @@ final class ViewPane extends Pane {
         picture.setImage(image);
         pictures++;
         marks(w);
+        handles.show(w.camera(), w.width(), w.height());
     }
 
     /** The axes and the scale, drawn over the picture. */

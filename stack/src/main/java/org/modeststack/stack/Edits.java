@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Map;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.ContentHash;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.shape.Move;
 
 /** Everything that can be done to a document, as functions from document to document. */
 public final class Edits {
@@ -88,6 +90,17 @@ public final class Edits {
         bodies.remove(b);
         bodies.add(Math.clamp(to, 0, bodies.size()), b);
         return d.withBodies(bodies);
+    }
+
+    /** Moves a body's result: its last step takes the distance on if it is a move, else one is added. */
+    public static Document moveBodyBy(Document d, String id, Vec3 by) throws StepException {
+        Body b = d.body(id);
+        Entry last = b.entries().getLast();
+        if (last.enabled() && last.step() instanceof Move m) {
+            Vec3 sum = m.by().plus(by);
+            return setValue(d, id, last.id(), "by", sum);
+        }
+        return addStep(d, id, b.entries().size(), new Move(by));
     }
 
     public static Document setVisible(Document d, String id, boolean visible) {

@@ -4,6 +4,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 
 /**
  * One step of a stack: a pure function from mesh to mesh with numbers that stay adjustable. Every step is a record that
@@ -25,6 +26,20 @@ public interface Step {
      * leave out parameters that do not matter for the present values.
      */
     String sentence();
+
+    /**
+     * The places in the view where this step's numbers can be dragged.
+     *
+     * @param in the mesh it was given
+     */
+    default List<Handle> handles(Mesh in) {
+        return List.of();
+    }
+
+    /** Where this step takes a point of the mesh it is given, as far as it moves all of it. */
+    default Vec3 carry(Vec3 point) {
+        return point;
+    }
 
     /** A step that makes a mesh from nothing and so can only come first. */
     default boolean isSource() {

@@ -1,11 +1,14 @@
 package org.modeststack.steps.mirror;
 
 import java.util.Arrays;
+import java.util.List;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
@@ -132,6 +135,14 @@ public record Mirror(
         for (int f = 0; f < in.faceCount(); f++) faces[f] = face(in, f, b, map, false, in.faceKeys()[f], materials);
         b.carryTags(in, map, faces);
         return b.build();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        if (in.isEmpty()) return List.of();
+        Vec3 c = in.bounds().center(), d = axis.direction();
+        Vec3 onPlane = c.plus(d.times(at - c.dot(d)));
+        return List.of(new Handle("at", onPlane.minus(d.times(0.2 * in.bounds().diagonal())), onPlane, 1));
     }
 
     @Override

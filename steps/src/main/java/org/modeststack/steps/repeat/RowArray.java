@@ -1,8 +1,10 @@
 package org.modeststack.steps.repeat;
 
+import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -69,6 +71,14 @@ public record RowArray(
                 },
                 weld,
                 context);
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        if (in.isEmpty() || count < 2 || offset.length() == 0) return List.of();
+        double spans = spacing == Spacing.EACH ? count - 1 : 1;
+        Vec3 first = in.bounds().center();
+        return List.of(new Handle("offset", Handle.WHOLE, first, first.plus(offset.times(spans)), 1 / spans));
     }
 
     @Override

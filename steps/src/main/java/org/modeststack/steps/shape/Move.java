@@ -1,8 +1,12 @@
 package org.modeststack.steps.shape;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -36,6 +40,24 @@ public record Move(
             out[i + 2] += by.z();
         }
         return in.withPositions(out);
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        if (in.isEmpty()) return List.of();
+        Vec3 center = carry(in.bounds().center());
+        double reach = 0.5 * in.bounds().diagonal();
+        List<Handle> all = new ArrayList<>();
+        for (Axis a : Axis.values()) {
+            all.add(new Handle(
+                    "by", a.ordinal(), center, center.plus(a.direction().times(reach)), 1));
+        }
+        return all;
+    }
+
+    @Override
+    public Vec3 carry(Vec3 p) {
+        return p.plus(by);
     }
 
     @Override

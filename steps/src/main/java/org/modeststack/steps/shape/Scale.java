@@ -46,6 +46,12 @@ public record Scale(
     }
 
     @Override
+    public Vec3 carry(Vec3 point) {
+        Vec3 d = point.minus(from);
+        return from.plus(new Vec3(d.x() * factors.x(), d.y() * factors.y(), d.z() * factors.z()));
+    }
+
+    @Override
     public String sentence() {
         return from.equals(Vec3.ZERO) ? "*Scale* by {factors}." : "*Scale* by {factors} from {from}.";
     }

@@ -37,6 +37,13 @@ public record Turn(
     }
 
     @Override
+    public Vec3 carry(Vec3 point) {
+        double[] p = {point.x(), point.y(), point.z()};
+        axis.turn(p, 0, 3, Trig.cosDegrees(angle), Trig.sinDegrees(angle), about);
+        return new Vec3(p[0], p[1], p[2]);
+    }
+
+    @Override
     public String sentence() {
         return about.equals(Vec3.ZERO)
                 ? "*Turn* by {angle} round {axis}."

@@ -1,7 +1,10 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
@@ -55,6 +58,16 @@ public record Box(
             lattice.sheet(axis, n[axis]);
         }
         return lattice.build();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double low = seat.bottom(height), middle = low + height / 2;
+        Vec3 center = new Vec3(0, 0, middle);
+        return List.of(
+                new Handle("width", center, new Vec3(width / 2, 0, middle), 2),
+                new Handle("depth", center, new Vec3(0, -depth / 2, middle), 2),
+                Seat.height(low, height, seat));
     }
 
     @Override

@@ -1,7 +1,11 @@
 package org.modeststack.steps.source;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -58,6 +62,19 @@ public record Cone(
                 .point(diameter / 2, low, 1)
                 .lineTo(topDiameter / 2, low + height, segments, 2)
                 .open();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double low = seat.bottom(height);
+        List<Handle> all = new ArrayList<>();
+        all.add(new Handle("diameter", new Vec3(0, 0, low), new Vec3(diameter / 2, 0, low), 2));
+        if (topDiameter > 0) {
+            all.add(new Handle(
+                    "topDiameter", new Vec3(0, 0, low + height), new Vec3(topDiameter / 2, 0, low + height), 2));
+        }
+        all.add(Seat.height(low, height, seat));
+        return all;
     }
 
     @Override

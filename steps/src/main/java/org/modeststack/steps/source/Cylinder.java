@@ -1,8 +1,11 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -67,6 +70,14 @@ public record Cylinder(
         shape.lineTo(r, high, segments, SIDE);
         if (capSegments > 0) shape.lineTo(0, high, capSegments, TOP);
         return shape.open();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double low = seat.bottom(height);
+        return List.of(
+                new Handle("diameter", new Vec3(0, 0, low + height), new Vec3(diameter / 2, 0, low + height), 2),
+                Seat.height(low, height, seat));
     }
 
     @Override

@@ -1,7 +1,10 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
@@ -40,6 +43,13 @@ public record Grid(
         Lattice lattice = new Lattice(context.seed(), n, low, size);
         lattice.sheet(2, 1);
         return lattice.build();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        return List.of(
+                new Handle("width", Vec3.ZERO, new Vec3(width / 2, 0, 0), 2),
+                new Handle("depth", Vec3.ZERO, new Vec3(0, -depth / 2, 0), 2));
     }
 
     @Override

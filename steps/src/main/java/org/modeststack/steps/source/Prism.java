@@ -1,7 +1,10 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -50,6 +53,20 @@ public record Prism(
                 .point(r, low, 1)
                 .lineTo(r, low + height, segments, 2)
                 .open();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double low = seat.bottom(height);
+        // The first corner lies on X, so the middle of the first flat lies half a side's turn further on.
+        double a = Math.PI / sides, r = acrossFlats / 2;
+        return List.of(
+                new Handle(
+                        "acrossFlats",
+                        new Vec3(0, 0, low + height),
+                        new Vec3(r * Math.cos(a), r * Math.sin(a), low + height),
+                        2),
+                Seat.height(low, height, seat));
     }
 
     @Override

@@ -1,8 +1,11 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -62,6 +65,15 @@ public record Torus(
             shape.point(r, middle + bar * Trig.sin(j, tubeSides), Keys.fraction(j, tubeSides));
         }
         return shape.closed();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double middle = seat == Seat.STANDING ? thickness / 2 : 0;
+        Vec3 bar = new Vec3(0, -diameter / 2, middle);
+        return List.of(
+                new Handle("diameter", new Vec3(0, 0, middle), new Vec3(diameter / 2, 0, middle), 2),
+                new Handle("thickness", bar, new Vec3(0, -diameter / 2, middle + thickness / 2), 2));
     }
 
     @Override

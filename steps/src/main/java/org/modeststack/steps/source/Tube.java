@@ -1,7 +1,10 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -56,6 +59,19 @@ public record Tube(
                 .point(inner, high, 3)
                 .lineTo(inner, low, segments, 4)
                 .closed();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double low = seat.bottom(height);
+        return List.of(
+                new Handle("diameter", new Vec3(0, 0, low + height), new Vec3(diameter / 2, 0, low + height), 2),
+                new Handle(
+                        "wall",
+                        new Vec3(0, diameter / 2, low + height),
+                        new Vec3(0, diameter / 2 - wall, low + height),
+                        1),
+                Seat.height(low, height, seat));
     }
 
     @Override

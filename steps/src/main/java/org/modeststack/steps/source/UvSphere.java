@@ -1,8 +1,11 @@
 package org.modeststack.steps.source;
 
+import java.util.List;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -47,6 +50,12 @@ public record UvSphere(
             shape.point(radius, middle - r * Trig.cos(j, 2L * rings), Keys.fraction(j, rings));
         }
         return shape.point(0, middle + r, 1).open();
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        double middle = seat == Seat.STANDING ? diameter / 2 : 0;
+        return List.of(new Handle("diameter", new Vec3(0, 0, middle), new Vec3(diameter / 2, 0, middle), 2));
     }
 
     @Override
