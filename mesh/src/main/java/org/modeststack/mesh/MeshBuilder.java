@@ -1,6 +1,7 @@
 package org.modeststack.mesh;
 
-import it.unimi.dsi.fastutil.longs.Long2DoubleOpenHashMap;
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -23,7 +24,42 @@ public final class MeshBuilder {
     private final Map<Material, Integer> materialIndex = new HashMap<>();
     private final Map<String, TagBuilder> tags = new HashMap<>();
 
-    private record TagBuilder(ElementKind kind, Long2DoubleOpenHashMap weights) {}
+    /** Elements as they came, with their weights; sorted and told apart when the mesh is built. */
+    private static final class TagBuilder {
+        final ElementKind kind;
+        final LongArrayList elements = new LongArrayList();
+        final DoubleArrayList weights = new DoubleArrayList();
+
+        TagBuilder(ElementKind kind) {
+            this.kind = kind;
+        }
+
+        Tag build() {
+            int n = elements.size();
+            long[] e = elements.toLongArray();
+            double[] w = weights.toDoubleArray();
+            boolean ascending = true;
+            for (int i = 1; i < n && ascending; i++) ascending = e[i - 1] < e[i];
+            if (ascending) return new Tag(kind, e, w);
+            // The greater weight comes first among equals and is the one that stays.
+            it.unimi.dsi.fastutil.Arrays.quickSort(
+                    0, n, (i, j) -> e[i] != e[j] ? Long.compare(e[i], e[j]) : Double.compare(w[j], w[i]), (i, j) -> {
+                        long x = e[i];
+                        e[i] = e[j];
+                        e[j] = x;
+                        double y = w[i];
+                        w[i] = w[j];
+                        w[j] = y;
+                    });
+            int m = 0;
+            for (int i = 0; i < n; i++) {
+                if (i > 0 && e[i] == e[m - 1]) continue;
+                e[m] = e[i];
+                w[m++] = w[i];
+            }
+            return new Tag(kind, Arrays.copyOf(e, m), Arrays.copyOf(w, m));
+        }
+    }
 
     /** @param vertices how many of each are likely; both grow as needed */
     public MeshBuilder(int vertices, int faces) {
@@ -126,15 +162,21 @@ public final class MeshBuilder {
 
     /** Puts an element into a tag; the greater weight wins where it is there already. */
     public void tag(String name, ElementKind kind, long element, double weight) {
-        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind, new Long2DoubleOpenHashMap()));
+        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
         if (t.kind != kind) return;
-        double before = t.weights.getOrDefault(element, -1);
-        if (weight > before) t.weights.put(element, weight);
+        t.elements.add(element);
+        t.weights.add(weight);
+    }
+
+    /** Puts all elements of a tag in, as they are numbered here. */
+    public void tag(String name, Tag whole) {
+        for (int i = 0; i < whole.size(); i++) tag(name, whole.kind(), whole.element(i), whole.weight(i));
+        emptyTag(name, whole.kind());
     }
 
     /** Makes sure that a tag is there, even when nothing is in it. */
     public void emptyTag(String name, ElementKind kind) {
-        tags.computeIfAbsent(name, _ -> new TagBuilder(kind, new Long2DoubleOpenHashMap()));
+        tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
     }
 
     /**
@@ -169,13 +211,7 @@ public final class MeshBuilder {
     public Mesh build() {
         if (materials.isEmpty()) material(Material.DEFAULT);
         Map<String, Tag> built = new HashMap<>();
-        tags.forEach((name, t) -> {
-            long[] elements = t.weights.keySet().toLongArray();
-            Arrays.sort(elements);
-            double[] weights = new double[elements.length];
-            for (int i = 0; i < elements.length; i++) weights[i] = t.weights.get(elements[i]);
-            built.put(name, new Tag(t.kind, elements, weights));
-        });
+        tags.forEach((name, t) -> built.put(name, t.build()));
         return new Mesh(
                 Arrays.copyOf(xyz, 3 * vertexCount),
                 Arrays.copyOf(offsets, faceCount + 1),

@@ -186,9 +186,62 @@ public final class Bvh {
         }
     }
 
-    /** Visits the items whose box meets the ray from a point in the direction of +x. */
-    public void alongX(double x, double y, double z, ItemVisitor visitor) {
-        within(x, y, z, Double.POSITIVE_INFINITY, y, z, visitor);
+    /** Visits every pair of items here whose boxes overlap or touch, each pair once. */
+    public void overlapsSelf(PairVisitor visitor) {
+        if (items.length == 0) return;
+        int[] stack = new int[1024];
+        int top = 0;
+        stack[top++] = 0;
+        stack[top++] = 0;
+        while (top > 0) {
+            int b = stack[--top], a = stack[--top];
+            if (a != b && !touch(nodeBox, 6 * a, nodeBox, 6 * b)) continue;
+            boolean leafA = count[a] > 0, leafB = count[b] > 0;
+            if (leafA && leafB) {
+                for (int i = first[a]; i < first[a] + count[a]; i++) {
+                    for (int j = a == b ? i + 1 : first[b]; j < first[b] + count[b]; j++) {
+                        if (touch(boxes, 6 * items[i], boxes, 6 * items[j])) visitor.pair(items[i], items[j]);
+                    }
+                }
+                continue;
+            }
+            if (top + 6 > stack.length) stack = Arrays.copyOf(stack, 2 * stack.length);
+            if (a == b) {
+                int l = left[a];
+                stack[top++] = l;
+                stack[top++] = l;
+                stack[top++] = l + 1;
+                stack[top++] = l + 1;
+                stack[top++] = l;
+                stack[top++] = l + 1;
+                continue;
+            }
+            boolean splitA = !leafA && (leafB || extent(nodeBox, 6 * a) >= extent(nodeBox, 6 * b));
+            for (int k = 0; k < 2; k++) {
+                stack[top++] = splitA ? left[a] + k : a;
+                stack[top++] = splitA ? b : left[b] + k;
+            }
+        }
+    }
+
+    /** The box round everything: minX, minY, minZ, maxX, maxY, maxZ; infinite the wrong way round where it is empty. */
+    public double[] box() {
+        if (items.length == 0) {
+            double inf = Double.POSITIVE_INFINITY;
+            return new double[] {inf, inf, inf, -inf, -inf, -inf};
+        }
+        return Arrays.copyOf(nodeBox, 6);
+    }
+
+    /**
+     * Visits the items whose box is met by the ray from a point in the positive direction of an axis, give or take.
+     *
+     * @param slack how far off the ray a box may lie and still be visited
+     */
+    public void along(int axis, double[] from, double slack, ItemVisitor visitor) {
+        double[] high = {from[0] + slack, from[1] + slack, from[2] + slack};
+        high[axis] = Double.POSITIVE_INFINITY;
+        within(from[0] - slack, from[1] - slack, from[2] - slack, high[0], high[1], high[2], visitor);
     }
 
     /** Visits the items whose box overlaps or touches the given one. */

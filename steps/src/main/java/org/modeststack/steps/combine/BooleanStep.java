@@ -1,5 +1,7 @@
 package org.modeststack.steps.combine;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
@@ -8,7 +10,7 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.combine.arrange.SolidBoolean;
+import org.modeststack.steps.combine.arrange.Arrangement;
 
 /** Union, difference or intersection with other bodies, which stay as they are. */
 @StepInfo(
@@ -22,19 +24,28 @@ public record BooleanStep(
         Operation operation,
 
         @Param(label = "With", help = "The other bodies, in order.")
-        Bodies with)
+        Bodies with,
+
+        @Param(
+                label = "Flip sheets",
+                help = "An open sheet is the wall of everything behind it; this takes what is before it instead.",
+                def = "off")
+        boolean flipSheets)
         implements Step {
+
+    public BooleanStep(Operation operation, Bodies with) {
+        this(operation, with, false);
+    }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         if (with.ids().isEmpty()) throw new StepException("Choose a body to combine with.");
-        Mesh mesh = in;
-        int i = 0;
+        List<Arrangement.Operand> operands = new ArrayList<>();
+        operands.add(new Arrangement.Operand(in, "", "This body"));
         for (String id : with.ids()) {
-            context.progress((double) i++ / with.ids().size());
-            mesh = new SolidBoolean(mesh, context.body(id), operation, context.bodyName(id), context).result();
+            operands.add(new Arrangement.Operand(context.body(id), id, context.bodyName(id)));
         }
-        return mesh;
+        return new Arrangement(operands, operation, flipSheets, context).result();
     }
 
     @Override

@@ -58,11 +58,7 @@ class BooleanStepTest {
         double va = volume(a), vb = volume(b), scale = Math.abs(va) + Math.abs(vb);
         assertEquals(va + vb, volume(union) + volume(common), tolerance * scale, "V(A)+V(B) = V(A∪B)+V(A∩B)");
         assertEquals(va, volume(common) + volume(difference), tolerance * scale, "V(A) = V(A∩B)+V(A−B)");
-        for (Mesh m : new Mesh[] {union, common, difference}) {
-            Health h = Health.of(m);
-            assertEquals(0, h.borderEdges(), "border edges");
-            assertEquals(0, h.flippedEdges(), "flipped edges");
-        }
+        for (Mesh m : new Mesh[] {union, common, difference}) assertClosed(m);
     }
 
     @ParameterizedTest

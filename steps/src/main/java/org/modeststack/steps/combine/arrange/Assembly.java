@@ -2,11 +2,8 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
-import java.util.ArrayList;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
-import java.util.Collections;
-import java.util.List;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -14,291 +11,599 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 
 /**
- * Puts kept fragments together to a mesh: those of one face become as few simple polygons as can be had by taking out
- * the longest lines between them first; points that only interrupt a straight side where a face was triangulated go.
+ * Puts what is kept together to a mesh. Faces that nothing touched are taken over as they are. Fragments of one face
+ * become as few simple polygons as can be had by taking out the longest lines between them first; points that only
+ * interrupt a straight side, where a face was triangulated, go.
  */
 final class Assembly {
     /** How far off a straight line, as a share of its length, a point of a bent face's own diagonal may lie to go. */
     private static final double BENT = 0.03;
 
+    private final Fragments fragments;
+    private final Soup soup;
     private final Points points;
+    private final Patches patches;
     private final long seed;
     private final String madeTag;
-    private final List<Piece> pieces = new ArrayList<>();
-    private final List<Fragments> parts = new ArrayList<>();
+    private final String[] parts;
     private final double straight;
+    private final Rings rings;
+    /** For each operand and face, whether it is written from rings. */
+    private final boolean[][] inRings;
+    /** For each operand and vertex, whether it is a corner of a face that is cut up. */
+    private final boolean[][] near;
 
-    /** A polygon of points, and the fragment each of its corners came with. */
-    private record Piece(Fragments from, int face, boolean flipped, IntArrayList ring, IntArrayList fragment) {}
+    private final MeshBuilder builder;
+    /** For each operand's vertices outside the rings, the vertex written. */
+    private final int[][] plain;
+    /** For each corner of a ring, whether it is left out. */
+    private boolean[] dropped;
+    /** A vertex to be put behind a corner, as its own number in {@link #builder}; 0 for none, else number + 1. */
+    private int[] extra;
+    /** For each corner that stands for its vertex, the vertex written. */
+    private int[] written;
+    /** For each operand and face, the first face written from it and how many. */
+    private final int[][] firstFace;
 
-    Assembly(Points points, long seed, String madeTag) {
-        this.points = points;
+    private final int[][] faceCount;
+    /** The first corner written at each point. */
+    private final Int2IntOpenHashMap firstAt = newMap();
+
+    private int[] buffer = new int[64];
+
+    /**
+     * @param seed the root of the keys made here
+     * @param madeTag the tag of the edges along which operands meet
+     * @param parts for each operand a name that stays the same: its faces are tagged {@code madeTag:part}
+     */
+    Assembly(Fragments fragments, Patches patches, long seed, String madeTag, String[] parts) {
+        this.fragments = fragments;
+        this.patches = patches;
         this.seed = seed;
         this.madeTag = madeTag;
-        straight = 1e-9 * points.a.mesh.bounds().union(points.b.mesh.bounds()).diagonal();
-    }
-
-    void add(Fragments fragments, boolean[] keep, boolean flipped) {
-        parts.add(fragments);
-        int n = fragments.count();
-        // Fragments come in the order of their triangles, and those in the order of their faces.
-        for (int from = 0; from < n; ) {
-            int face = fragments.faceOf(from), to = from;
-            IntArrayList kept = new IntArrayList();
-            while (to < n && fragments.faceOf(to) == face) {
-                if (keep[to]) kept.add(to);
-                to++;
-            }
-            if (!kept.isEmpty()) {
-                FaceMerge merge = new FaceMerge(points, fragments, kept);
-                for (FaceMerge.Ring r : merge.rings()) {
-                    pieces.add(new Piece(fragments, face, flipped, r.points(), r.fragments()));
-                }
-            }
-            from = to;
+        this.parts = parts;
+        soup = fragments.soup;
+        points = fragments.points;
+        int n = soup.solids.length, vertices = 0, faces = 0;
+        double far = 0;
+        for (double d : soup.xyz) far = Math.max(far, Math.abs(d));
+        straight = 1e-9 * far;
+        rings = new Rings(fragments);
+        inRings = new boolean[n][];
+        near = new boolean[n][];
+        plain = new int[n][];
+        firstFace = new int[n][];
+        faceCount = new int[n][];
+        for (int o = 0; o < n; o++) {
+            Mesh m = soup.solids[o].mesh;
+            inRings[o] = new boolean[m.faceCount()];
+            near[o] = new boolean[m.vertexCount()];
+            plain[o] = new int[m.vertexCount()];
+            firstFace[o] = new int[m.faceCount()];
+            faceCount[o] = new int[m.faceCount()];
+            Arrays.fill(plain[o], -1);
+            vertices += m.vertexCount();
+            faces += m.faceCount();
         }
+        builder = new MeshBuilder(vertices, faces);
     }
 
     Mesh build() {
-        dropInterruptions();
-        MeshBuilder b = new MeshBuilder(1024, pieces.size());
-        Int2IntOpenHashMap made = new Int2IntOpenHashMap();
-        made.defaultReturnValue(-1);
-        int[][] materials = {b.materialsOf(points.a.mesh), b.materialsOf(points.b.mesh)};
-        boolean colors = points.a.mesh.hasColors() || points.b.mesh.hasColors();
-        List<List<IntArrayList>> facesOf = new ArrayList<>();
-        for (Operand o : new Operand[] {points.a, points.b}) {
-            facesOf.add(new ArrayList<>(Collections.nCopies(o.mesh.faceCount(), null)));
-        }
-        IntArrayList origin = new IntArrayList();
-        long lastFace = -1;
-        for (Piece p : pieces) {
-            int n = p.ring.size();
-            if (n < 3) continue;
-            int[] ring = new int[n];
-            long smallest = Long.MAX_VALUE;
-            for (int i = 0; i < n; i++) {
-                int at = p.flipped ? n - 1 - i : i;
-                int point = p.ring.getInt(at);
-                int v = made.get(point);
-                if (v < 0) {
-                    v = b.vertex(
-                            points.coordinate(point, 0),
-                            points.coordinate(point, 1),
-                            points.coordinate(point, 2),
-                            key(point));
-                    made.put(point, v);
-                }
-                ring[i] = v;
-                smallest = Math.min(smallest, key(point));
-            }
-            int which = p.from.which;
-            Mesh mesh = p.from.operand.mesh;
-            long faceKey = mesh.faceKeys()[p.face];
-            if (which == 1) faceKey = Keys.of(faceKey, seed);
-            long id = (long) which << 32 | p.face;
-            // The first part of a face keeps its key; the others are told apart by a vertex of theirs.
-            if (id == lastFace) faceKey = Keys.of(faceKey, seed, smallest);
-            lastFace = id;
-            int f = b.face(faceKey, materials[which][mesh.faceMaterials()[p.face]], ring);
-            origin.add(which);
-            if (facesOf.get(which).get(p.face) == null) facesOf.get(which).set(p.face, new IntArrayList());
-            facesOf.get(which).get(p.face).add(f);
-            if (colors) paint(b, f, p);
-        }
-        Mesh plain = b.build();
-        return tagged(b, plain, made, facesOf, origin);
+        collect();
+        rings.connect();
+        dropped = new boolean[rings.corners()];
+        extra = new int[rings.corners()];
+        written = new int[rings.corners()];
+        Arrays.fill(written, -1);
+        boolean again = true;
+        while (again) again = dropInterruptions();
+        splitSharedEdges();
+        write();
+        tagMade();
+        for (int o = 0; o < soup.solids.length; o++) carryTags(o);
+        return builder.build();
     }
 
-    private long key(int point) {
-        if (!points.isNew(point)) {
-            int na = points.a.mesh.vertexCount();
-            return point < na
-                    ? points.a.mesh.vertexKeys()[point]
-                    : Keys.of(points.b.mesh.vertexKeys()[point - na], seed);
+    // ---- which faces need care
+
+    private void collect() {
+        for (int o = 0; o < soup.solids.length; o++) {
+            Solid s = soup.solids[o];
+            Mesh m = s.mesh;
+            boolean[] cutUp = new boolean[m.faceCount()];
+            int base = soup.triangleBase(o);
+            boolean any = false;
+            for (int t : fragments.touchedTriangles()) {
+                int local = t - base;
+                if (local < 0 || local >= s.count()) continue;
+                int f = s.faceOf[local];
+                if (cutUp[f]) continue;
+                cutUp[f] = true;
+                any = true;
+                for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) near[o][m.corners()[c]] = true;
+            }
+            if (!any) continue;
+            int[] offsets = m.offsets(), corners = m.corners();
+            int t = 0;
+            for (int f = 0; f < m.faceCount(); f++) {
+                int to = t + offsets[f + 1] - offsets[f] - 2;
+                if (cutUp[f]) {
+                    inRings[o][f] = true;
+                    addPieces(o, f, t + base, to + base);
+                } else {
+                    boolean close = false;
+                    for (int c = offsets[f]; c < offsets[f + 1] && !close; c++) close = near[o][corners[c]];
+                    if (close) {
+                        inRings[o][f] = true;
+                        addWhole(o, f, s, m, t + base, to + base);
+                    }
+                }
+                t = to;
+            }
         }
-        long k = seed;
-        for (int which = 0; which < 2; which++) {
-            int e = points.carrier(which, point);
-            Operand o = which == 0 ? points.a : points.b;
-            if (e >= 0) k = Keys.of(k, which + 1, o.mesh.edgeKey(o.edges.edgeLow(e), o.edges.edgeHigh(e)));
+    }
+
+    private byte fateOfFace(int fromTriangle, int toTriangle) {
+        for (int t = fromTriangle; t < toTriangle; t++) if (soup.turn(t) != 0) return patches.fate(t);
+        return Patches.DROPPED;
+    }
+
+    private void addWhole(int o, int f, Solid s, Mesh m, int from, int to) {
+        byte fate = fateOfFace(from, to);
+        if (fate == Patches.DROPPED) return;
+        int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
+        int[] ring = new int[n], fragment = new int[n];
+        for (int i = 0; i < n; i++) {
+            int v = m.corners()[first + i];
+            // Farther off a vertex is the operand's own, also where another operand's touches it.
+            ring[i] = near[o][v] ? points.find(v + soup.vertexBase(o)) : v + soup.vertexBase(o);
+            fragment[i] = s.sideAtCorner(first + i) / 3 + soup.triangleBase(o);
         }
-        if (points.pierced(point) >= 0) {
-            Operand o = points.carrier(0, point) >= 0 ? points.b : points.a;
-            k = Keys.of(k, 3, o.mesh.faceKeys()[o.faceOf[points.pierced(point)]]);
+        rings.add(o, f, fate == Patches.TURNED, ring, fragment);
+    }
+
+    private void addPieces(int o, int f, int from, int to) {
+        for (byte fate = Patches.KEPT; fate <= Patches.TURNED; fate++) {
+            IntArrayList kept = new IntArrayList();
+            for (int t = from; t < to; t++) {
+                if (!fragments.isTouched(t)) {
+                    if (patches.fate(t) == fate) kept.add(t);
+                    continue;
+                }
+                int end = fragments.endPiece(t);
+                for (int p = fragments.firstPiece(t); p < end; p++) if (patches.fate(p) == fate) kept.add(p);
+            }
+            if (kept.isEmpty()) continue;
+            for (FaceMerge.Ring r : new FaceMerge(points, fragments, kept).rings()) {
+                rings.add(
+                        o,
+                        f,
+                        fate == Patches.TURNED,
+                        r.points().toIntArray(),
+                        r.fragments().toIntArray());
+            }
         }
-        return k;
+    }
+
+    // ---- points that do nothing
+
+    private int after(int c) {
+        do c = rings.next(c);
+        while (dropped[c]);
+        return c;
+    }
+
+    private int before(int c) {
+        do c = rings.before(c);
+        while (dropped[c]);
+        return c;
     }
 
     /**
-     * Points with two neighbours left that lie straight between them, or on a line that only a triangulation drew across
-     * a face, which may be bent a little.
+     * Leaves out vertices with two neighbours that lie straight between them, or on a line that only a triangulation
+     * drew across a face, which may be bent a little. Two such in a row go one at a time, each judged against what
+     * stays. @return whether any went
      */
-    private void dropInterruptions() {
-        Int2IntOpenHashMap first = new Int2IntOpenHashMap(), second = new Int2IntOpenHashMap();
-        first.defaultReturnValue(-1);
-        second.defaultReturnValue(-1);
-        IntOpenHashSet busy = new IntOpenHashSet();
-        for (Piece p : pieces) {
-            int n = p.ring.size();
-            for (int i = 0; i < n; i++) {
-                int v = p.ring.getInt(i);
-                if (!points.isNew(v)) continue;
-                neighbour(v, p.ring.getInt(i == 0 ? n - 1 : i - 1), first, second, busy);
-                neighbour(v, p.ring.getInt(i == n - 1 ? 0 : i + 1), first, second, busy);
-            }
-        }
-        IntOpenHashSet drop = new IntOpenHashSet();
-        for (int v : first.keySet()) {
-            if (busy.contains(v) || second.get(v) < 0) continue;
-            // Two such points in a row are dropped one at a time, each judged against what stays.
-            if (drop.contains(first.get(v)) || drop.contains(second.get(v))) continue;
-            if (onStraight(v, first.get(v), second.get(v))) drop.add(v);
-        }
-        if (drop.isEmpty()) return;
-        boolean shrunk = false;
-        for (Piece p : pieces) {
-            int n = 0, left = p.ring.size();
-            for (int i = 0; i < p.ring.size(); i++) if (drop.contains(p.ring.getInt(i))) left--;
-            if (left < 3) {
-                shrunk = true;
+    private boolean dropInterruptions() {
+        int n = rings.corners();
+        int[] first = new int[n], second = new int[n];
+        Arrays.fill(first, -1);
+        Arrays.fill(second, -1);
+        boolean[] busy = new boolean[n];
+        for (int c = 0; c < n; c++) {
+            if (dropped[c]) continue;
+            int v = rings.vertexOf(c);
+            if (busy[v]) continue;
+            if (isOwn(c)) {
+                busy[v] = true;
                 continue;
             }
-            for (int i = 0; i < p.ring.size(); i++) {
-                if (drop.contains(p.ring.getInt(i))) continue;
-                p.ring.set(n, p.ring.getInt(i));
-                p.fragment.set(n++, p.fragment.getInt(i));
-            }
-            p.ring.size(n);
-            p.fragment.size(n);
+            neighbour(v, rings.vertexOf(before(c)), first, second, busy);
+            neighbour(v, rings.vertexOf(after(c)), first, second, busy);
         }
-        if (!shrunk) dropInterruptions();
+        boolean[] goes = new boolean[n];
+        boolean any = false;
+        for (int v = 0; v < n; v++) {
+            if (busy[v] || first[v] < 0 || second[v] < 0 || rings.vertexOf(v) != v) continue;
+            if (goes[first[v]] || goes[second[v]] || !onStraight(v, first[v], second[v])) continue;
+            goes[v] = true;
+            any = true;
+        }
+        if (!any) return false;
+        for (int c = 0; c < n; c++) if (goes[rings.vertexOf(c)]) dropped[c] = true;
+        // A polygon that is down to two corners has closed up: what was across its two sides meets directly now.
+        for (Rings.Ring r : rings.all) {
+            int left = 0;
+            for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) if (!dropped[c]) left++;
+            if (left < 3) Arrays.fill(dropped, r.firstCorner(), r.firstCorner() + r.sides(), true);
+        }
+        return true;
     }
 
-    private static void neighbour(
-            int v, int w, Int2IntOpenHashMap first, Int2IntOpenHashMap second, IntOpenHashSet busy) {
-        int a = first.get(v), b = second.get(v);
-        if (a == w || b == w) return;
-        if (a < 0) first.put(v, w);
-        else if (b < 0) second.put(v, w);
-        else busy.add(v);
+    private static void neighbour(int v, int w, int[] first, int[] second, boolean[] busy) {
+        if (first[v] == w || second[v] == w) return;
+        if (first[v] < 0) first[v] = w;
+        else if (second[v] < 0) second[v] = w;
+        else busy[v] = true;
     }
 
-    private boolean onStraight(int v, int p, int q) {
-        double dx = points.coordinate(q, 0) - points.coordinate(p, 0);
-        double dy = points.coordinate(q, 1) - points.coordinate(p, 1);
-        double dz = points.coordinate(q, 2) - points.coordinate(p, 2);
-        double x = points.coordinate(v, 0) - points.coordinate(p, 0);
-        double y = points.coordinate(v, 1) - points.coordinate(p, 1);
-        double z = points.coordinate(v, 2) - points.coordinate(p, 2);
-        double l2 = dx * dx + dy * dy + dz * dz;
+    /** Whether a corner's point is a corner of the face its ring comes from. */
+    private boolean isOwn(int c) {
+        int p = rings.point(c);
+        if (points.isNew(p)) return false;
+        Rings.Ring r = rings.ring(c);
+        Mesh m = soup.solids[r.operand()].mesh;
+        int base = soup.vertexBase(r.operand());
+        for (int i = m.offsets()[r.face()]; i < m.offsets()[r.face() + 1]; i++) {
+            if (points.find(m.corners()[i] + base) == points.find(p)) return true;
+        }
+        return false;
+    }
+
+    private boolean onStraight(int v, int a, int b) {
+        int p = rings.point(a), q = rings.point(b), o = rings.point(v);
+        double dx = at(q, 0) - at(p, 0), dy = at(q, 1) - at(p, 1), dz = at(q, 2) - at(p, 2);
+        double x = at(o, 0) - at(p, 0), y = at(o, 1) - at(p, 1), z = at(o, 2) - at(p, 2);
+        double l2 = dx * dx + dy * dy + dz * dz, along = x * dx + y * dy + z * dz;
+        if (along <= 0 || along >= l2) return false;
         double cx = y * dz - z * dy, cy = z * dx - x * dz, cz = x * dy - y * dx;
-        double allowed = onDiagonal(v) ? Math.max(straight, BENT * Math.sqrt(l2)) : straight;
+        double allowed = points.isNew(o) && onDiagonals(o) ? Math.max(straight, BENT * Math.sqrt(l2)) : straight;
         return cx * cx + cy * cy + cz * cz <= allowed * allowed * l2;
     }
 
-    private boolean onDiagonal(int v) {
-        int ea = points.carrier(0, v), eb = points.carrier(1, v);
-        return (ea < 0 || points.a.isDiagonal(ea)) && (eb < 0 || points.b.isDiagonal(eb));
+    private double at(int p, int k) {
+        return points.coordinate(p, k);
     }
 
-    /** Colours of a piece's corners: those of the face where a corner was one of its own, mixed in between. */
-    private void paint(MeshBuilder b, int f, Piece p) {
-        int n = p.ring.size();
-        float[] rgba = {1, 1, 1, 1};
-        for (int i = 0; i < n; i++) {
-            int at = p.flipped ? n - 1 - i : i;
-            if (p.from.operand.mesh.hasColors()) colorAt(p.from, p.fragment.getInt(at), p.ring.getInt(at), rgba);
-            b.color(b.firstCorner(f) + i, rgba[0], rgba[1], rgba[2], rgba[3]);
+    private boolean onDiagonals(int p) {
+        int e = points.carrier(p, 0), f = points.carrier(p, 1);
+        return e >= 0 && soup.isDiagonal(e) && (f < 0 || soup.isDiagonal(f));
+    }
+
+    // ---- edges that would still have four faces
+
+    /**
+     * Where two pairs of faces meet along an edge and their corners hang together at both ends all the same, every pair
+     * but the first gets a vertex of its own in the middle of the edge.
+     */
+    private void splitSharedEdges() {
+        Long2IntOpenHashMap seen = new Long2IntOpenHashMap();
+        seen.defaultReturnValue(-1);
+        for (int c = 0; c < rings.corners(); c++) {
+            if (dropped[c]) continue;
+            int a = rings.vertexOf(c), b = rings.vertexOf(after(c));
+            int other = seen.putIfAbsent(Edges.directed(a, b), c);
+            if (other < 0 || extra[c] != 0) continue;
+            int d = rings.mate(c);
+            int p = rings.point(a), q = rings.point(b);
+            int v = builder.vertex(
+                    (at(p, 0) + at(q, 0)) / 2,
+                    (at(p, 1) + at(q, 1)) / 2,
+                    (at(p, 2) + at(q, 2)) / 2,
+                    Keys.of(Keys.ofPair(pointKey(p), pointKey(q)), seed, faceKey(rings.ring(c))));
+            extra[c] = v + 1;
+            if (d >= 0 && !dropped[d]) extra[d] = v + 1;
         }
     }
 
-    private void colorAt(Fragments from, int fragment, int point, float[] rgba) {
-        Operand o = from.operand;
-        int t = from.triangleOf(fragment), k = o.axis(t), u = (k + 1) % 3, v = (k + 2) % 3;
+    // ---- writing
+
+    private void write() {
+        boolean colors = false;
+        int[][] materials = new int[soup.solids.length][];
+        for (int o = 0; o < soup.solids.length; o++) {
+            materials[o] = builder.materialsOf(soup.solids[o].mesh);
+            colors |= soup.solids[o].mesh.hasColors();
+        }
+        int at = 0;
+        for (int o = 0; o < soup.solids.length; o++) {
+            Solid s = soup.solids[o];
+            Mesh m = s.mesh;
+            int[] offsets = m.offsets();
+            int base = soup.triangleBase(o), t = 0, before = builder.faceCount();
+            for (int f = 0; f < m.faceCount(); f++) {
+                int to = t + offsets[f + 1] - offsets[f] - 2;
+                firstFace[o][f] = builder.faceCount();
+                int material = materials[o][m.faceMaterials()[f]];
+                if (inRings[o][f]) {
+                    while (at < rings.all.size()
+                            && rings.all.get(at).operand() == o
+                            && rings.all.get(at).face() == f) {
+                        writeRing(rings.all.get(at++), material, builder.faceCount() > firstFace[o][f], colors);
+                    }
+                } else {
+                    byte fate = fateOfFace(t + base, to + base);
+                    if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, colors);
+                }
+                faceCount[o][f] = builder.faceCount() - firstFace[o][f];
+                t = to;
+            }
+            tagPart(o, before, builder.faceCount());
+        }
+    }
+
+    private void writeWhole(int o, Mesh m, int f, int material, boolean turned, boolean colors) {
+        int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
+        if (n > buffer.length) buffer = new int[2 * n];
+        for (int i = 0; i < n; i++) {
+            buffer[i] = plainVertex(o, m.corners()[first + (turned ? (n - i) % n : i)]);
+        }
+        int g = builder.face(ofOperand(o, m.faceKeys()[f]), material, buffer, 0, n);
+        if (!colors) return;
+        for (int i = 0; i < n; i++) {
+            int c = 4 * (first + (turned ? (n - i) % n : i));
+            float[] x = m.cornerColors();
+            if (x == null) builder.color(builder.firstCorner(g) + i, 1, 1, 1, 1);
+            else builder.color(builder.firstCorner(g) + i, x[c], x[c + 1], x[c + 2], x[c + 3]);
+        }
+    }
+
+    private void writeRing(Rings.Ring r, int material, boolean further, boolean colors) {
+        IntArrayList out = new IntArrayList(r.sides()), from = new IntArrayList(r.sides());
+        long smallest = Long.MAX_VALUE;
+        for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
+            if (dropped[c]) continue;
+            int w = vertexAt(c);
+            out.add(w);
+            from.add(c);
+            smallest = Math.min(smallest, builder.vertexKey(w));
+            if (extra[c] != 0) {
+                out.add(extra[c] - 1);
+                from.add(c);
+            }
+        }
+        if (out.size() < 3) return;
+        // The first part of a face keeps its key; the others are told apart by a vertex of theirs.
+        long key = faceKey(r);
+        if (further) key = Keys.of(key, seed, smallest);
+        int g = builder.face(key, material, out.elements(), 0, out.size());
+        if (!colors) return;
+        float[] rgba = {1, 1, 1, 1};
+        for (int i = 0; i < out.size(); i++) {
+            colorAt(r, from.getInt(i), rgba);
+            builder.color(builder.firstCorner(g) + i, rgba[0], rgba[1], rgba[2], rgba[3]);
+        }
+    }
+
+    /** The vertex written for a corner of a ring. */
+    private int vertexAt(int c) {
+        int v = rings.vertexOf(c), p = rings.point(c), o = rings.ring(c).operand();
+        if (written[v] >= 0) return written[v];
+        int local = p - soup.vertexBase(o);
+        if (!points.isNew(p) && local >= 0 && local < near[o].length && !near[o][local]) {
+            written[v] = plainVertex(o, local);
+        } else {
+            written[v] = builder.vertex(at(p, 0), at(p, 1), at(p, 2), vertexKey(v, p));
+        }
+        return written[v];
+    }
+
+    /** The vertex written for a vertex of an operand that the cuts do not come near. */
+    private int plainVertex(int o, int v) {
+        if (plain[o][v] < 0) {
+            Mesh m = soup.solids[o].mesh;
+            plain[o][v] = builder.vertex(m.x(v), m.y(v), m.z(v), ofOperand(o, m.vertexKeys()[v]));
+        }
+        return plain[o][v];
+    }
+
+    /** The colour of a face at a corner: its own where it has one there, mixed in between. */
+    private void colorAt(Rings.Ring r, int corner, float[] rgba) {
+        Mesh m = soup.solids[r.operand()].mesh;
+        float[] colors = m.cornerColors();
+        if (colors == null) {
+            Arrays.fill(rgba, 1);
+            return;
+        }
+        int t = fragments.triangleOf(rings.fragment(corner)), p = rings.point(corner);
+        int k = soup.axis(t), u = (k + 1) % 3, v = (k + 2) % 3;
         double[] w = new double[3];
-        double pu = points.coordinate(point, u), pv = points.coordinate(point, v), sum = 0;
+        double pu = at(p, u), pv = at(p, v), sum = 0;
         for (int i = 0; i < 3; i++) {
-            int x = 3 * o.vertex(t, (i + 1) % 3), y = 3 * o.vertex(t, (i + 2) % 3);
-            w[i] = Math.abs((o.xyz[x + u] - pu) * (o.xyz[y + v] - pv) - (o.xyz[x + v] - pv) * (o.xyz[y + u] - pu));
+            int x = 3 * soup.vertex(t, (i + 1) % 3), y = 3 * soup.vertex(t, (i + 2) % 3);
+            double[] c = soup.xyz;
+            w[i] = Math.abs((c[x + u] - pu) * (c[y + v] - pv) - (c[x + v] - pv) * (c[y + u] - pu));
             sum += w[i];
         }
-        float[] colors = o.mesh.cornerColors();
         for (int c = 0; c < 4; c++) {
             double s = 0;
-            for (int i = 0; i < 3; i++) s += w[i] / sum * colors[4 * o.meshCorners[3 * t + i] + c];
+            for (int i = 0; i < 3; i++) s += w[i] / sum * colors[4 * soup.meshCorner(t, i) + c];
             rgba[c] = (float) s;
         }
     }
 
-    private Mesh tagged(
-            MeshBuilder b, Mesh plain, Int2IntOpenHashMap made, List<List<IntArrayList>> facesOf, IntArrayList origin) {
-        b.emptyTag(madeTag, ElementKind.EDGE);
-        var adj = plain.adjacency();
-        for (int e = 0; e < adj.edgeCount(); e++) {
-            boolean seen1 = false, seen2 = false;
-            for (int i = 0; i < adj.edgeSides(e); i++) {
-                if (origin.getInt(adj.cornerFace()[adj.edgeCorner(e, i)]) == 0) seen1 = true;
-                else seen2 = true;
-            }
-            if (seen1 && seen2) b.tag(madeTag, ElementKind.EDGE, Tag.edge(adj.edgeLow(e), adj.edgeHigh(e)), 1);
-        }
-        for (Fragments part : parts) carry(part, b, plain, made, facesOf.get(part.which));
-        return plain.withTags(b.build().tags());
+    // ---- keys
+
+    /** The first operand's elements keep their keys; those of others are new here. */
+    private long ofOperand(int o, long key) {
+        return o == 0 ? key : Keys.of(key, seed, parts[o].hashCode());
     }
 
-    private void carry(Fragments part, MeshBuilder b, Mesh plain, Int2IntOpenHashMap made, List<IntArrayList> facesOf) {
-        Mesh mesh = part.operand.mesh;
-        int[] vertexMap = new int[mesh.vertexCount()];
-        Arrays.setAll(vertexMap, v -> made.get(points.ofVertex(part.which, v)));
-        mesh.tags().forEach((name, tag) -> {
-            b.emptyTag(name, tag.kind());
+    private long faceKey(Rings.Ring r) {
+        return ofOperand(r.operand(), soup.solids[r.operand()].mesh.faceKeys()[r.face()]);
+    }
+
+    private long vertexKey(int corner, int point) {
+        long key = pointKey(point);
+        // Where a result touches itself one place has several vertices; their first faces tell them apart.
+        return firstAt.putIfAbsent(point, corner) < 0 ? key : Keys.of(key, seed, faceKey(rings.ring(corner)));
+    }
+
+    private static Int2IntOpenHashMap newMap() {
+        Int2IntOpenHashMap m = new Int2IntOpenHashMap();
+        m.defaultReturnValue(-1);
+        return m;
+    }
+
+    private long pointKey(int p) {
+        if (!points.isNew(p)) {
+            int o = soup.operandOfVertex(p);
+            return ofOperand(o, soup.solids[o].mesh.vertexKeys()[p - soup.vertexBase(o)]);
+        }
+        // A sum, so that it does not matter which of the surfaces was looked at first.
+        long k = 0;
+        for (int i = 0; i < 2; i++) {
+            int e = points.carrier(p, i);
+            if (e < 0) continue;
+            int o = soup.operandOfEdge(e), base = soup.vertexBase(o);
+            k += Keys.mix(ofOperand(o, soup.solids[o].mesh.edgeKey(soup.edgeLow(e) - base, soup.edgeHigh(e) - base)));
+        }
+        for (int i = 0; i < 3; i++) {
+            int t = points.plane(p, i);
+            if (t < 0) continue;
+            int o = soup.operandOfTriangle(t);
+            k += Keys.mix(ofOperand(o, soup.solids[o].mesh.faceKeys()[soup.faceOf(t)]) + 1);
+        }
+        return Keys.of(seed, k);
+    }
+
+    // ---- tags
+
+    /** The edges whose faces come from different operands. */
+    private void tagMade() {
+        builder.emptyTag(madeTag, ElementKind.EDGE);
+        for (int c = 0; c < rings.corners(); c++) {
+            if (dropped[c]) continue;
+            int n = after(c), v = written[rings.vertexOf(c)], w = written[rings.vertexOf(n)];
+            if (v < 0 || w < 0) continue;
+            int d = rings.mate(c);
+            if (d < 0 || rings.ring(d).operand() == rings.ring(c).operand()) continue;
+            if (extra[c] == 0) builder.tag(madeTag, ElementKind.EDGE, Tag.edge(v, w), 1);
+            else {
+                builder.tag(madeTag, ElementKind.EDGE, Tag.edge(v, extra[c] - 1), 1);
+                builder.tag(madeTag, ElementKind.EDGE, Tag.edge(extra[c] - 1, w), 1);
+            }
+        }
+    }
+
+    private void tagPart(int o, int from, int to) {
+        long[] faces = new long[to - from];
+        for (int i = 0; i < faces.length; i++) faces[i] = from + i;
+        double[] ones = new double[faces.length];
+        Arrays.fill(ones, 1);
+        builder.tag(madeTag + ":" + parts[o], new Tag(ElementKind.FACE, faces, ones));
+    }
+
+    private void carryTags(int o) {
+        Mesh m = soup.solids[o].mesh;
+        if (m.tags().isEmpty()) return;
+        int[] vertex = plain[o].clone();
+        int base = soup.vertexBase(o);
+        Int2IntOpenHashMap byPoint = newMap();
+        for (int c = 0; c < rings.corners(); c++) {
+            if (!dropped[c] && written[rings.vertexOf(c)] >= 0) {
+                byPoint.putIfAbsent(rings.point(c), written[rings.vertexOf(c)]);
+            }
+        }
+        for (int v = 0; v < vertex.length; v++) {
+            if (vertex[v] < 0) vertex[v] = byPoint.get(points.find(v + base));
+        }
+        EdgeParts edges = null;
+        for (var entry : m.tags().entrySet()) {
+            String name = entry.getKey();
+            Tag tag = entry.getValue();
+            builder.emptyTag(name, tag.kind());
             for (int i = 0; i < tag.size(); i++) {
                 long e = tag.element(i);
+                double weight = tag.weight(i);
                 switch (tag.kind()) {
                     case VERTEX -> {
-                        if (vertexMap[(int) e] >= 0) b.tag(name, ElementKind.VERTEX, vertexMap[(int) e], tag.weight(i));
+                        if (vertex[(int) e] >= 0) builder.tag(name, ElementKind.VERTEX, vertex[(int) e], weight);
                     }
                     case FACE -> {
-                        IntArrayList now = facesOf.get((int) e);
-                        if (now == null) continue;
-                        for (int f : now) b.tag(name, ElementKind.FACE, f, tag.weight(i));
+                        int f = firstFace[o][(int) e];
+                        for (int k = 0; k < faceCount[o][(int) e]; k++) {
+                            builder.tag(name, ElementKind.FACE, f + k, weight);
+                        }
                     }
-                    case EDGE -> carryEdge(part, e, name, tag.weight(i), b, plain, made);
+                    case EDGE -> {
+                        if (edges == null) edges = new EdgeParts(o, vertex);
+                        edges.carry(name, e, weight);
+                    }
                 }
             }
-        });
+        }
     }
 
-    /** An edge's tag goes to all that is left of it, in however many parts. */
-    private void carryEdge(
-            Fragments part, long e, String name, double weight, MeshBuilder b, Mesh plain, Int2IntOpenHashMap made) {
-        int low = Tag.edgeLow(e), high = Tag.edgeHigh(e);
-        double[] x = part.operand.xyz;
-        IntArrayList chain = new IntArrayList();
-        for (int end : new int[] {low, high}) {
-            if (made.get(points.ofVertex(part.which, end)) >= 0) chain.add(points.ofVertex(part.which, end));
-        }
-        for (int p = points.firstNew(); p < points.count(); p++) {
-            int c = points.carrier(part.which, p);
-            if (c >= 0
-                    && part.operand.edges.edgeLow(c) == low
-                    && part.operand.edges.edgeHigh(c) == high
-                    && made.get(p) >= 0) {
-                chain.add(p);
+    /** What is left of an operand's edges, in however many parts. */
+    private final class EdgeParts {
+        private final int o;
+        private final int[] vertex;
+        private final Int2IntOpenHashMap first = newMap();
+        private final IntArrayList corner = new IntArrayList();
+        private final IntArrayList next = new IntArrayList();
+
+        EdgeParts(int o, int[] vertex) {
+            this.o = o;
+            this.vertex = vertex;
+            // Every side of a ring, by the edge of the operand's mesh that it lies on.
+            Solid s = soup.solids[o];
+            for (int c = 0; c < rings.corners(); c++) {
+                Rings.Ring r = rings.ring(c);
+                if (dropped[c] || r.operand() != o) continue;
+                int e = meshEdge(s, r, c);
+                if (e < 0) continue;
+                next.add(first.put(e, corner.size()));
+                corner.add(c);
             }
         }
-        chain.sort((p, q) -> Double.compare(along(x, low, high, p), along(x, low, high, q)));
-        for (int i = 0; i + 1 < chain.size(); i++) {
-            int v = made.get(chain.getInt(i)), w = made.get(chain.getInt(i + 1));
-            if (plain.adjacency().edgeBetween(v, w, plain) >= 0) b.tag(name, ElementKind.EDGE, Tag.edge(v, w), weight);
-        }
-    }
 
-    private double along(double[] x, int low, int high, int p) {
-        double s = 0;
-        for (int k = 0; k < 3; k++)
-            s += (points.coordinate(p, k) - x[3 * low + k]) * (x[3 * high + k] - x[3 * low + k]);
-        return s;
+        /** The edge of the operand's mesh that the side leaving a corner lies on, or -1. */
+        private int meshEdge(Solid s, Rings.Ring r, int c) {
+            int t = fragments.triangleOf(rings.fragment(c));
+            int p = rings.point(c), q = rings.point(rings.next(c)), k = soup.axis(t);
+            for (int i = 0; i < 3; i++) {
+                int a = points.find(soup.vertex(t, i)), b = points.find(soup.vertex(t, (i + 1) % 3));
+                boolean on = (p == a || p == b || points.orient(a, b, p, k) == 0)
+                        && (q == a || q == b || points.orient(a, b, q, k) == 0);
+                int e = soup.edge(t, i);
+                if (on && !soup.isDiagonal(e)) return e - soup.edgeBase(o);
+            }
+            return -1;
+        }
+
+        void carry(String name, long tagged, double weight) {
+            Mesh m = soup.solids[o].mesh;
+            int low = Tag.edgeLow(tagged), high = Tag.edgeHigh(tagged);
+            int e = m.adjacency().edgeBetween(low, high, m);
+            if (e < 0) return;
+            boolean any = false;
+            for (int i = first.get(e); i >= 0; i = next.getInt(i)) {
+                int c = corner.getInt(i);
+                int v = written[rings.vertexOf(c)], w = written[rings.vertexOf(after(c))];
+                if (v < 0 || w < 0 || v == w) continue;
+                builder.tag(name, ElementKind.EDGE, Tag.edge(v, w), weight);
+                any = true;
+            }
+            if (any || vertex[low] < 0 || vertex[high] < 0) return;
+            // Away from the cuts an edge is there as long as one of its faces is.
+            for (int i = 0; i < m.adjacency().edgeSides(e); i++) {
+                int f = m.adjacency().cornerFace()[m.adjacency().edgeCorner(e, i)];
+                if (!inRings[o][f] && faceCount[o][f] > 0) {
+                    builder.tag(name, ElementKind.EDGE, Tag.edge(vertex[low], vertex[high]), weight);
+                    return;
+                }
+            }
+        }
     }
 }

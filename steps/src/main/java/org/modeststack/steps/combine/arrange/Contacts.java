@@ -1,210 +1,215 @@
 package org.modeststack.steps.combine.arrange;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrays;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import java.util.Arrays;
 import org.modeststack.mesh.exact.Predicates;
 
 /**
- * Where the triangles of two operands touch: the points that must be put into each triangle and onto each edge, and the
- * segments that must be edges afterwards. Every decision is an orientation of vertices that were given, so all of them
- * are exact and agree between neighbouring triangles.
+ * Where triangles touch: the points that must be put into each triangle and onto each edge, and the segments that must
+ * be edges afterwards. Every decision is an orientation of vertices that were given, so all of them are exact and agree
+ * between neighbouring triangles.
+ *
+ * <p>A segment has a carrier: the other triangle whose plane cuts it out, or, where both triangles lie in one plane, an
+ * edge, written as {@code ~edge}.
  */
 final class Contacts {
+    private final Soup soup;
     private final Points points;
-    private final Operand[] operand;
-    /** For each operand and edge, the points inside it; null where there are none. */
-    private final IntArrayList[][] onEdge;
-    /** For each operand and triangle, the points inside it; null where there are none. */
-    private final IntArrayList[][] inTriangle;
-    /** For each operand and triangle, pairs of points to be joined; null where there are none. */
-    private final LongArrayList[][] segments;
+    /** For each edge, the points inside it. */
+    private final Int2ObjectOpenHashMap<IntArrayList> onEdge = new Int2ObjectOpenHashMap<>();
+    /** For each triangle, the points inside it. */
+    private final Int2ObjectOpenHashMap<IntArrayList> inTriangle = new Int2ObjectOpenHashMap<>();
+    /** For each triangle, its segments: two points and the carrier. */
+    private final Int2ObjectOpenHashMap<IntArrayList> segments = new Int2ObjectOpenHashMap<>();
+    /** For each triangle, the others that lie in its plane and may cover it. */
+    private final Int2ObjectOpenHashMap<IntArrayList> coplanar = new Int2ObjectOpenHashMap<>();
 
     private final int[] found = new int[16];
     private int foundCount;
 
-    Contacts(Points points) {
+    Contacts(Soup soup, Points points) {
+        this.soup = soup;
         this.points = points;
-        operand = new Operand[] {points.a, points.b};
-        onEdge = new IntArrayList[][] {
-            new IntArrayList[points.a.edges.edgeCount()], new IntArrayList[points.b.edges.edgeCount()]
-        };
-        inTriangle = new IntArrayList[][] {new IntArrayList[points.a.count()], new IntArrayList[points.b.count()]};
-        segments = new LongArrayList[][] {new LongArrayList[points.a.count()], new LongArrayList[points.b.count()]};
     }
 
-    IntArrayList onEdge(int which, int edge) {
-        return onEdge[which][edge];
+    IntArrayList onEdge(int edge) {
+        return onEdge.get(edge);
     }
 
-    IntArrayList inTriangle(int which, int t) {
-        return inTriangle[which][t];
+    IntArrayList inTriangle(int t) {
+        return inTriangle.get(t);
     }
 
-    LongArrayList segments(int which, int t) {
-        return segments[which][t];
+    IntArrayList segments(int t) {
+        return segments.get(t);
     }
 
-    /** Whether anything touches a triangle's inside or one of its edges' insides. */
-    boolean touched(int which, int t) {
-        if (segments[which][t] != null || inTriangle[which][t] != null) return true;
-        for (int i = 0; i < 3; i++) if (onEdge[which][operand[which].edge(t, i)] != null) return true;
-        return false;
+    IntArrayList coplanar(int t) {
+        return coplanar.get(t);
     }
 
-    /** Vertices at the very same place must be known as one before any segment is laid. */
-    void coincidences(int ta, int tb) {
-        Operand a = points.a, b = points.b;
-        for (int i = 0; i < 3; i++) {
-            int va = a.vertex(ta, i);
-            for (int j = 0; j < 3; j++) {
-                int vb = b.vertex(tb, j);
-                if (a.xyz[3 * va] == b.xyz[3 * vb]
-                        && a.xyz[3 * va + 1] == b.xyz[3 * vb + 1]
-                        && a.xyz[3 * va + 2] == b.xyz[3 * vb + 2]) {
-                    points.coincide(va, vb);
-                }
-            }
-        }
+    boolean isEmpty() {
+        return segments.isEmpty() && onEdge.isEmpty() && inTriangle.isEmpty();
     }
 
-    /** Finds where triangle ta of A and tb of B touch. */
-    void intersect(int ta, int tb) {
-        int[] sa = sides(1, tb, 0, ta);
-        if (sa[0] == sa[1] && sa[1] == sa[2] && sa[0] != 0) return;
-        int[] sb = sides(0, ta, 1, tb);
-        if (sb[0] == sb[1] && sb[1] == sb[2] && sb[0] != 0) return;
+    /** A point that was found inside a triangle after all, where two segments cross. */
+    void addInside(int t, int point) {
+        put(inTriangle, t, point);
+    }
+
+    /** The triangles that something touches in their inside or on an edge, ascending. */
+    int[] touched() {
+        IntOpenHashSet set = new IntOpenHashSet();
+        set.addAll(segments.keySet());
+        set.addAll(inTriangle.keySet());
+        for (int e : onEdge.keySet()) trianglesAt(e, set);
+        int[] all = set.toIntArray();
+        IntArrays.radixSort(all);
+        return all;
+    }
+
+    private void trianglesAt(int e, IntOpenHashSet set) {
+        int o = soup.operandOfEdge(e);
+        Solid s = soup.solids[o];
+        int local = e - soup.edgeBase(o), base = soup.triangleBase(o);
+        for (int side : s.sidesOfEdge(local)) set.add(side / 3 + base);
+    }
+
+    /** Finds where two triangles touch. */
+    void intersect(int s, int t) {
+        int[] ss = sides(t, s);
+        if (ss[0] == ss[1] && ss[1] == ss[2] && ss[0] != 0) return;
+        int[] ts = sides(s, t);
+        if (ts[0] == ts[1] && ts[1] == ts[2] && ts[0] != 0) return;
         foundCount = 0;
-        if (sa[0] == 0 && sa[1] == 0 && sa[2] == 0) coplanar(ta, tb);
-        else crossing(ta, tb, sa, sb);
+        if (ss[0] == 0 && ss[1] == 0 && ss[2] == 0) coplanar(s, t);
+        else crossing(s, t, ss, ts);
     }
 
-    /** On which side of triangle t of one operand the corners of triangle s of the other lie. */
-    private int[] sides(int which, int t, int other, int s) {
-        Operand o = operand[which], p = operand[other];
-        int[] r = new int[3];
-        int x = 3 * o.vertex(t, 0), y = 3 * o.vertex(t, 1), z = 3 * o.vertex(t, 2);
-        for (int i = 0; i < 3; i++) r[i] = Predicates.orient3d(o.xyz, x, o.xyz, y, o.xyz, z, p.xyz, 3 * p.vertex(s, i));
-        return r;
+    /** On which side of triangle t the corners of triangle s lie. */
+    private int[] sides(int t, int s) {
+        return new int[] {
+            soup.side(t, soup.vertex(s, 0)), soup.side(t, soup.vertex(s, 1)), soup.side(t, soup.vertex(s, 2))
+        };
     }
 
-    private void crossing(int ta, int tb, int[] sa, int[] sb) {
+    private void crossing(int s, int t, int[] ss, int[] ts) {
         for (int i = 0; i < 3; i++) {
-            if (sa[i] == 0) vertexOn(0, ta, i, 1, tb);
-            if (sb[i] == 0) vertexOn(1, tb, i, 0, ta);
+            if (ss[i] == 0) vertexOn(s, i, t);
+            if (ts[i] == 0) vertexOn(t, i, s);
             int j = (i + 1) % 3;
-            if (sa[i] * sa[j] < 0) edgeThrough(0, ta, i, 1, tb);
-            if (sb[i] * sb[j] < 0) edgeThrough(1, tb, i, 0, ta);
+            if (ss[i] * ss[j] < 0) edgeThrough(s, i, t);
+            if (ts[i] * ts[j] < 0) edgeThrough(t, i, s);
         }
-        if (foundCount == 2) segment(ta, tb, found[0], found[1]);
+        if (foundCount == 2) {
+            segment(s, found[0], found[1], t);
+            segment(t, found[0], found[1], s);
+        }
     }
 
-    /** Corner i of triangle t lies in the plane of triangle s of the other operand. */
-    private void vertexOn(int which, int t, int i, int other, int s) {
-        Operand o = operand[which], p = operand[other];
-        int v = 3 * o.vertex(t, i), k = p.axis(s);
+    /** Corner i of triangle s lies in the plane of triangle t. */
+    private void vertexOn(int s, int i, int t) {
+        int v = soup.vertex(s, i), k = soup.axis(t);
         int zero = -1, zeros = 0;
         for (int e = 0; e < 3; e++) {
-            int side = turn(p.xyz, 3 * p.vertex(s, e), p.xyz, 3 * p.vertex(s, (e + 1) % 3), o.xyz, v, k) * p.turn(s);
+            int side = soup.turn(soup.vertex(t, e), soup.vertex(t, (e + 1) % 3), v, k) * soup.turn(t);
             if (side < 0) return;
             if (side == 0) {
                 zero = e;
                 zeros++;
             }
         }
-        int point = points.ofVertex(which, o.vertex(t, i));
+        int point = points.ofVertex(v);
+        if (zeros == 2) {
+            // At a corner of t: both vertices must be known before anything is said of their point.
+            for (int e = 0; e < 3; e++) points.ofVertex(soup.vertex(t, e));
+            point = points.ofVertex(v);
+        }
         note(point);
-        if (zeros == 0) put(inTriangle[other], s, point);
-        else if (zeros == 1) put(onEdge[other], p.edge(s, zero), point);
+        if (zeros == 0) put(inTriangle, t, point);
+        else if (zeros == 1) put(onEdge, soup.edge(t, zero), point);
     }
 
-    private static int turn(double[] p, int a, double[] q, int b, double[] r, int c, int axis) {
-        int u = (axis + 1) % 3, v = (axis + 2) % 3;
-        return Predicates.orient2d(p[a + u], p[a + v], q[b + u], q[b + v], r[c + u], r[c + v]);
+    private int orient(int p, int q, int r, int s) {
+        double[] x = soup.xyz;
+        return Predicates.orient3d(x, 3 * p, x, 3 * q, x, 3 * r, x, 3 * s);
     }
 
-    /** Side i of triangle t runs from one side of the plane of triangle s to the other. */
-    private void edgeThrough(int which, int t, int i, int other, int s) {
-        Operand o = operand[which], p = operand[other];
-        int x = 3 * o.vertex(t, i), y = 3 * o.vertex(t, (i + 1) % 3);
-        int positive = 0, negative = 0, zero = -1, zeros = 0;
+    /** Side i of triangle s runs from one side of the plane of triangle t to the other. */
+    private void edgeThrough(int s, int i, int t) {
+        int x = soup.vertex(s, i), y = soup.vertex(s, (i + 1) % 3);
+        int positive = 0, negative = 0, zero = -1, zeros = 0, other = -1;
         for (int e = 0; e < 3; e++) {
-            int side = Predicates.orient3d(
-                    o.xyz, x, o.xyz, y, p.xyz, 3 * p.vertex(s, e), p.xyz, 3 * p.vertex(s, (e + 1) % 3));
+            int side = orient(x, y, soup.vertex(t, e), soup.vertex(t, (e + 1) % 3));
             if (side > 0) positive++;
             else if (side < 0) negative++;
             else {
                 zero = e;
                 zeros++;
             }
+            if (side != 0) other = e;
         }
         if (positive > 0 && negative > 0) return;
-        int edge = o.edge(t, i);
+        int edge = soup.edge(s, i);
         if (zeros == 0) {
-            int point = points.edgeInTriangle(which, edge, s);
+            int point = points.edgePlane(edge, t);
             note(point);
-            put(onEdge[which], edge, point);
-            put(inTriangle[other], s, point);
+            put(onEdge, edge, point);
+            put(inTriangle, t, point);
         } else if (zeros == 1) {
-            int otherEdge = p.edge(s, zero);
-            int point = which == 0
-                    ? points.edgeOnEdge(edge, otherEdge, 0, s, -1)
-                    : points.edgeOnEdge(otherEdge, edge, 1, s, -1);
+            int point = points.edgePlane(edge, t);
             note(point);
-            put(onEdge[which], edge, point);
-            put(onEdge[other], otherEdge, point);
-        } else {
-            // Through a corner of s: the one that both sides without a turn share.
-            int corner = (positive + negative == 0) ? -1 : commonCorner(o.xyz, x, y, p, s);
-            if (corner < 0) return;
-            int point = points.ofVertex(other, p.vertex(s, corner));
+            put(onEdge, edge, point);
+            put(onEdge, soup.edge(t, zero), point);
+        } else if (other >= 0) {
+            // Through a corner of t: the one opposite the only side with a turn.
+            int point = points.ofVertex(soup.vertex(t, (other + 2) % 3));
             note(point);
-            put(onEdge[which], edge, point);
+            put(onEdge, edge, point);
         }
     }
 
-    private static int commonCorner(double[] xyz, int x, int y, Operand p, int s) {
-        for (int e = 0; e < 3; e++) {
-            int side =
-                    Predicates.orient3d(xyz, x, xyz, y, p.xyz, 3 * p.vertex(s, e), p.xyz, 3 * p.vertex(s, (e + 1) % 3));
-            if (side != 0) return (e + 2) % 3;
-        }
-        return -1;
-    }
-
-    private void coplanar(int ta, int tb) {
-        Operand a = points.a, b = points.b;
-        int axis = a.axis(ta);
+    private void coplanar(int s, int t) {
+        int axis = soup.axis(s);
         for (int i = 0; i < 3; i++) {
-            vertexOn(0, ta, i, 1, tb);
-            vertexOn(1, tb, i, 0, ta);
+            vertexOn(s, i, t);
+            vertexOn(t, i, s);
         }
         for (int i = 0; i < 3; i++) {
-            int a0 = 3 * a.vertex(ta, i), a1 = 3 * a.vertex(ta, (i + 1) % 3);
+            int s0 = soup.vertex(s, i), s1 = soup.vertex(s, (i + 1) % 3);
             for (int j = 0; j < 3; j++) {
-                int b0 = 3 * b.vertex(tb, j), b1 = 3 * b.vertex(tb, (j + 1) % 3);
-                if (turn(a.xyz, a0, a.xyz, a1, b.xyz, b0, axis) * turn(a.xyz, a0, a.xyz, a1, b.xyz, b1, axis) >= 0)
-                    continue;
-                if (turn(b.xyz, b0, b.xyz, b1, a.xyz, a0, axis) * turn(b.xyz, b0, b.xyz, b1, a.xyz, a1, axis) >= 0)
-                    continue;
-                int ea = a.edge(ta, i), eb = b.edge(tb, j);
-                int point = points.edgeOnEdge(ea, eb, 0, -1, axis);
+                int t0 = soup.vertex(t, j), t1 = soup.vertex(t, (j + 1) % 3);
+                if (soup.turn(s0, s1, t0, axis) * soup.turn(s0, s1, t1, axis) >= 0) continue;
+                if (soup.turn(t0, t1, s0, axis) * soup.turn(t0, t1, s1, axis) >= 0) continue;
+                int es = soup.edge(s, i), et = soup.edge(t, j);
+                int point = points.edgeEdge(es, et, axis);
                 note(point);
-                put(onEdge[0], ea, point);
-                put(onEdge[1], eb, point);
+                put(onEdge, es, point);
+                put(onEdge, et, point);
             }
         }
-        for (int which = 0; which < 2; which++) {
-            Operand o = operand[which];
-            int t = which == 0 ? ta : tb;
+        if (foundCount < 2) return;
+        for (int side = 0; side < 2; side++) {
+            int r = side == 0 ? s : t;
             for (int i = 0; i < 3; i++) {
-                int p = points.ofVertex(which, o.vertex(t, i)), q = points.ofVertex(which, o.vertex(t, (i + 1) % 3));
+                int p = points.ofVertex(soup.vertex(r, i)), q = points.ofVertex(soup.vertex(r, (i + 1) % 3));
+                int carrier = ~soup.edge(r, i);
                 for (int x = 0; x < foundCount; x++) {
                     if (!along(found[x], p, q, axis)) continue;
                     for (int y = x + 1; y < foundCount; y++) {
-                        if (along(found[y], p, q, axis)) segment(ta, tb, found[x], found[y]);
+                        if (!along(found[y], p, q, axis)) continue;
+                        segment(s, found[x], found[y], carrier);
+                        segment(t, found[x], found[y], carrier);
                     }
                 }
             }
+        }
+        if (foundCount >= 3) {
+            put(coplanar, s, t);
+            put(coplanar, t, s);
         }
     }
 
@@ -217,19 +222,99 @@ final class Contacts {
         found[foundCount++] = point;
     }
 
-    private void segment(int ta, int tb, int p, int q) {
-        long pair = Edges.key(p, q);
-        add(segments[0], ta, pair);
-        add(segments[1], tb, pair);
+    private void segment(int t, int p, int q, int carrier) {
+        IntArrayList list = segments.get(t);
+        if (list == null) segments.put(t, list = new IntArrayList(6));
+        int lo = Math.min(p, q), hi = Math.max(p, q);
+        int[] e = list.elements();
+        for (int i = 0; i < list.size(); i += 3) if (e[i] == lo && e[i + 1] == hi) return;
+        list.add(lo);
+        list.add(hi);
+        list.add(carrier);
     }
 
-    private static void add(LongArrayList[] lists, int i, long pair) {
-        if (lists[i] == null) lists[i] = new LongArrayList(4);
-        if (!lists[i].contains(pair)) lists[i].add(pair);
+    private static void put(Int2ObjectOpenHashMap<IntArrayList> lists, int i, int point) {
+        IntArrayList list = lists.get(i);
+        if (list == null) lists.put(i, list = new IntArrayList(4));
+        if (!list.contains(point)) list.add(point);
     }
 
-    private static void put(IntArrayList[] lists, int i, int point) {
-        if (lists[i] == null) lists[i] = new IntArrayList(4);
-        if (!lists[i].contains(point)) lists[i].add(point);
+    /**
+     * Looks for segments of one triangle that cross each other inside it, and makes the points where they do. Each of
+     * the three triangles that meet there finds the same point.
+     */
+    void crossSegments(int t) {
+        IntArrayList list = segments.get(t);
+        if (list == null || list.size() < 6) return;
+        int n = list.size() / 3, axis = soup.axis(t), u = (axis + 1) % 3, v = (axis + 2) % 3;
+        int[] e = list.elements();
+        double[] low = new double[n], high = new double[n];
+        Integer[] order = new Integer[n];
+        boolean mixed = false;
+        int first = source(e[2]);
+        for (int i = 0; i < n; i++) {
+            order[i] = i;
+            double a = points.coordinate(e[3 * i], u), b = points.coordinate(e[3 * i + 1], u);
+            double slack = 2 * (points.error(e[3 * i]) + points.error(e[3 * i + 1]));
+            low[i] = Math.min(a, b) - slack;
+            high[i] = Math.max(a, b) + slack;
+            mixed |= source(e[3 * i + 2]) != first || soup.solids[first].crossesItself();
+        }
+        // Segments from one operand that does not cross itself meet at their ends only.
+        if (!mixed) return;
+        Arrays.sort(order, (a, b) -> Double.compare(low[a], low[b]));
+        for (int a = 0; a < n; a++) {
+            int i = order[a];
+            for (int b = a + 1; b < n && low[order[b]] <= high[i]; b++) {
+                cross(t, axis, v, e, i, order[b]);
+            }
+        }
+    }
+
+    private int source(int carrier) {
+        return carrier >= 0 ? soup.operandOfTriangle(carrier) : soup.operandOfEdge(~carrier);
+    }
+
+    private void cross(int t, int axis, int v, int[] e, int i, int j) {
+        int p = points.find(e[3 * i]), q = points.find(e[3 * i + 1]);
+        int r = points.find(e[3 * j]), s = points.find(e[3 * j + 1]);
+        if (p == q || r == s || p == r || p == s || q == r || q == s) return;
+        double slack = 2 * (points.error(p) + points.error(q) + points.error(r) + points.error(s));
+        double pv = points.coordinate(p, v), qv = points.coordinate(q, v);
+        double rv = points.coordinate(r, v), sv = points.coordinate(s, v);
+        if (Math.max(pv, qv) + slack < Math.min(rv, sv) || Math.max(rv, sv) + slack < Math.min(pv, qv)) return;
+        if (points.orient(p, q, r, axis) * points.orient(p, q, s, axis) >= 0) return;
+        if (points.orient(r, s, p, axis) * points.orient(r, s, q, axis) >= 0) return;
+        int c = e[3 * i + 2], d = e[3 * j + 2];
+        int point;
+        if (c >= 0 && d >= 0) point = points.planes(t, c, d);
+        else if (c >= 0) point = points.edgePlane(~d, c);
+        else if (d >= 0) point = points.edgePlane(~c, d);
+        else point = points.edgeEdge(~c, ~d, axis);
+        put(inTriangle, t, point);
+    }
+
+    /** Tells all lists which points turned out to be others. */
+    void settle() {
+        for (IntArrayList list : onEdge.values()) settle(list);
+        for (IntArrayList list : inTriangle.values()) settle(list);
+        for (IntArrayList list : segments.values()) {
+            int[] e = list.elements();
+            for (int i = 0; i < list.size(); i += 3) {
+                e[i] = points.find(e[i]);
+                e[i + 1] = points.find(e[i + 1]);
+            }
+        }
+    }
+
+    private void settle(IntArrayList list) {
+        int n = 0;
+        for (int i = 0; i < list.size(); i++) {
+            int p = points.find(list.getInt(i));
+            boolean twice = false;
+            for (int j = 0; j < n && !twice; j++) twice = list.getInt(j) == p;
+            if (!twice) list.set(n++, p);
+        }
+        list.size(n);
     }
 }

@@ -12,7 +12,7 @@ import java.util.List;
  * reach. A line stays where without it a polygon would meet itself, as round a hole.
  */
 final class FaceMerge {
-    /** A simple polygon: its points, and for each a fragment it is a corner of. */
+    /** A simple polygon: its points, and for each the fragment along the side that leaves it. */
     record Ring(IntArrayList points, IntArrayList fragments) {}
 
     private final Points points;
@@ -97,14 +97,14 @@ final class FaceMerge {
         if (common != shared || n + m - 2 * shared + 2 < 3) return;
         IntArrayList fa = rings.get(r).fragments, fb = rings.get(s).fragments;
         IntArrayList ring = new IntArrayList(n + m), from = new IntArrayList(n + m);
-        for (int k = 0; k <= n - shared; k++) {
+        for (int k = 0; k < n - shared + 1; k++) {
             int at = (end + k) % n;
             ring.add(a.getInt(at));
             from.add(fa.getInt(at));
         }
-        // a ended at the chain's start; b goes on from there to the chain's end, both left out.
+        // b goes on from the chain's start.
         ring.add(a.getInt(start));
-        from.add(fa.getInt(start));
+        from.add(fb.getInt(back));
         for (int k = 1; k <= m - shared; k++) {
             int at = (back + k) % m;
             ring.add(b.getInt(at));

@@ -1,0 +1,193 @@
+package org.modeststack.steps.combine.arrange;
+
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicReference;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.combine.Operation;
+
+/**
+ * The boolean of any number of meshes at once: finds where their triangles touch, cuts all of them up there, decides for
+ * every piece of surface how often each operand winds round its two sides, keeps what has solid on one side only, and
+ * puts the pieces of each face together again. All decisions are exact; coordinates are rounded once.
+ *
+ * <p>Sources: Q. Zhou, E. Grinspun, D. Zorin, A. Jacobson, "Mesh Arrangements for Solid Geometry", SIGGRAPH 2016, for
+ * the scheme; M. Attene, "Indirect Predicates for Geometric Constructions", CAD 126, 2020, for judging points that are
+ * intersections.
+ */
+public final class Arrangement {
+    /** One body that takes part. @param part a name that stays the same, @param name what the user calls it */
+    public record Operand(Mesh mesh, String part, String name) {}
+
+    private final List<Operand> operands;
+    private final Operation operation;
+    private final boolean flipSheets;
+    private final StepContext context;
+
+    /**
+     * @param operands the first is the body itself, the others what it is combined with
+     * @param flipSheets whether open sheets keep the other side
+     */
+    public Arrangement(List<Operand> operands, Operation operation, boolean flipSheets, StepContext context) {
+        this.operands = operands;
+        this.operation = operation;
+        this.flipSheets = flipSheets;
+        this.context = context;
+    }
+
+    /** @throws StepException if an operand is not fit to be combined, saying which, where and why */
+    public Mesh result() throws StepException {
+        List<Operand> taking = new ArrayList<>();
+        Operand first = operands.getFirst();
+        for (Operand o : operands) if (o == first || !o.mesh.isEmpty()) taking.add(o);
+        if (operation == Operation.INTERSECTION && taking.size() < operands.size()) return Mesh.EMPTY;
+        if (first.mesh.isEmpty()) {
+            if (operation != Operation.UNION || taking.size() == 1) return Mesh.EMPTY;
+        } else if (taking.size() == 1) return first.mesh;
+
+        Solid[] solids = prepare(taking);
+        boolean[] sheet = new boolean[solids.length];
+        String[] names = new String[solids.length], parts = new String[solids.length];
+        for (int i = 0; i < solids.length; i++) {
+            names[i] = taking.get(i).name;
+            parts[i] = taking.get(i).part;
+        }
+        for (int i = 0; i < solids.length; i++) sheet[i] = checkFit(solids[i], names[i], i == 0);
+        for (int i = 0; i < solids.length; i++) solids[i] = facingRight(solids[i], names[i], sheet[i], i);
+
+        context.progress(0.3);
+        Soup soup = new Soup(solids);
+        Points points = new Points(soup);
+        Contacts contacts = new Contacts(soup, points);
+        findContacts(soup, contacts, names);
+        context.progress(0.5);
+        for (int t : contacts.touched()) contacts.crossSegments(t);
+        contacts.settle();
+        context.progress(0.6);
+        Fragments fragments = new Fragments(soup, points, contacts, contacts.touched(), () -> context.progress(0.6));
+        context.progress(0.7);
+        Patches patches =
+                new Patches(fragments, contacts, new Rule(operation), sheet, names, () -> context.progress(0.75));
+        context.progress(0.85);
+        if (contacts.isEmpty() && operation == Operation.DIFFERENCE && !sheet[0]) sayWhatMissed(soup, patches, names);
+        return new Assembly(fragments, patches, context.seed(), context.madeTag(), parts).build();
+    }
+
+    /** Makes the operands ready, two at a time; what has been made ready before is there at once. */
+    private Solid[] prepare(List<Operand> taking) throws StepException {
+        Solid[] solids = new Solid[taking.size()];
+        AtomicReference<RuntimeException> failed = new AtomicReference<>();
+        Thread helper = null;
+        if (solids.length > 1) {
+            helper = Thread.ofPlatform().daemon().start(() -> {
+                try {
+                    solids[1] = Solid.of(taking.get(1).mesh);
+                    solids[1].selfPairs();
+                } catch (RuntimeException e) {
+                    failed.set(e);
+                }
+            });
+        }
+        for (int i = 0; i < solids.length; i++) {
+            if (i == 1) continue;
+            solids[i] = Solid.of(taking.get(i).mesh);
+            solids[i].selfPairs();
+            context.progress(0.25 * i / solids.length);
+        }
+        if (helper != null) {
+            try {
+                helper.join();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new CancellationException();
+            }
+            if (failed.get() != null) throw failed.get();
+        }
+        return solids;
+    }
+
+    /** @return whether an operand is an open sheet */
+    private boolean checkFit(Solid s, String name, boolean first) throws StepException {
+        if (s.unbalanced > 0) {
+            throw new StepException(
+                    name + " has " + edges(s.unbalanced) + " where its faces do not agree which side is outside, or"
+                            + " where three or more meet; a boolean cannot tell what is inside.",
+                    s.unbalancedAt);
+        }
+        if (s.open == 0) return false;
+        if (operation == Operation.UNION) {
+            throw new StepException(
+                    name + " is open at " + edges(s.open) + "; only closed solids can be united. Join them instead,"
+                            + " or close it first.",
+                    s.openAt);
+        }
+        if (first) {
+            context.remark(
+                    Remark.Level.REMARK,
+                    "This body is open at " + edges(s.open) + ", so it is cut as a sheet: nothing closes the cut.");
+        }
+        return true;
+    }
+
+    private static String edges(int n) {
+        return n == 1 ? "1 edge" : n + " edges";
+    }
+
+    private Solid facingRight(Solid s, String name, boolean sheet, int which) {
+        if (sheet) return flipSheets && which > 0 ? Solid.of(s.mesh.flipped()) : s;
+        if (s.mesh.isEmpty() || Measures.of(s.mesh).volume() >= 0) return s;
+        context.remark(Remark.Level.REMARK, name + " is turned inside out; it was taken as solid all the same.");
+        return Solid.of(s.mesh.flipped());
+    }
+
+    private void findContacts(Soup soup, Contacts contacts, String[] names) {
+        int[] seen = {0};
+        int n = soup.solids.length;
+        double[][] boxes = new double[n][];
+        for (int a = 0; a < n; a++) boxes[a] = soup.solids[a].tree.box();
+        for (int a = 0; a < n; a++) {
+            int baseA = soup.triangleBase(a);
+            LongArrayList self = soup.solids[a].selfPairs();
+            if (!self.isEmpty()) {
+                for (int i = 0; i < self.size(); i++) {
+                    contacts.intersect((int) (self.getLong(i) >>> 32) + baseA, (int) self.getLong(i) + baseA);
+                }
+                context.remark(
+                        Remark.Level.REMARK,
+                        names[a] + " touches or runs through itself; where it overlaps it counts as solid.");
+            }
+            for (int b = a + 1; b < n; b++) {
+                if (apart(boxes[a], boxes[b])) continue;
+                int baseB = soup.triangleBase(b);
+                soup.solids[a].tree.overlaps(soup.solids[b].tree, (s, t) -> {
+                    if ((++seen[0] & 0x3FFF) == 0) context.progress(0.4);
+                    contacts.intersect(s + baseA, t + baseB);
+                });
+            }
+        }
+    }
+
+    private static boolean apart(double[] a, double[] b) {
+        for (int k = 0; k < 3; k++) if (a[k] > b[k + 3] || b[k] > a[k + 3]) return true;
+        return false;
+    }
+
+    private void sayWhatMissed(Soup soup, Patches patches, String[] names) {
+        boolean[] cuts = new boolean[soup.solids.length];
+        for (int p = 0; p < patches.count(); p++) {
+            int f = patches.speaker(p);
+            if (patches.fate(f) != Patches.DROPPED) cuts[soup.operandOfTriangle(f)] = true;
+        }
+        if (!cuts[0]) return;
+        for (int o = 1; o < cuts.length; o++) {
+            if (!cuts[o])
+                context.remark(Remark.Level.REMARK, names[o] + " does not touch this body, so nothing was cut.");
+        }
+    }
+}
