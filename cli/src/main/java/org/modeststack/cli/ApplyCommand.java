@@ -57,6 +57,9 @@ final class ApplyCommand {
         spec.addOption(option("--repeat", "N", "Carries the step out N times and reports each time.")
                 .defaultValue("1")
                 .build());
+        spec.addOption(OptionSpec.builder("--fresh")
+                .description("Forgets between repeats what was worked out from the meshes, such as search trees.")
+                .build());
         spec.addOption(option("--report", "FILE", "Writes a report as JSON; - for standard output.")
                 .build());
         for (ParamDescriptor p : d.params()) {
@@ -161,12 +164,16 @@ final class ApplyCommand {
 
         private int carryOut(Step step, Mesh in, int repeat, LengthUnit unit) throws StepException {
             double[] ms = new double[repeat];
+            boolean fresh = options.hasMatchedOption("--fresh");
             Mesh result = null;
             List<Remark> remarks = List.of();
             for (int i = 0; i < repeat; i++) {
-                Context context = new Context(bodies);
+                Map<String, Mesh> others = new LinkedHashMap<>();
+                bodies.forEach((id, mesh) -> others.put(id, fresh ? mesh.fresh() : mesh));
+                Mesh given = fresh ? in.fresh() : in;
+                Context context = new Context(others);
                 long start = System.nanoTime();
-                result = step.apply(in, context);
+                result = step.apply(given, context);
                 ms[i] = (System.nanoTime() - start) / 1e6;
                 remarks = context.remarks;
             }

@@ -4,6 +4,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import org.modeststack.mesh.triangulate.Triangulation;
 
 /**
@@ -32,6 +34,7 @@ public final class Mesh {
     private volatile Adjacency adjacency;
     private volatile Triangulation triangulation;
     private volatile Bounds bounds;
+    private volatile ConcurrentHashMap<Class<?>, Object> derived;
 
     /**
      * Takes the arrays over; see {@link MeshBuilder} for the way to make a mesh piece by piece.
@@ -198,10 +201,38 @@ public final class Mesh {
         return t;
     }
 
+    /**
+     * What other algorithms have worked out from this mesh and want to find again as long as it lives, such as a search
+     * tree.
+     *
+     * @param make must depend on the mesh alone
+     */
+    public <T> T derived(Class<T> kind, Function<Mesh, T> make) {
+        ConcurrentHashMap<Class<?>, Object> d = derived;
+        if (d == null) {
+            synchronized (this) {
+                d = derived;
+                if (d == null) derived = d = new ConcurrentHashMap<>(4);
+            }
+        }
+        Object known = d.get(kind);
+        if (known == null) {
+            T made = make.apply(this);
+            Object before = d.putIfAbsent(kind, made);
+            known = before == null ? made : before;
+        }
+        return kind.cast(known);
+    }
+
     public Bounds bounds() {
         Bounds b = bounds;
         if (b == null) bounds = b = Bounds.of(xyz);
         return b;
+    }
+
+    /** The same arrays in a mesh that has worked nothing out yet: for measuring what a first use costs. */
+    public Mesh fresh() {
+        return new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerColors, tags, vertexKeys, faceKeys);
     }
 
     /** The same mesh with its vertices elsewhere; all else is shared, adjacency too. */

@@ -129,7 +129,7 @@ public final class MeshBuilder {
             corners = Arrays.copyOf(corners, Math.max(2 * corners.length, cornerCount + n));
             if (cornerColors != null) cornerColors = grownColors(4 * corners.length);
         }
-        System.arraycopy(vertices, from, corners, cornerCount, n);
+        for (int i = 0; i < n; i++) corners[cornerCount + i] = vertices[from + i];
         cornerCount += n;
         faceKeys[faceCount] = key;
         faceMaterials[faceCount] = material;

@@ -3,10 +3,8 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -79,36 +77,13 @@ public final class Arrangement {
         return new Assembly(fragments, patches, context.seed(), context.madeTag(), parts).build();
     }
 
-    /** Makes the operands ready, two at a time; what has been made ready before is there at once. */
-    private Solid[] prepare(List<Operand> taking) throws StepException {
+    /** Makes the operands ready beside each other; what has been made ready before is there at once. */
+    private static Solid[] prepare(List<Operand> taking) {
         Solid[] solids = new Solid[taking.size()];
-        AtomicReference<RuntimeException> failed = new AtomicReference<>();
-        Thread helper = null;
-        if (solids.length > 1) {
-            helper = Thread.ofPlatform().daemon().start(() -> {
-                try {
-                    solids[1] = Solid.of(taking.get(1).mesh);
-                    solids[1].selfPairs();
-                } catch (RuntimeException e) {
-                    failed.set(e);
-                }
-            });
-        }
-        for (int i = 0; i < solids.length; i++) {
-            if (i == 1) continue;
+        IntStream.range(0, solids.length).parallel().forEach(i -> {
             solids[i] = Solid.of(taking.get(i).mesh);
             solids[i].selfPairs();
-            context.progress(0.25 * i / solids.length);
-        }
-        if (helper != null) {
-            try {
-                helper.join();
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                throw new CancellationException();
-            }
-            if (failed.get() != null) throw failed.get();
-        }
+        });
         return solids;
     }
 
@@ -141,7 +116,7 @@ public final class Arrangement {
 
     private Solid facingRight(Solid s, String name, boolean sheet, int which) {
         if (sheet) return flipSheets && which > 0 ? Solid.of(s.mesh.flipped()) : s;
-        if (s.mesh.isEmpty() || Measures.of(s.mesh).volume() >= 0) return s;
+        if (s.mesh.isEmpty() || s.signedVolume() >= 0) return s;
         context.remark(Remark.Level.REMARK, name + " is turned inside out; it was taken as solid all the same.");
         return Solid.of(s.mesh.flipped());
     }

@@ -26,6 +26,7 @@ final class Assembly {
     private final long seed;
     private final String madeTag;
     private final String[] parts;
+    private final long[] partSeed;
     private final double straight;
     private final Rings rings;
     /** For each operand and face, whether it is written from rings. */
@@ -68,6 +69,8 @@ final class Assembly {
         double far = 0;
         for (double d : soup.xyz) far = Math.max(far, Math.abs(d));
         straight = 1e-9 * far;
+        partSeed = new long[n];
+        for (int o = 0; o < n; o++) partSeed[o] = Keys.of(seed, parts[o].hashCode());
         rings = new Rings(fragments);
         inRings = new boolean[n][];
         near = new boolean[n][];
@@ -135,7 +138,7 @@ final class Assembly {
                     for (int c = offsets[f]; c < offsets[f + 1] && !close; c++) close = near[o][corners[c]];
                     if (close) {
                         inRings[o][f] = true;
-                        addWhole(o, f, s, m, t + base, to + base);
+                        addWhole(o, f, s, m, t, to);
                     }
                 }
                 t = to;
@@ -143,13 +146,14 @@ final class Assembly {
         }
     }
 
-    private byte fateOfFace(int fromTriangle, int toTriangle) {
-        for (int t = fromTriangle; t < toTriangle; t++) if (soup.turn(t) != 0) return patches.fate(t);
+    /** What becomes of a face that nothing cut, whose triangles are these of its operand. */
+    private byte fateOfFace(Solid s, int base, int from, int to) {
+        for (int t = from; t < to; t++) if (s.turn[t] != 0) return patches.fate(t + base);
         return Patches.DROPPED;
     }
 
     private void addWhole(int o, int f, Solid s, Mesh m, int from, int to) {
-        byte fate = fateOfFace(from, to);
+        byte fate = fateOfFace(s, soup.triangleBase(o), from, to);
         if (fate == Patches.DROPPED) return;
         int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
         int[] ring = new int[n], fragment = new int[n];
@@ -332,7 +336,7 @@ final class Assembly {
                         writeRing(rings.all.get(at++), material, builder.faceCount() > firstFace[o][f], colors);
                     }
                 } else {
-                    byte fate = fateOfFace(t + base, to + base);
+                    byte fate = fateOfFace(s, base, t, to);
                     if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, colors);
                 }
                 faceCount[o][f] = builder.faceCount() - firstFace[o][f];
@@ -436,7 +440,7 @@ final class Assembly {
 
     /** The first operand's elements keep their keys; those of others are new here. */
     private long ofOperand(int o, long key) {
-        return o == 0 ? key : Keys.of(key, seed, parts[o].hashCode());
+        return o == 0 ? key : Keys.of(key, partSeed[o]);
     }
 
     private long faceKey(Rings.Ring r) {

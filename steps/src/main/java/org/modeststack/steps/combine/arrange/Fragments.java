@@ -140,6 +140,12 @@ final class Fragments {
         return soup.triangleCount + firstPiece.getInt(Arrays.binarySearch(touchedList, t) + 1);
     }
 
+    /** The number of the first piece of an operand or a later one. */
+    int firstPieceOf(int operand) {
+        int i = Arrays.binarySearch(touchedList, soup.triangleBase(operand));
+        return soup.triangleCount + firstPiece.getInt(i < 0 ? ~i : i);
+    }
+
     boolean isCut(int p, int q) {
         return cuts.contains(Edges.key(p, q));
     }

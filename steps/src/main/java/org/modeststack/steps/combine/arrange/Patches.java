@@ -2,6 +2,7 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.StepException;
 
@@ -69,30 +70,49 @@ final class Patches {
         return speaker.getInt(patch);
     }
 
+    /** Finds the patches of each operand beside each other; no patch reaches from one to another. */
     private void flood() {
-        int n = fragments.limit();
-        int[] queue = new int[n];
-        for (int start = 0; start < n; start++) {
-            if (patchOf[start] >= 0 || isGone(start)) continue;
-            int patch = speaker.size(), head = 0, tail = 0;
+        int operands = soup.solids.length;
+        IntArrayList[] speakers = new IntArrayList[operands];
+        IntStream.range(0, operands).parallel().forEach(o -> speakers[o] = flood(o));
+        for (int o = 0; o < operands; o++) {
+            int shift = speaker.size();
+            speaker.addAll(speakers[o]);
+            if (shift == 0) continue;
+            for (int f = soup.triangleBase(o); f < soup.triangleBase(o + 1); f++)
+                if (patchOf[f] >= 0) patchOf[f] += shift;
+            for (int f = fragments.firstPieceOf(o); f < fragments.firstPieceOf(o + 1); f++) patchOf[f] += shift;
+        }
+    }
+
+    private IntArrayList flood(int own) {
+        IntArrayList speakers = new IntArrayList();
+        int base = soup.triangleBase(own), whole = soup.triangleBase(own + 1) - base;
+        int pieces = fragments.firstPieceOf(own), all = whole + fragments.firstPieceOf(own + 1) - pieces;
+        int[] queue = new int[all], neighbor = soup.solids[own].neighbor;
+        byte[] turn = soup.solids[own].turn;
+        for (int i = 0; i < all; i++) {
+            int start = i < whole ? base + i : pieces + i - whole;
+            // Touched triangles live on in their pieces; triangles without area bound nothing.
+            if (patchOf[start] >= 0 || i < whole && (fragments.isTouched(start) || turn[i] == 0)) continue;
+            int patch = speakers.size(), head = 0, tail = 0;
             queue[tail++] = start;
             patchOf[start] = patch;
             while (head < tail) {
                 int f = queue[head++];
-                for (int i = 0; i < 3; i++) {
-                    int g = fragments.across(f, i);
-                    if (g < 0 || patchOf[g] >= 0) continue;
+                boolean piece = fragments.isPiece(f);
+                for (int k = 0; k < 3; k++) {
+                    int g = piece ? -1 : neighbor[3 * (f - base) + k] + base;
+                    // Only where something is cut does the way across take more than a look.
+                    if (piece || g >= base && fragments.isTouched(g)) g = fragments.across(f, k);
+                    if (g < base || patchOf[g] >= 0 || !fragments.isPiece(g) && turn[g - base] == 0) continue;
                     patchOf[g] = patch;
                     queue[tail++] = g;
                 }
             }
-            speaker.add(best(queue, tail));
+            speakers.add(best(queue, tail));
         }
-    }
-
-    /** Touched triangles live on in their pieces; triangles without area bound nothing. */
-    private boolean isGone(int f) {
-        return !fragments.isPiece(f) && (fragments.isTouched(f) || soup.turn(f) == 0);
+        return speakers;
     }
 
     /** A whole triangle if there is one, since its corners are plain numbers; else the largest piece. */

@@ -2,10 +2,9 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
-import java.util.Map;
-import java.util.WeakHashMap;
+import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -18,7 +17,8 @@ import org.modeststack.mesh.search.Bvh;
  * when another is moved.
  */
 final class Solid {
-    private static final Map<Mesh, Solid> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
+    /** The least cosine between a fan's triangles and its mean direction that is trusted without exact reckoning. */
+    private static final double STEEP = 0.05;
 
     final Mesh mesh;
     final double[] xyz;
@@ -56,14 +56,11 @@ final class Solid {
     private final int[] sideOfCorner;
 
     private LongArrayList selfPairs;
+    /** For each vertex, whether the triangles round it fan out so that none can meet another but where they join. */
+    private boolean[] plainFan;
 
     static Solid of(Mesh mesh) {
-        Solid known = KNOWN.get(mesh);
-        if (known == null) {
-            known = new Solid(mesh);
-            KNOWN.put(mesh, known);
-        }
-        return known;
+        return mesh.derived(Solid.class, Solid::new);
     }
 
     private Solid(Mesh mesh) {
@@ -221,6 +218,20 @@ final class Solid {
         return faceOf.length;
     }
 
+    /** Six times the volume, as a sum of tetrahedra; its sign tells whether the faces look outwards. */
+    double signedVolume() {
+        double sum = 0;
+        double ox = xyz[0], oy = xyz[1], oz = xyz[2];
+        for (int i = 0; i < triangles.length; i += 3) {
+            int a = 3 * triangles[i], b = 3 * triangles[i + 1], c = 3 * triangles[i + 2];
+            double ax = xyz[a] - ox, ay = xyz[a + 1] - oy, az = xyz[a + 2] - oz;
+            double bx = xyz[b] - ox, by = xyz[b + 1] - oy, bz = xyz[b + 2] - oz;
+            double cx = xyz[c] - ox, cy = xyz[c + 1] - oy, cz = xyz[c + 2] - oz;
+            sum += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
+        }
+        return sum;
+    }
+
     /** Finds the axis to look along. @return whether the triangle has area */
     private boolean look(int t) {
         int a = 3 * triangles[3 * t], b = 3 * triangles[3 * t + 1], c = 3 * triangles[3 * t + 2];
@@ -244,12 +255,149 @@ final class Solid {
     synchronized LongArrayList selfPairs() {
         if (selfPairs == null) {
             LongArrayList found = new LongArrayList();
-            tree.overlapsSelf((s, t) -> {
-                if (mayCross(s, t)) found.add(s < t ? (long) s << 32 | t : (long) t << 32 | s);
-            });
+            plainFan = plainFans();
+            if (!shellsAreConvexAndApart()) {
+                tree.overlapsSelf((s, t) -> {
+                    if (mayCross(s, t)) found.add(s < t ? (long) s << 32 | t : (long) t << 32 | s);
+                });
+            }
+            plainFan = null;
             selfPairs = found;
         }
         return selfPairs;
+    }
+
+    /**
+     * Whether nothing can cross because every shell is convex and no two come near each other. A closed, connected
+     * surface that is convex at each edge and goes once round each vertex bounds a convex body (local convexity theorem:
+     * H. Tietze 1928; J. van Heijenoort, "On locally convex manifolds", 1952), and that has no self-crossings. This
+     * spares most simple solids the search.
+     */
+    private boolean shellsAreConvexAndApart() {
+        if (degenerate > 0 || count() == 0) return false;
+        for (int v : triangles) if (!plainFan[v]) return false;
+        for (int s = 0; s < neighbor.length; s++) {
+            int n = neighbor[s];
+            if (n < 0) return false;
+            if (n < s / 3) continue;
+            int a = triangles[s], b = triangles[nextSide(s)];
+            for (int i = 3 * n; i < 3 * n + 3; i++) {
+                if (triangles[i] != a && triangles[i] != b && side(s / 3, triangles[i]) > 0) return false;
+            }
+        }
+        return shellsAreApart();
+    }
+
+    private boolean shellsAreApart() {
+        int[] shell = new int[count()], queue = new int[count()];
+        Arrays.fill(shell, -1);
+        List<double[]> boxes = new ArrayList<>();
+        for (int start = 0; start < shell.length; start++) {
+            if (shell[start] >= 0) continue;
+            double inf = Double.POSITIVE_INFINITY;
+            double[] box = {inf, inf, inf, -inf, -inf, -inf};
+            int head = 0, tail = 0;
+            queue[tail++] = start;
+            shell[start] = boxes.size();
+            while (head < tail) {
+                int t = queue[head++];
+                for (int s = 3 * t; s < 3 * t + 3; s++) {
+                    int v = 3 * triangles[s], n = neighbor[s];
+                    for (int k = 0; k < 3; k++) {
+                        box[k] = Math.min(box[k], xyz[v + k]);
+                        box[k + 3] = Math.max(box[k + 3], xyz[v + k]);
+                    }
+                    if (shell[n] >= 0) continue;
+                    shell[n] = boxes.size();
+                    queue[tail++] = n;
+                }
+            }
+            boxes.add(box);
+        }
+        if (boxes.size() == 1) return true;
+        double[] all = new double[6 * boxes.size()];
+        for (int i = 0; i < boxes.size(); i++) System.arraycopy(boxes.get(i), 0, all, 6 * i, 6);
+        boolean[] meet = {false};
+        new Bvh(all).overlapsSelf((i, j) -> meet[0] = true);
+        return !meet[0];
+    }
+
+    /**
+     * A closed ring of triangles round a vertex that all look up along some direction, and go round it once, cover the
+     * plane square to it once and so cannot meet beyond what they share.
+     */
+    private boolean[] plainFans() {
+        int n = mesh.vertexCount();
+        double[] up = new double[3 * n];
+        float[] normals = new float[3 * count()];
+        for (int t = 0; t < count(); t++) {
+            int a = 3 * triangles[3 * t], b = 3 * triangles[3 * t + 1], c = 3 * triangles[3 * t + 2];
+            double ux = xyz[b] - xyz[a], uy = xyz[b + 1] - xyz[a + 1], uz = xyz[b + 2] - xyz[a + 2];
+            double vx = xyz[c] - xyz[a], vy = xyz[c + 1] - xyz[a + 1], vz = xyz[c + 2] - xyz[a + 2];
+            double x = uy * vz - uz * vy, y = uz * vx - ux * vz, z = ux * vy - uy * vx;
+            double l = Math.sqrt(x * x + y * y + z * z);
+            if (!(l > 0)) continue;
+            normals[3 * t] = (float) (x /= l);
+            normals[3 * t + 1] = (float) (y /= l);
+            normals[3 * t + 2] = (float) (z /= l);
+            for (int i = 0; i < 3; i++) {
+                int v = 3 * triangles[3 * t + i];
+                up[v] += x;
+                up[v + 1] += y;
+                up[v + 2] += z;
+            }
+        }
+        boolean[] plain = new boolean[n], seen = new boolean[n], steep = new boolean[n];
+        int[] degree = new int[n];
+        for (int t = 0; t < count(); t++) {
+            for (int i = 0; i < 3; i++) {
+                int v = triangles[3 * t + i];
+                degree[v]++;
+                double l = Math.sqrt(
+                        up[3 * v] * up[3 * v] + up[3 * v + 1] * up[3 * v + 1] + up[3 * v + 2] * up[3 * v + 2]);
+                double dot = normals[3 * t] * up[3 * v]
+                        + normals[3 * t + 1] * up[3 * v + 1]
+                        + normals[3 * t + 2] * up[3 * v + 2];
+                if (!(dot > STEEP * l)) steep[v] = true;
+            }
+        }
+        for (int t = 0; t < count(); t++) {
+            for (int i = 0; i < 3; i++) {
+                int v = triangles[3 * t + i];
+                if (seen[v] || steep[v]) continue;
+                seen[v] = true;
+                plain[v] = goesRoundOnce(t, i, up, degree[v]);
+            }
+        }
+        return plain;
+    }
+
+    /** Walks round a vertex from corner i of triangle t; seen from above, no wedge but the first may hold its start. */
+    private boolean goesRoundOnce(int t, int i, double[] up, int degree) {
+        int v = triangles[3 * t + i], o = 3 * v;
+        double ux = up[o], uy = up[o + 1], uz = up[o + 2];
+        double vx = xyz[o], vy = xyz[o + 1], vz = xyz[o + 2];
+        int s = 3 * t + i, p = 3 * triangles[nextSide(s)];
+        double ax = xyz[p] - vx, ay = xyz[p + 1] - vy, az = xyz[p + 2] - vz;
+        // Square to the start and to up: the way over the start counter-clockwise.
+        double wx = uy * az - uz * ay, wy = uz * ax - ux * az, wz = ux * ay - uy * ax;
+        double before = 0;
+        for (int steps = 0; steps < degree; steps++) {
+            int q = 3 * triangles[nextSide(nextSide(s))];
+            double side = (xyz[q] - vx) * wx + (xyz[q + 1] - vy) * wy + (xyz[q + 2] - vz) * wz;
+            // On to the triangle across the side that comes back to v.
+            int back = nextSide(nextSide(s)), n = neighbor[back];
+            if (n < 0) return false;
+            int c = 3 * n;
+            while (c < 3 * n + 3 && triangles[c] != v) c++;
+            if (c == 3 * n + 3) return false;
+            s = c;
+            if (s == 3 * t + i) return steps + 1 == degree;
+            // A wedge spans less than half a turn, so the start is passed only from its right side to its left.
+            if (steps > 0 && before < 0 && side >= 0) return false;
+            before = side;
+        }
+        return false;
     }
 
     private boolean mayCross(int s, int t) {
@@ -258,6 +406,7 @@ final class Solid {
         for (int i = 0; i < 3; i++) {
             int v = triangles[3 * s + i];
             boolean in = v == triangles[3 * t] || v == triangles[3 * t + 1] || v == triangles[3 * t + 2];
+            if (in && plainFan[v]) return false;
             if (in) shared++;
             else sFree = i;
         }
@@ -275,20 +424,20 @@ final class Solid {
             return Predicates.orient2d(xyz[p + u], xyz[p + w], xyz[q + u], xyz[q + w], xyz[r + u], xyz[r + w])
                     == turn[s];
         }
-        int a = side(s, triangles[3 * t]), b = side(s, triangles[3 * t + 1]), c = side(s, triangles[3 * t + 2]);
-        if (apart(a, b, c, shared)) return false;
-        a = side(t, triangles[3 * s]);
-        b = side(t, triangles[3 * s + 1]);
-        c = side(t, triangles[3 * s + 2]);
-        return !apart(a, b, c, shared);
+        return !apart(s, t) && !apart(t, s);
     }
 
-    /** All on one side; where a corner is shared that one is on the plane and the two others count. */
-    private static boolean apart(int a, int b, int c, int shared) {
-        if (shared == 0) return a == b && b == c && a != 0;
-        int positive = (a > 0 ? 1 : 0) + (b > 0 ? 1 : 0) + (c > 0 ? 1 : 0);
-        int negative = (a < 0 ? 1 : 0) + (b < 0 ? 1 : 0) + (c < 0 ? 1 : 0);
-        return positive == 2 || negative == 2;
+    /** Whether the corners of t that s does not have all lie on one side of the plane of s. */
+    private boolean apart(int s, int t) {
+        int a = triangles[3 * s], b = triangles[3 * s + 1], c = triangles[3 * s + 2], all = 0;
+        for (int i = 0; i < 3; i++) {
+            int v = triangles[3 * t + i];
+            if (v == a || v == b || v == c) continue;
+            int side = side(s, v);
+            if (side == 0 || side == -all) return false;
+            all = side;
+        }
+        return true;
     }
 
     private int side(int t, int vertex) {
