@@ -1,0 +1,57 @@
+package org.modeststack.bench.booleans;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.combine.Operation;
+
+/** What must hold of the booleans of two closed solids, whatever they are and wherever they lie. */
+final class BooleanCheck {
+    /** Relative to the sum of the volumes. */
+    static final double TOLERANCE = 1e-12;
+
+    private BooleanCheck() {}
+
+    /** Volumes of union, difference and intersection. */
+    static double[] volumes(Mesh a, Mesh b) throws StepException {
+        double[] v = new double[3];
+        for (Operation op : Operation.values()) {
+            Mesh m = BooleanCases.combine(a, b, op);
+            v[op.ordinal()] = m.isEmpty() ? 0 : Measures.of(m).volume();
+        }
+        return v;
+    }
+
+    /** @return what does not hold, in words; empty if all does */
+    static List<String> faults(Mesh a, Mesh b) {
+        List<String> faults = new ArrayList<>();
+        try {
+            double[] v = new double[3];
+            for (Operation op : Operation.values()) {
+                Mesh m = BooleanCases.combine(a, b, op);
+                v[op.ordinal()] = m.isEmpty() ? 0 : Measures.of(m).volume();
+                Health h = Health.of(m);
+                if (!h.isClosed()) {
+                    faults.add(op + ": " + h.borderEdges() + " open, " + h.nonManifoldEdges() + " crowded, "
+                            + h.flippedEdges() + " flipped edges");
+                }
+            }
+            double va = Measures.of(a).volume(), vb = Measures.of(b).volume(), scale = va + vb;
+            double union = v[Operation.UNION.ordinal()], rest = v[Operation.DIFFERENCE.ordinal()];
+            double common = v[Operation.INTERSECTION.ordinal()];
+            double first = (va + vb - union - common) / scale, second = (va - rest - common) / scale;
+            if (!(Math.abs(first) <= TOLERANCE)) faults.add("V(A) + V(B) is off V(A∪B) + V(A∩B) by " + first);
+            if (!(Math.abs(second) <= TOLERANCE)) faults.add("V(A) is off V(A−B) + V(A∩B) by " + second);
+        } catch (StepException | RuntimeException e) {
+            faults.add(e.toString() + at(e));
+        }
+        return faults;
+    }
+
+    private static String at(Exception e) {
+        return e.getStackTrace().length == 0 ? "" : " at " + e.getStackTrace()[0];
+    }
+}

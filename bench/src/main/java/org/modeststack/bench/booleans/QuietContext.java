@@ -1,0 +1,35 @@
+package org.modeststack.bench.booleans;
+
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+
+/** For steps that are carried out alone: knows no bodies, and nobody listens. */
+final class QuietContext implements StepContext {
+    @Override
+    public long seed() {
+        return Keys.mix(7);
+    }
+
+    @Override
+    public Mesh body(String id) throws StepException {
+        throw new StepException("There are no other bodies.");
+    }
+
+    @Override
+    public String bodyName(String id) {
+        return id;
+    }
+
+    @Override
+    public void remark(Remark remark) {
+        // Nobody listens.
+    }
+
+    @Override
+    public void progress(double done) {
+        // Nobody watches.
+    }
+}
