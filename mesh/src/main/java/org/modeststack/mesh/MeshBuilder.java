@@ -170,8 +170,13 @@ public final class MeshBuilder {
 
     /** Puts all elements of a tag in, as they are numbered here. */
     public void tag(String name, Tag whole) {
-        for (int i = 0; i < whole.size(); i++) tag(name, whole.kind(), whole.element(i), whole.weight(i));
         emptyTag(name, whole.kind());
+        TagBuilder t = tags.get(name);
+        if (t.kind != whole.kind()) return;
+        for (int i = 0; i < whole.size(); i++) {
+            t.elements.add(whole.element(i));
+            t.weights.add(whole.weight(i));
+        }
     }
 
     /** Makes sure that a tag is there, even when nothing is in it. */

@@ -3,6 +3,7 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Remark;
@@ -80,10 +81,7 @@ public final class Arrangement {
     /** Makes the operands ready beside each other; what has been made ready before is there at once. */
     private static Solid[] prepare(List<Operand> taking) {
         Solid[] solids = new Solid[taking.size()];
-        IntStream.range(0, solids.length).parallel().forEach(i -> {
-            solids[i] = Solid.of(taking.get(i).mesh);
-            solids[i].selfPairs();
-        });
+        IntStream.range(0, solids.length).parallel().forEach(i -> solids[i] = Solid.of(taking.get(i).mesh));
         return solids;
     }
 
@@ -126,17 +124,12 @@ public final class Arrangement {
         int n = soup.solids.length;
         double[][] boxes = new double[n][];
         for (int a = 0; a < n; a++) boxes[a] = soup.solids[a].tree.box();
+        // Whether an operand meets itself is found out beside, from the last one down; what is left is done here.
+        CompletableFuture<Void> beside = CompletableFuture.runAsync(() -> {
+            for (int a = n - 1; a >= 0; a--) soup.solids[a].selfPairs();
+        });
         for (int a = 0; a < n; a++) {
             int baseA = soup.triangleBase(a);
-            LongArrayList self = soup.solids[a].selfPairs();
-            if (!self.isEmpty()) {
-                for (int i = 0; i < self.size(); i++) {
-                    contacts.intersect((int) (self.getLong(i) >>> 32) + baseA, (int) self.getLong(i) + baseA);
-                }
-                context.remark(
-                        Remark.Level.REMARK,
-                        names[a] + " touches or runs through itself; where it overlaps it counts as solid.");
-            }
             for (int b = a + 1; b < n; b++) {
                 if (apart(boxes[a], boxes[b])) continue;
                 int baseB = soup.triangleBase(b);
@@ -146,6 +139,19 @@ public final class Arrangement {
                 });
             }
         }
+        for (int a = 0; a < n; a++) {
+            int baseA = soup.triangleBase(a);
+            LongArrayList self = soup.solids[a].selfPairs();
+            boolean meets = false;
+            for (int i = 0; i < self.size(); i++) {
+                meets |= contacts.intersect((int) (self.getLong(i) >>> 32) + baseA, (int) self.getLong(i) + baseA);
+            }
+            if (!meets) continue;
+            context.remark(
+                    Remark.Level.NOTE,
+                    names[a] + " touches or runs through itself; where it overlaps it counts as solid.");
+        }
+        beside.join();
     }
 
     private static boolean apart(double[] a, double[] b) {

@@ -16,6 +16,9 @@ import org.modeststack.mesh.exact.Predicates;
  * edge, written as {@code ~edge}.
  */
 final class Contacts {
+    /** How many of a list are looked through for what is to be added; what stands twice does no harm. */
+    private static final int FEW = 16;
+
     private final Soup soup;
     private final Points points;
     /** For each edge, the points inside it. */
@@ -78,15 +81,16 @@ final class Contacts {
         for (int side : s.sidesOfEdge(local)) set.add(side / 3 + base);
     }
 
-    /** Finds where two triangles touch. */
-    void intersect(int s, int t) {
+    /** Finds where two triangles touch. @return whether they do beyond a corner that they share */
+    boolean intersect(int s, int t) {
         int[] ss = sides(t, s);
-        if (ss[0] == ss[1] && ss[1] == ss[2] && ss[0] != 0) return;
+        if (ss[0] == ss[1] && ss[1] == ss[2] && ss[0] != 0) return false;
         int[] ts = sides(s, t);
-        if (ts[0] == ts[1] && ts[1] == ts[2] && ts[0] != 0) return;
+        if (ts[0] == ts[1] && ts[1] == ts[2] && ts[0] != 0) return false;
         foundCount = 0;
         if (ss[0] == 0 && ss[1] == 0 && ss[2] == 0) coplanar(s, t);
         else crossing(s, t, ss, ts);
+        return foundCount > 1 || foundCount == 1 && points.isNew(found[0]);
     }
 
     /** On which side of triangle t the corners of triangle s lie. */
@@ -227,7 +231,8 @@ final class Contacts {
         if (list == null) segments.put(t, list = new IntArrayList(6));
         int lo = Math.min(p, q), hi = Math.max(p, q);
         int[] e = list.elements();
-        for (int i = 0; i < list.size(); i += 3) if (e[i] == lo && e[i + 1] == hi) return;
+        int known = Math.min(list.size(), 3 * FEW);
+        for (int i = 0; i < known; i += 3) if (e[i] == lo && e[i + 1] == hi) return;
         list.add(lo);
         list.add(hi);
         list.add(carrier);
@@ -236,7 +241,9 @@ final class Contacts {
     private static void put(Int2ObjectOpenHashMap<IntArrayList> lists, int i, int point) {
         IntArrayList list = lists.get(i);
         if (list == null) lists.put(i, list = new IntArrayList(4));
-        if (!list.contains(point)) list.add(point);
+        int[] e = list.elements();
+        for (int k = Math.min(list.size(), FEW) - 1; k >= 0; k--) if (e[k] == point) return;
+        list.add(point);
     }
 
     /**
@@ -308,13 +315,7 @@ final class Contacts {
     }
 
     private void settle(IntArrayList list) {
-        int n = 0;
-        for (int i = 0; i < list.size(); i++) {
-            int p = points.find(list.getInt(i));
-            boolean twice = false;
-            for (int j = 0; j < n && !twice; j++) twice = list.getInt(j) == p;
-            if (!twice) list.set(n++, p);
-        }
-        list.size(n);
+        int[] e = list.elements();
+        for (int i = 0; i < list.size(); i++) e[i] = points.find(e[i]);
     }
 }

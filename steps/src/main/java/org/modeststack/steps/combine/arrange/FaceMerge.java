@@ -1,70 +1,93 @@
 package org.modeststack.steps.combine.arrange;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Arrays;
 import java.util.List;
 
 /**
  * Joins fragments of one face to as few simple polygons as taking out one line after the other, the longest first, can
  * reach. A line stays where without it a polygon would meet itself, as round a hole.
+ *
+ * <p>Polygons are rings of directed sides; taking a line out splices two rings together. Whether two polygons meet
+ * elsewhere is asked of the points of the smaller one, so that the whole takes about n log n steps.
  */
 final class FaceMerge {
     /** A simple polygon: its points, and for each the fragment along the side that leaves it. */
     record Ring(IntArrayList points, IntArrayList fragments) {}
 
-    private final Points points;
-    private final List<Ring> rings = new ArrayList<>();
+    private final Fragments fragments;
+    private final IntArrayList kept;
+    /** By side, three a fragment: the point it leaves, its neighbours in its ring, the side that runs back along it. */
+    private final int[] from;
+
+    private final int[] next;
+    private final int[] prev;
+    private final int[] twin;
+    private final boolean[] gone;
+    /** Sides that leave the same point, chained; each ring has at most one. */
+    private final int[] first;
+
+    private final int[] chain;
     private final int[] owner;
+    private final int[] size;
+    private final int[] entry;
 
     FaceMerge(Points points, Fragments fragments, IntArrayList kept) {
-        this.points = points;
+        this.fragments = fragments;
+        this.kept = kept;
+        int n = 3 * kept.size();
+        from = new int[n];
+        next = new int[n];
+        prev = new int[n];
+        twin = new int[n];
+        gone = new boolean[n];
+        chain = new int[n];
         owner = new int[kept.size()];
-        Long2IntOpenHashMap left = new Long2IntOpenHashMap();
-        left.defaultReturnValue(-1);
-        for (int i = 0; i < kept.size(); i++) {
-            int f = kept.getInt(i);
+        size = new int[kept.size()];
+        entry = new int[kept.size()];
+        int[] place = new int[n];
+        Int2IntOpenHashMap places = new Int2IntOpenHashMap();
+        places.defaultReturnValue(-1);
+        Long2IntOpenHashMap sides = new Long2IntOpenHashMap(2 * n);
+        sides.defaultReturnValue(-1);
+        for (int h = 0; h < n; h++) {
+            int p = fragments.corner(kept.getInt(h / 3), h % 3);
+            int at = places.putIfAbsent(p, places.size());
+            place[h] = at < 0 ? places.size() - 1 : at;
+            next[h] = h % 3 == 2 ? h - 2 : h + 1;
+            prev[h] = h % 3 == 0 ? h + 2 : h - 1;
+            twin[h] = -1;
+            from[h] = p;
+        }
+        for (int i = 0; i < owner.length; i++) {
             owner[i] = i;
-            IntArrayList ring = new IntArrayList(3), from = new IntArrayList(3);
-            for (int k = 0; k < 3; k++) {
-                ring.add(fragments.corner(f, k));
-                from.add(f);
-                left.put(Edges.directed(fragments.corner(f, k), fragments.corner(f, (k + 1) % 3)), i);
-            }
-            rings.add(new Ring(ring, from));
+            size[i] = 3;
+            entry[i] = 3 * i;
         }
-        if (kept.size() == 1) return;
-        List<long[]> lines = new ArrayList<>();
-        left.keySet().forEach(e -> {
-            int p = Edges.from(e), q = Edges.to(e);
-            if (p < q && left.get(Edges.directed(q, p)) >= 0) {
-                lines.add(new long[] {
-                    e, left.get(e), left.get(Edges.directed(q, p)), Double.doubleToLongBits(length(p, q))
-                });
+        first = new int[places.size()];
+        Arrays.fill(first, -1);
+        long[] lines = new long[n];
+        int count = 0;
+        for (int h = 0; h < n; h++) {
+            chain[h] = first[place[h]];
+            first[place[h]] = h;
+            int back = sides.get(Edges.directed(from[next[h]], from[h]));
+            if (back >= 0) {
+                twin[h] = back;
+                twin[back] = h;
+                float length = (float) length(points, from[h], from[next[h]]);
+                lines[count++] = (long) Float.floatToIntBits(length) << 32 | h;
             }
-        });
-        lines.sort(Comparator.<long[]>comparingDouble(l -> -Double.longBitsToDouble(l[3]))
-                .thenComparingLong(l -> l[0]));
-        for (long[] l : lines) {
-            int r = find((int) l[1]), s = find((int) l[2]);
-            if (r != s) join(r, s, Edges.from(l[0]), Edges.to(l[0]));
+            sides.put(Edges.directed(from[h], from[next[h]]), h);
         }
+        Arrays.sort(lines, 0, count);
+        for (int i = count - 1; i >= 0; i--) takeOut((int) lines[i], place);
     }
 
-    List<Ring> rings() {
-        List<Ring> out = new ArrayList<>();
-        for (int i = 0; i < owner.length; i++) if (owner[i] == i) out.add(rings.get(i));
-        return out;
-    }
-
-    private int find(int i) {
-        while (owner[i] != i) i = owner[i] = owner[owner[i]];
-        return i;
-    }
-
-    private double length(int p, int q) {
+    private static double length(Points points, int p, int q) {
         double s = 0;
         for (int k = 0; k < 3; k++) {
             double d = points.coordinate(p, k) - points.coordinate(q, k);
@@ -73,45 +96,85 @@ final class FaceMerge {
         return s;
     }
 
-    /** Joins ring s to ring r along the whole chain they share round p q, if they share nothing else. */
-    private void join(int r, int s, int p, int q) {
-        IntArrayList a = rings.get(r).points, b = rings.get(s).points;
-        int n = a.size(), m = b.size();
-        int i = a.indexOf(p), j = b.indexOf(q);
-        // In a the chain runs on from p over q; in b it runs on from q over p, that is backwards.
-        int start = i, back = (j + 1) % m, shared = 2;
-        while (shared < n && shared < m && a.getInt((start + n - 1) % n) == b.getInt((back + 1) % m)) {
-            start = (start + n - 1) % n;
-            back = (back + 1) % m;
+    List<Ring> rings() {
+        List<Ring> out = new ArrayList<>();
+        for (int i = 0; i < owner.length; i++) {
+            if (owner[i] != i) continue;
+            IntArrayList ring = new IntArrayList(size[i]), along = new IntArrayList(size[i]);
+            int h = entry[i];
+            do {
+                ring.add(from[h]);
+                along.add(kept.getInt(h / 3));
+                h = next[h];
+            } while (h != entry[i]);
+            out.add(new Ring(ring, along));
+        }
+        return out;
+    }
+
+    private int ringOf(int h) {
+        int i = h / 3;
+        while (owner[i] != i) i = owner[i] = owner[owner[i]];
+        return i;
+    }
+
+    /** Joins the two rings at a side along the whole chain they share there, if they share nothing else. */
+    private void takeOut(int h, int[] place) {
+        if (gone[h]) return;
+        int r = ringOf(h), s = ringOf(twin[h]);
+        if (r == s) return;
+        int smaller = Math.min(size[r], size[s]), shared = 1;
+        int last = h, first2 = twin[h];
+        while (shared < smaller && twin[next[last]] == prev[first2] && twin[next[last]] >= 0) {
+            last = next[last];
+            first2 = prev[first2];
             shared++;
         }
-        int end = (start + shared - 1) % n, front = ((back - shared + 1) % m + m) % m;
-        while (shared < n && shared < m && a.getInt((end + 1) % n) == b.getInt((front + m - 1) % m)) {
-            end = (end + 1) % n;
-            front = (front + m - 1) % m;
+        int start = h, last2 = twin[h];
+        while (shared < smaller && twin[prev[start]] == next[last2] && twin[prev[start]] >= 0) {
+            start = prev[start];
+            last2 = next[last2];
             shared++;
         }
-        IntOpenHashSet in = new IntOpenHashSet(a);
-        int common = 0;
-        for (int k = 0; k < m; k++) if (in.contains(b.getInt(k))) common++;
-        if (common != shared || n + m - 2 * shared + 2 < 3) return;
-        IntArrayList fa = rings.get(r).fragments, fb = rings.get(s).fragments;
-        IntArrayList ring = new IntArrayList(n + m), from = new IntArrayList(n + m);
-        for (int k = 0; k < n - shared + 1; k++) {
-            int at = (end + k) % n;
-            ring.add(a.getInt(at));
-            from.add(fa.getInt(at));
+        int left = size[r] + size[s] - 2 * shared;
+        if (left < 3 || shared >= smaller) return;
+        int few = size[r] < size[s] ? r : s, many = few == r ? s : r, common = 0;
+        int g = entry[few];
+        do {
+            if (isIn(many, place[g])) common++;
+            g = next[g];
+        } while (g != entry[few]);
+        if (common != shared + 1) return;
+        int before = prev[start], after = next[last], before2 = prev[first2], after2 = next[last2];
+        for (int x = start; ; x = next[x]) {
+            gone[x] = true;
+            gone[twin[x]] = true;
+            if (x == last) break;
         }
-        // b goes on from the chain's start.
-        ring.add(a.getInt(start));
-        from.add(fb.getInt(back));
-        for (int k = 1; k <= m - shared; k++) {
-            int at = (back + k) % m;
-            ring.add(b.getInt(at));
-            from.add(fb.getInt(at));
+        link(before, after2);
+        link(before2, after);
+        owner[few] = many;
+        size[many] = left;
+        entry[many] = after;
+    }
+
+    private void link(int a, int b) {
+        next[a] = b;
+        prev[b] = a;
+    }
+
+    /** Whether a ring passes a point; sides that are gone are forgotten on the way. */
+    private boolean isIn(int ring, int at) {
+        int before = -1;
+        for (int h = first[at]; h >= 0; h = chain[h]) {
+            if (gone[h]) {
+                if (before < 0) first[at] = chain[h];
+                else chain[before] = chain[h];
+                continue;
+            }
+            if (ringOf(h) == ring) return true;
+            before = h;
         }
-        rings.set(r, new Ring(ring, from));
-        rings.set(s, null);
-        owner[s] = r;
+        return false;
     }
 }
