@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.measure.Measures;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
@@ -22,6 +23,9 @@ import org.modeststack.steps.Steps;
 /** Every command there is, in the order of the menus. */
 final class Commands {
     static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "View", "Help");
+
+    /** More bodies than this at once would be of no use to anyone. */
+    private static final int MAX_PARTS = 64;
 
     private final Session session;
     private final List<Command> all = new ArrayList<>();
@@ -85,6 +89,14 @@ final class Commands {
         }
         add("Body", "Rename body…", "F2", "Gives the selected body another name.", "name", body, window::renameBody);
         add("Body", "Duplicate body", null, "A second body with the same steps.", "copy", body, this::duplicateBody);
+        add(
+                "Body",
+                "Take apart into shells",
+                null,
+                "A body for each piece of the selected one that hangs together; they follow it when it changes.",
+                "separate split loose parts",
+                body,
+                this::takeApart);
         add(
                 "Body",
                 "Show or hide body",
@@ -162,6 +174,14 @@ final class Commands {
                 "copy",
                 step,
                 this::duplicateSteps);
+        add(
+                "Step",
+                "Swap what cuts and what is cut",
+                null,
+                "Moves a union, difference or intersection to its other body, with the roles exchanged.",
+                "boolean exchange operands",
+                () -> session.openEntry() != null && session.openEntry().step() instanceof BooleanStep,
+                this::swapRoles);
         add("Step", "Delete steps", "Delete", "Removes the selected steps.", "remove", step, this::deleteSteps);
         add("Step", "Move step up", "Alt+Shift+UP", "The step runs earlier.", "reorder", step, () -> move(-1));
         add("Step", "Move step down", "Alt+Shift+DOWN", "The step runs later.", "reorder", step, () -> move(1));
@@ -350,6 +370,33 @@ final class Commands {
     private void duplicateBody() {
         String id = session.body().id();
         session.edit("Duplicate body", d -> Edits.duplicateBody(d, id));
+    }
+
+    private void swapRoles() {
+        Body b = session.body();
+        Entry e = session.openEntry();
+        List<String> others = List.copyOf(e.step().bodies());
+        Document before = session.document();
+        session.edit("Swap roles", d -> Edits.swapRoles(d, b.id(), e.id()));
+        if (session.document() == before) return;
+        session.select(others.getFirst());
+        session.selectSteps(List.of(session.body().entries().getLast().id()));
+    }
+
+    private void takeApart() {
+        Body b = session.body();
+        session.edit("Take apart", d -> {
+            BodyResult r = session.result(b.id());
+            if (r == null || session.evaluatedDocument() != d) {
+                throw new StepException("The body is still being worked out; take it apart in a moment.");
+            }
+            int shells = Measures.of(r.mesh()).shells();
+            if (shells < 2) throw new StepException(b.name() + " hangs together as one shell.");
+            if (shells > MAX_PARTS) {
+                throw new StepException(b.name() + " has " + shells + " shells, too many for a body each.");
+            }
+            return Edits.takeApart(d, b.id(), shells);
+        });
     }
 
     private void toggleVisible() {

@@ -5,7 +5,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.DoubleSupplier;
 import java.util.function.Supplier;
+import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
+import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -16,6 +18,8 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -260,15 +264,7 @@ final class DrawerPane extends BorderPane {
         refresh.add(() -> {
             chips.getChildren().clear();
             Bodies now = (Bodies) value(d, p);
-            for (String id : now.ids()) {
-                Button chip = new Button(session.document().nameOf(id) + "  ×");
-                chip.getStyleClass().add("chip");
-                Hint.on(chip, "Take this body out");
-                chip.setOnAction(_ -> set(
-                        p,
-                        new Bodies(now.ids().stream().filter(x -> !x.equals(id)).toList())));
-                chips.getChildren().add(chip);
-            }
+            for (String id : now.ids()) chips.getChildren().add(chip(p, now, id, chips));
             MenuButton more = new MenuButton("+ body");
             more.getStyleClass().add("chip-add");
             for (Body b : session.document().bodies()) {
@@ -286,5 +282,50 @@ final class DrawerPane extends BorderPane {
             chips.getChildren().add(more);
         });
         return chips;
+    }
+
+    /** One body of a list: its name shows the body, its cross takes it out, and dragging it changes the order. */
+    private HBox chip(ParamDescriptor p, Bodies now, String id, FlowPane chips) {
+        Label name = new Label(session.document().nameOf(id));
+        name.getStyleClass().add("chip-name");
+        Button out = new Button("×");
+        out.getStyleClass().add("chip-out");
+        out.setAccessibleText("Take " + name.getText() + " out");
+        Hint.on(out, "Take this body out");
+        out.setOnAction(_ ->
+                set(p, new Bodies(now.ids().stream().filter(x -> !x.equals(id)).toList())));
+        HBox chip = new HBox(4, name, out);
+        chip.setAlignment(Pos.CENTER_LEFT);
+        chip.getStyleClass().add("chip");
+        chip.setFocusTraversable(true);
+        chip.setCursor(Cursor.OPEN_HAND);
+        Hint.on(chip, "Drag to change the order (Ctrl+left or right); double-click to open the body");
+        chip.setOnKeyPressed(e -> {
+            int by = e.getCode() == KeyCode.LEFT ? -1 : e.getCode() == KeyCode.RIGHT ? 1 : 0;
+            if (!e.isControlDown() || by == 0) return;
+            move(p, now, id, now.ids().indexOf(id) + by);
+            e.consume();
+        });
+        chip.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) session.select(id);
+        });
+        Dragging.follow(name, MouseEvent::consume, _ -> {}, e -> {
+            int to = 0;
+            for (Node other : chips.getChildren().subList(0, now.ids().size())) {
+                Bounds b = other.localToScene(other.getBoundsInLocal());
+                boolean below = e.getSceneY() > b.getMaxY();
+                boolean behind = e.getSceneY() >= b.getMinY() && e.getSceneX() > b.getCenterX();
+                if (other != chip && (below || behind)) to++;
+            }
+            move(p, now, id, to);
+        });
+        return chip;
+    }
+
+    private void move(ParamDescriptor p, Bodies now, String id, int to) {
+        List<String> ids = new ArrayList<>(now.ids());
+        ids.remove(id);
+        ids.add(Math.clamp(to, 0, ids.size()), id);
+        if (!ids.equals(now.ids())) set(p, new Bodies(ids));
     }
 }

@@ -3,6 +3,7 @@ package org.modeststack.app;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -48,6 +49,7 @@ final class Session implements AutoCloseable {
     private final Set<Long> steps = new LinkedHashSet<>();
     private long openStep;
     private Map<String, BodyResult> results = Map.of();
+    private final Map<String, Mesh> lastGood = new HashMap<>();
     private Document evaluated = Document.EMPTY;
     private double evaluationMs;
     private int evaluations;
@@ -101,6 +103,7 @@ final class Session implements AutoCloseable {
         history = new History(d);
         saved = d;
         file = path;
+        lastGood.clear();
         steps.clear();
         openStep = 0;
         bodyId = d.bodies().isEmpty() ? null : d.bodies().getFirst().id();
@@ -243,11 +246,20 @@ final class Session implements AutoCloseable {
                 : null;
     }
 
-    /** The mesh a body shows at its marker line, or null if it is not known yet. */
+    /**
+     * The mesh a body shows at its marker line, or null if it is not known yet. While one of its steps cannot be done
+     * the last good one stays, if there has been one.
+     */
     Mesh shownMesh(Body b) {
         BodyResult r = results.get(b.id());
-        Body then = evaluated.body(b.id());
-        return r == null || then == null ? null : r.after(b.shownSteps());
+        if (r == null || evaluated.body(b.id()) == null) return null;
+        Mesh now = r.after(b.shownSteps());
+        boolean failed = r.steps().stream().limit(b.shownSteps()).anyMatch(StepResult::failed);
+        if (!failed) {
+            lastGood.put(b.id(), now);
+            return now;
+        }
+        return lastGood.getOrDefault(b.id(), now);
     }
 
     // ---- selection

@@ -36,7 +36,9 @@ import org.modeststack.render.Scene;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.steps.Numbers;
+import org.modeststack.steps.Remark;
 
 /**
  * The picture of the bodies. Pictures are drawn on a thread of their own, always the newest that is wanted, quickly
@@ -329,12 +331,36 @@ final class ViewPane extends Pane {
         handles.show(w.camera(), w.width(), w.height());
     }
 
+    /** A ring round each place that a remark of the selected body's steps speaks of. */
+    private void places(GraphicsContext g, Wanted w) {
+        Body b = session.body();
+        BodyResult r = b == null ? null : session.result(b.id());
+        if (r == null) return;
+        for (int i = 0; i < Math.min(b.shownSteps(), r.steps().size()); i++) {
+            for (Remark m : r.steps().get(i).remarks()) {
+                if (m.place() == null) continue;
+                Vec3 p = w.camera().project(m.place(), w.width(), w.height());
+                if (p.z() <= 0) continue;
+                g.setLineWidth(4);
+                g.setStroke(Color.web("#FBF8F1"));
+                g.strokeOval(p.x() - 11, p.y() - 11, 22, 22);
+                g.setLineWidth(2);
+                g.setStroke(Color.web(m.level() == Remark.Level.FAULT ? "#A63D2B" : "#8A5A00"));
+                g.strokeOval(p.x() - 11, p.y() - 11, 22, 22);
+                g.setFill(Color.web(m.level() == Remark.Level.FAULT ? "#A63D2B" : "#8A5A00"));
+                g.setFont(Font.font("Inter SemiBold", 11));
+                g.fillText("step " + (i + 1), p.x() + 15, p.y() + 4);
+            }
+        }
+    }
+
     /** The axes and the scale, drawn over the picture. */
     private void marks(Wanted w) {
         marks.setWidth(w.width());
         marks.setHeight(w.height());
         GraphicsContext g = marks.getGraphicsContext2D();
         g.clearRect(0, 0, w.width(), w.height());
+        places(g, w);
         double ox = 40, oy = w.height() - 40;
         g.setFont(Font.font("Inter", 11));
         Vec3[] axes = {new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)};

@@ -7,6 +7,8 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntPredicate;
+import java.util.function.LongUnaryOperator;
 
 /** Makes a {@link Mesh} vertex by vertex and face by face. Not for use by several threads at once. */
 public final class MeshBuilder {
@@ -135,6 +137,48 @@ public final class MeshBuilder {
         faceMaterials[faceCount] = material;
         offsets[++faceCount] = cornerCount;
         return faceCount - 1;
+    }
+
+    /**
+     * Adds all of a mesh, with its materials, colours and tags.
+     *
+     * @param key what becomes of the keys of its vertices and faces
+     */
+    public void append(Mesh mesh, LongUnaryOperator key) {
+        int[] vertexMap = new int[mesh.vertexCount()], faceMap = new int[mesh.faceCount()];
+        Arrays.fill(vertexMap, -1);
+        appendFaces(mesh, _ -> true, key, vertexMap, faceMap);
+        carryTags(mesh, vertexMap, faceMap);
+    }
+
+    /**
+     * Adds faces of a mesh and the vertices they use, with their materials and colours.
+     *
+     * @param which the faces to add
+     * @param key what becomes of the keys of vertices and faces
+     * @param vertexMap receives the new index of each vertex that is used; what is -1 is not there yet
+     * @param faceMap receives the new index of each face that is added
+     */
+    public void appendFaces(Mesh mesh, IntPredicate which, LongUnaryOperator key, int[] vertexMap, int[] faceMap) {
+        int[] materialMap = materialsOf(mesh), offsets = mesh.offsets(), ring = new int[8];
+        float[] colors = mesh.cornerColors();
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            if (!which.test(f)) continue;
+            int n = mesh.sides(f);
+            if (n > ring.length) ring = new int[2 * n];
+            for (int i = 0; i < n; i++) {
+                int v = mesh.corners()[offsets[f] + i];
+                if (vertexMap[v] < 0) {
+                    vertexMap[v] = vertex(mesh.x(v), mesh.y(v), mesh.z(v), key.applyAsLong(mesh.vertexKeys()[v]));
+                }
+                ring[i] = vertexMap[v];
+            }
+            faceMap[f] = face(key.applyAsLong(mesh.faceKeys()[f]), materialMap[mesh.faceMaterials()[f]], ring, 0, n);
+            for (int i = 0; colors != null && i < n; i++) {
+                int c = 4 * (offsets[f] + i);
+                color(firstCorner(faceMap[f]) + i, colors[c], colors[c + 1], colors[c + 2], colors[c + 3]);
+            }
+        }
     }
 
     /** Where the corners of a face begin, for {@link #color}. */

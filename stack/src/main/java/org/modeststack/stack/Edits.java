@@ -13,7 +13,10 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.source.Linked;
 
 /** Everything that can be done to a document, as functions from document to document. */
 public final class Edits {
@@ -78,6 +81,37 @@ public final class Edits {
         long n = 1;
         if (e.step() instanceof Baked baked) for (Entry inner : baked.from()) n += idsIn(inner);
         return n;
+    }
+
+    /**
+     * What was cut now cuts: the step leaves its body and stands at the end of the one body it uses, which it combines
+     * with the first in the same way.
+     */
+    public static Document swapRoles(Document d, String id, long entryId) throws StepException {
+        Entry e = d.body(id).entry(entryId);
+        if (!(e.step() instanceof BooleanStep b) || b.with().ids().size() != 1) {
+            throw new StepException("Roles can be swapped where a step combines with exactly one other body.");
+        }
+        String other = b.with().ids().getFirst();
+        Document without = removeSteps(d, id, List.of(entryId));
+        BooleanStep turned = new BooleanStep(b.operation(), Bodies.of(id), b.flipSheets());
+        return addStep(without, other, without.body(other).entries().size(), turned);
+    }
+
+    /** A body for each shell of this one, which follow it when it changes; it is hidden itself. */
+    public static Document takeApart(Document d, String id, int shells) {
+        Body b = d.body(id);
+        for (int i = 1; i <= shells; i++) {
+            d = addBody(d, b.name() + " part", b.material(), new Linked(Bodies.of(id)));
+            Body part = d.bodies().getLast();
+            int shell = i;
+            long entry = d.nextId();
+            d = d.with(
+                            part.id(),
+                            p -> p.withEntries(List.of(p.entries().getFirst(), new Entry(entry, new OneShell(shell)))))
+                    .withNextId(entry + 1);
+        }
+        return d;
     }
 
     public static Document renameBody(Document d, String id, String name) {

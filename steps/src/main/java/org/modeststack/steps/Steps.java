@@ -6,6 +6,8 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Join;
+import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
@@ -18,6 +20,7 @@ import org.modeststack.steps.source.Cone;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Imported;
+import org.modeststack.steps.source.Linked;
 import org.modeststack.steps.source.Prism;
 import org.modeststack.steps.source.Torus;
 import org.modeststack.steps.source.Tube;
@@ -35,7 +38,10 @@ public final class Steps {
                     Prism.class,
                     Grid.class,
                     Imported.class,
+                    Linked.class,
                     BooleanStep.class,
+                    Join.class,
+                    OneShell.class,
                     RowArray.class,
                     RoundArray.class,
                     Mirror.class,

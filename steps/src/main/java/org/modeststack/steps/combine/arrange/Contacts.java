@@ -83,6 +83,10 @@ final class Contacts {
 
     /** Finds where two triangles touch. @return whether they do beyond a corner that they share */
     boolean intersect(int s, int t) {
+        if (soup.turn(s) == 0 || soup.turn(t) == 0) {
+            withoutArea(s, t);
+            return false;
+        }
         int[] ss = sides(t, s);
         if (ss[0] == ss[1] && ss[1] == ss[2] && ss[0] != 0) return false;
         int[] ts = sides(s, t);
@@ -91,6 +95,18 @@ final class Contacts {
         if (ss[0] == 0 && ss[1] == 0 && ss[2] == 0) coplanar(s, t);
         else crossing(s, t, ss, ts);
         return foundCount > 1 || foundCount == 1 && points.isNew(found[0]);
+    }
+
+    /**
+     * A triangle without area bounds nothing and is left out; its corners must be known to the triangles they lie on, so
+     * that these are cut where the ones on its other side are.
+     */
+    private void withoutArea(int s, int t) {
+        foundCount = 0;
+        for (int i = 0; i < 3; i++) {
+            if (soup.turn(t) != 0 && soup.side(t, soup.vertex(s, i)) == 0) vertexOn(s, i, t);
+            if (soup.turn(s) != 0 && soup.side(s, soup.vertex(t, i)) == 0) vertexOn(t, i, s);
+        }
     }
 
     /** On which side of triangle t the corners of triangle s lie. */

@@ -1,0 +1,33 @@
+package org.modeststack.steps.source;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+
+/** Starts from another body's result, and changes with it. */
+@StepInfo(
+        type = "linked",
+        title = "Linked copy",
+        family = Family.SOURCE,
+        help = "Starts from another body's result and changes with it.",
+        words = "instance reference copy of body")
+public record Linked(
+        @Param(label = "Of", help = "The body to start from.")
+        Bodies of) implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        if (of.ids().size() != 1) throw new StepException("Choose the one body to start from.");
+        return context.body(of.ids().getFirst());
+    }
+
+    @Override
+    public String sentence() {
+        return "Start with a *copy* of {of}.";
+    }
+}
