@@ -19,6 +19,7 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
+import org.modeststack.steps.combine.BooleanStep;
 
 /** Every command there is, in the order of the menus. */
 final class Commands {

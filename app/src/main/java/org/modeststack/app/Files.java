@@ -61,7 +61,9 @@ final class Files {
     }
 
     void openDemo() {
-        if (mayLeave()) show(SkerryLight.document(), null);
+        if (!mayLeave()) return;
+        opened.run();
+        session.open(SkerryLight.document(), SkerryLight.NAME);
     }
 
     private void show(Document d, Path path) {

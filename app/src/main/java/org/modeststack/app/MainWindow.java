@@ -226,10 +226,7 @@ final class MainWindow {
     }
 
     private void refresh() {
-        String name = session.file() == null
-                ? "Untitled"
-                : session.file().getFileName().toString().replaceFirst("\\.mstack$", "");
-        title.setText(name + (session.isDirty() ? " •" : ""));
+        title.setText(session.title() + (session.isDirty() ? " •" : ""));
         undo.setDisable(!session.canUndo());
         redo.setDisable(!session.canRedo());
     }

@@ -56,7 +56,7 @@ public final class ModestApp extends Application {
         stage.setOnCloseRequest(e -> {
             if (!files.mayLeave()) e.consume();
         });
-        if (start.demo()) session.open(SkerryLight.document(), null);
+        if (start.demo()) session.open(SkerryLight.document(), SkerryLight.NAME);
         else if (start.file() != null) files.load(start.file());
         stage.show();
         window.view().requestFocus();

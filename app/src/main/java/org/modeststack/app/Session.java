@@ -37,6 +37,8 @@ final class Session implements AutoCloseable {
     /** What is going on in an evaluation. */
     record Work(String body, String step, double share) {}
 
+    private static final String UNTITLED = "Untitled";
+
     private final EvaluationService service;
     private final List<Runnable> listeners = new ArrayList<>();
     private final List<Runnable> workListeners = new ArrayList<>();
@@ -45,6 +47,7 @@ final class Session implements AutoCloseable {
     private History history = new History(Document.EMPTY);
     private Document saved = Document.EMPTY;
     private Path file;
+    private String title = UNTITLED;
     private String bodyId;
     private final Set<Long> steps = new LinkedHashSet<>();
     private long openStep;
@@ -98,11 +101,24 @@ final class Session implements AutoCloseable {
         return !document().equals(saved);
     }
 
+    /** What the document is called: its file, or what it was given when it was opened. */
+    String title() {
+        return file == null ? title : file.getFileName().toString().replaceFirst("\\.mstack$", "");
+    }
+
+    /** Opens a document that has no file yet but a name. */
+    void open(Document d, String name) {
+        open(d, (Path) null);
+        title = name;
+        changed();
+    }
+
     /** Another document takes the place of this one. @param path where it came from, or null */
     void open(Document d, Path path) {
         history = new History(d);
         saved = d;
         file = path;
+        title = UNTITLED;
         lastGood.clear();
         steps.clear();
         openStep = 0;

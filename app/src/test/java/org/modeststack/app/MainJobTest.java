@@ -78,7 +78,7 @@ class MainJobTest {
             stage.setY(0);
             stage.show();
             robot = new Robot();
-            session.open(SkerryLight.document(), null);
+            session.open(SkerryLight.document(), SkerryLight.NAME);
             return null;
         });
         settle();
@@ -301,7 +301,7 @@ class MainJobTest {
         });
         Path copy = dir.resolve("autosave").resolve(ProcessHandle.current().pid() + ".mstack");
         fx(() -> {
-            session.open(Document.EMPTY, null);
+            session.open(Document.EMPTY, (Path) null);
             files.recover(new Autosave.Left(copy, null));
             return null;
         });

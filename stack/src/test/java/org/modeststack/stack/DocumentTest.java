@@ -266,17 +266,22 @@ class DocumentTest {
         Document d = SkerryLight.document();
         new Evaluator().evaluate(d, Progress.NONE).values().forEach(r -> {
             assertFalse(r.failed());
-            assertTrue(Health.of(r.mesh()).isClosed(), d.nameOf(r.bodyId()));
+            // The ground is a sheet: it cuts, and bounds nothing.
+            boolean sheet = d.nameOf(r.bodyId()).equals("Ground");
+            assertEquals(!sheet, Health.of(r.mesh()).isClosed(), d.nameOf(r.bodyId()));
             r.steps().forEach(s -> assertEquals(List.of(), s.remarks()));
         });
     }
 
     @Test
     void theDemoFileIsTheDemo() throws IOException {
-        Path file = Path.of("..", "demo", "skerry-light.mstack");
-        assertEquals(
-                DocumentFile.toText(SkerryLight.document()),
-                Files.readString(file).replace("\r\n", "\n"));
+        assertSameAs(Path.of("..", "demo", "skerry-light.mstack"), DocumentFile.toText(SkerryLight.document()));
+    }
+
+    /** With {@code -Dmodest.write=true} a file that is made from the code is written anew instead. */
+    private static void assertSameAs(Path file, String text) throws IOException {
+        if (Boolean.getBoolean("modest.write")) Files.writeString(file, text);
+        assertEquals(text, Files.readString(file).replace("\r\n", "\n"));
     }
 
     // ---- the file
@@ -284,7 +289,7 @@ class DocumentTest {
     @Test
     void thePublishedSchemaIsMadeFromTheStepsAndHoldsForTheDemo() throws IOException {
         String schema = DocumentSchema.text();
-        assertEquals(schema, Files.readString(Path.of("..", "docs", "mstack.schema.json")));
+        assertSameAs(Path.of("..", "docs", "mstack.schema.json"), schema);
         var compiled = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
                 .getSchema(schema);
         assertEquals(List.of(), compiled.validate(DocumentFile.toText(SkerryLight.document()), InputFormat.JSON));

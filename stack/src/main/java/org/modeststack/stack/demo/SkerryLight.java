@@ -18,17 +18,23 @@ import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
 import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.Torus;
 
 /**
  * The demo: fittings of an invented harbour light. All numbers are made up but one: the bolt holes are clearance holes
  * for M8, 9 mm (ISO 273, medium fit).
  */
 public final class SkerryLight {
+    public static final String NAME = "Skerry Light";
+
     private static final Material STONE = new Material("sandcast", 0xC9BFAE);
     private static final Material BRASS = new Material("brass", 0xC2A468);
     private static final Material CUTTER = new Material("machined", 0xA9ADAB);
     private static final double HOUSING_X = 125;
+    private static final double CAGE_X = -125;
+    private static final double FOOTING_Y = 135;
 
     private Document document = Document.EMPTY;
 
@@ -64,6 +70,23 @@ public final class SkerryLight {
         step(housing, new Subdivide(3));
         step(housing, new Move(new Vec3(HOUSING_X, 0, 0)));
         step(housing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(lens, vents)));
+
+        String cage = body("Cage", BRASS, new Torus(74, 6, 64, 12, Seat.CENTERED));
+        step(cage, new Move(new Vec3(CAGE_X, 0, 3)));
+        String bars = body("Cage bars", BRASS, new Cylinder(4, 66, 16, 1, 0, Seat.STANDING));
+        step(bars, new Move(new Vec3(37, 0, 3)));
+        step(bars, new RoundArray(8, Axis.Z, 360, Vec3.ZERO, 0, 0));
+        step(bars, new Move(new Vec3(CAGE_X, 0, 0)));
+        String ring = body("Cage top", BRASS, new Torus(74, 6, 64, 12, Seat.CENTERED));
+        step(ring, new Move(new Vec3(CAGE_X, 0, 69)));
+        step(cage, new BooleanStep(Operation.UNION, Bodies.of(bars, ring)));
+
+        String footing = body("Footing", STONE, new Cone(96, 58, 64, 40, 1, Seat.STANDING));
+        step(footing, new Move(new Vec3(0, FOOTING_Y, -24)));
+        String ground = body("Ground", CUTTER, new Grid(150, 150, 3, 3));
+        step(ground, new Turn(Axis.X, 7, Vec3.ZERO));
+        step(ground, new Move(new Vec3(0, FOOTING_Y, 0)));
+        step(footing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(ground)));
         return document;
     }
 
