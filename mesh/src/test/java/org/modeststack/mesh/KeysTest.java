@@ -1,0 +1,80 @@
+package org.modeststack.mesh;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.HashSet;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class KeysTest {
+    @Property
+    void anEdgesKeyDoesNotDependOnItsDirection(@ForAll long a, @ForAll long b) {
+        assertEquals(Keys.ofPair(a, b), Keys.ofPair(b, a));
+    }
+
+    @Property
+    void orderMattersForParentAndRole(@ForAll @IntRange(max = 1000) int a, @ForAll @IntRange(max = 1000) int b) {
+        if (a != b) assertNotEquals(Keys.of(a, b), Keys.of(b, a));
+    }
+
+    /** Half, quarters and so on are the same place of a ring whatever its count. */
+    @Property
+    void aPlaceOnARingKeepsItsNumberWhenTheCountIsMultiplied(
+            @ForAll @IntRange(max = 500) int i,
+            @ForAll @IntRange(min = 1, max = 500) int n,
+            @ForAll @IntRange(min = 1, max = 40) int times) {
+        assertEquals(Keys.fraction(i, n), Keys.fraction((long) i * times, (long) n * times));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1, 4, 1, 3", "1, 2, 2, 3", "3, 7, 4, 7", "1, 3, 1, 4"})
+    void differentPlacesHaveDifferentNumbers(int i, int n, int j, int m) {
+        assertNotEquals(Keys.fraction(i, n), Keys.fraction(j, m));
+    }
+
+    @Test
+    void aMillionKeysAreAllDifferent() {
+        Set<Long> seen = new HashSet<>();
+        for (int i = 0; i < 1000; i++) for (int j = 0; j < 1000; j++) seen.add(Keys.of(17, i, j));
+        assertEquals(1_000_000, seen.size());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0, 1", "5, 2", "2147483646, 2147483645"})
+    void edgesOfTagsGiveTheirEndsBack(int a, int b) {
+        long e = Tag.edge(a, b);
+        assertEquals(Math.min(a, b), Tag.edgeLow(e));
+        assertEquals(Math.max(a, b), Tag.edgeHigh(e));
+        assertEquals(e, Tag.edge(b, a));
+    }
+
+    @Test
+    void tagsRefuseWhatIsNotInOrderOrRange() {
+        long[] up = {1, 2}, down = {2, 1}, twice = {1, 1};
+        double[] ones = {1, 1}, more = {1, 1.5}, none = {0, Double.NaN};
+        assertEquals(2, new Tag(ElementKind.FACE, up, ones).size());
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, down, ones));
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, twice, ones));
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, more));
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, none));
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, new double[1]));
+    }
+
+    @Test
+    void weightsAreFoundByElement() {
+        Tag t = new Tag(ElementKind.VERTEX, new long[] {2, 5, 9}, new double[] {0.25, 0.5, 1});
+        assertEquals(0.5, t.weightOf(5));
+        assertEquals(0, t.weightOf(6));
+        assertTrue(t.contains(9));
+        assertEquals(t, new Tag(ElementKind.VERTEX, new long[] {2, 5, 9}, new double[] {0.25, 0.5, 1}));
+        assertNotEquals(t, new Tag(ElementKind.FACE, new long[] {2, 5, 9}, new double[] {0.25, 0.5, 1}));
+    }
+}
