@@ -106,6 +106,15 @@ final class Ground {
         return low * (1 - t) + high * t;
     }
 
+    /** Whether there may be shadow somewhere between two places of the plane. */
+    boolean mayShade(double ax, double ay, double bx, double by) {
+        double reach = cell * SIZE;
+        return Math.max(ax, bx) >= x0
+                && Math.max(ay, by) >= y0
+                && Math.min(ax, bx) <= x0 + reach
+                && Math.min(ay, by) <= y0 + reach;
+    }
+
     /** How clearly the grid shows at a place: it fades away from the bodies. */
     float clarity(double x, double y) {
         double dx = x - middleX, dy = y - middleY;

@@ -25,7 +25,6 @@ final class Shader {
     private final double startZ;
     private final double acrossX;
     private final double acrossY;
-    private final double acrossZ;
     private final double downX;
     private final double downY;
     private final double downZ;
@@ -66,7 +65,6 @@ final class Shader {
                 .minus(down.times(projection.height / 2.0));
         acrossX = across.x();
         acrossY = across.y();
-        acrossZ = across.z();
         downX = down.x();
         downY = down.y();
         downZ = down.z();
@@ -97,14 +95,16 @@ final class Shader {
 
     void shade(Frame frame, int y0, int y1) {
         Pixel pixel = new Pixel();
+        FloorRow floor = new FloorRow();
         int[] layers = mode == DisplayMode.SEE_THROUGH ? frame.layers() : null;
         for (int y = y0; y < y1; y++) {
             int backdrop = Colors.mix(Palette.TOP, Palette.BOTTOM, (y + 0.5f) / frame.height);
+            floor.start(backdrop, y + 0.5);
             for (int x = 0; x < frame.width; x++) {
                 int at = y * frame.width + x, id = frame.id[at], color;
                 float ink = frame.ink[at];
                 if (id < 0 || mode == DisplayMode.SEE_THROUGH) {
-                    color = ground == null ? backdrop : floor(backdrop, x + 0.5, y + 0.5);
+                    color = floor.color(x);
                 } else {
                     color = backdrop;
                 }
@@ -116,7 +116,7 @@ final class Shader {
                             : Colors.mix(color, surface, 1 - (float) Math.pow(0.78, layers[at]));
                     if (mode != DisplayMode.SHADED) ink = Math.max(ink, pixel.ink());
                 }
-                frame.color[at] = Colors.mix(color, Palette.INK, ink);
+                frame.color[at] = ink <= 0 ? color : Colors.mix(color, Palette.INK, ink);
             }
         }
     }
@@ -140,56 +140,148 @@ final class Shader {
         }
     }
 
-    /** The colour of the ground, or of the backdrop where no ground is seen, at a place on the screen. */
-    private int floor(int backdrop, double px, double py) {
-        // Directions (perspective) or places (parallel) are linear over the screen; their slopes tell how much ground a
-        // pixel covers.
-        double ax = startX + px * acrossX + py * downX;
-        double ay = startY + px * acrossY + py * downY;
-        double az = startZ + px * acrossZ + py * downZ;
-        double x, y, t, sx, sy;
-        double fz = perspective ? az : forwardZ;
-        if (Math.abs(fz) < 1e-6) return backdrop;
-        if (perspective) {
-            t = -eyeZ / az;
-            if (t <= 0) return backdrop;
-            x = eyeX + t * ax;
-            y = eyeY + t * ay;
-            sx = ax / az;
-            sy = ay / az;
-        } else {
-            t = 1;
-            sx = forwardX / forwardZ;
-            sy = forwardY / forwardZ;
-            x = ax - az * sx;
-            y = ay - az * sy;
-        }
-        double xu = acrossX - sx * acrossZ, xv = downX - sx * downZ;
-        double yu = acrossY - sy * acrossZ, yv = downY - sy * downZ;
-        double dx = t * Math.sqrt(xu * xu + xv * xv), dy = t * Math.sqrt(yu * yu + yv * yv);
-        float clear = ground.clarity(x, y);
-        if (clear <= 0) return backdrop;
-        double u = x * perLine, v = y * perLine;
-        float wideX = (float) (spacing / (dx * size)), wideY = (float) (spacing / (dy * size));
-        float fine = Math.max(line(u, wideX, 0.5f), line(v, wideY, 0.5f));
-        float coarse = Math.max(line(0.1 * u, 10 * wideX, 0.6f), line(0.1 * v, 10 * wideY, 0.6f));
-        float grid = Math.max(0.20f * fine, 0.5f * coarse) * clear;
-        int color = Colors.mix(backdrop, Palette.GRID, grid);
-        return seenFromAbove ? Colors.mix(color, Palette.SHADOW, 0.42f * ground.shadow(x, y)) : color;
-    }
-
     /**
-     * Cover of the grid lines across one axis; lines too dense to tell apart fade.
-     *
-     * @param u the place in lines from the origin
-     * @param apart pixels from one line to the next
+     * The ground along one row of the picture. The horizon is level, so that along a row the ground is passed at an even
+     * pace; how much of it a pixel covers changes slowly and is worked out once for several.
      */
-    private static float line(double u, float apart, float half) {
-        if (apart <= 1.8f) return 0;
-        float off = (float) (u - Math.floor(u));
-        float cover = half + 0.5f - Math.min(off, 1 - off) * apart;
-        if (cover <= 0) return 0;
-        return Math.min(1, cover) * Math.min(1, apart / 6 - 0.3f);
+    private final class FloorRow {
+        private static final int BLOCK = 16;
+
+        private int backdrop;
+        private boolean none;
+        private double startU;
+        private double startV;
+        private double stepX;
+        private double stepY;
+        private double originX;
+        private double originY;
+        private double distance;
+        private double slopeX;
+        private double slopeY;
+        private double slopeStepX;
+        private double slopeStepY;
+        private int block;
+        private float clear;
+        private float fineX;
+        private float fineY;
+        private float fineFadeX;
+        private float fineFadeY;
+        private float coarseFadeX;
+        private float coarseFadeY;
+        private boolean plain;
+        private final int[] painted = new int[BLOCK];
+
+        void start(int newBackdrop, double py) {
+            backdrop = newBackdrop;
+            block = -1;
+            double ax = startX + py * downX, ay = startY + py * downY, az = startZ + py * downZ;
+            double fz = perspective ? az : forwardZ;
+            none = ground == null || Math.abs(fz) < 1e-6;
+            if (none) return;
+            if (perspective) {
+                distance = -eyeZ / az;
+                none = distance <= 0;
+                originX = eyeX + distance * ax;
+                originY = eyeY + distance * ay;
+                stepX = distance * acrossX;
+                stepY = distance * acrossY;
+                slopeX = ax / az;
+                slopeY = ay / az;
+                slopeStepX = acrossX / az;
+                slopeStepY = acrossY / az;
+            } else {
+                distance = 1;
+                slopeX = forwardX / forwardZ;
+                slopeY = forwardY / forwardZ;
+                slopeStepX = 0;
+                slopeStepY = 0;
+                originX = ax - az * slopeX;
+                originY = ay - az * slopeY;
+                stepX = acrossX;
+                stepY = acrossY;
+            }
+            startU = originX * perLine;
+            startV = originY * perLine;
+        }
+
+        private void measure(double px) {
+            double xv = downX - (slopeX + px * slopeStepX) * downZ, yv = downY - (slopeY + px * slopeStepY) * downZ;
+            double dx = distance * Math.sqrt(acrossX * acrossX + xv * xv);
+            double dy = distance * Math.sqrt(acrossY * acrossY + yv * yv);
+            clear = ground.clarity(originX + px * stepX, originY + px * stepY);
+            fineX = (float) (spacing / (dx * size));
+            fineY = (float) (spacing / (dy * size));
+            fineFadeX = fade(fineX);
+            fineFadeY = fade(fineY);
+            coarseFadeX = fade(10 * fineX);
+            coarseFadeY = fade(10 * fineY);
+        }
+
+        /** Lines too dense to tell apart fade. */
+        private static float fade(float apart) {
+            return apart <= 1.8f ? 0 : Math.min(1, apart / 6 - 0.3f);
+        }
+
+        int color(int x) {
+            if (none) return backdrop;
+            if (x / BLOCK != block) {
+                block = x / BLOCK;
+                paint();
+            }
+            return plain ? backdrop : painted[x - block * BLOCK];
+        }
+
+        /** Paints the pixels of a block; most have no line and no shadow in them. */
+        private void paint() {
+            double first = block * BLOCK + 0.5, last = first + BLOCK - 1;
+            measure((first + last) / 2);
+            double du = stepX * perLine, dv = stepY * perLine;
+            double u0 = startU + first * du, v0 = startV + first * dv;
+            boolean fx = passes(u0, u0 + 15 * du, fineX), fy = passes(v0, v0 + 15 * dv, fineY);
+            boolean cx = passes(0.1 * u0, 0.1 * (u0 + 15 * du), 10 * fineX);
+            boolean cy = passes(0.1 * v0, 0.1 * (v0 + 15 * dv), 10 * fineY);
+            double x0 = originX + first * stepX, y0 = originY + first * stepY;
+            double x1 = originX + last * stepX, y1 = originY + last * stepY;
+            boolean dark = seenFromAbove && ground.mayShade(x0, y0, x1, y1);
+            plain = clear <= 0 || !(fx || fy || cx || cy || dark);
+            if (plain) return;
+            for (int i = 0; i < BLOCK; i++) {
+                double u = u0 + i * du, v = v0 + i * dv;
+                float fine = 0, coarse = 0;
+                if (fx) fine = line(u, fineX, 0.5f, fineFadeX);
+                if (fy) fine = Math.max(fine, line(v, fineY, 0.5f, fineFadeY));
+                if (cx) coarse = line(0.1 * u, 10 * fineX, 0.6f, coarseFadeX);
+                if (cy) coarse = Math.max(coarse, line(0.1 * v, 10 * fineY, 0.6f, coarseFadeY));
+                int color = backdrop;
+                float grid = Math.max(0.20f * fine, 0.5f * coarse) * clear;
+                if (grid > 0) color = Colors.mix(color, Palette.GRID, grid);
+                if (dark) {
+                    float shade = ground.shadow(x0 + i * stepX, y0 + i * stepY);
+                    if (shade > 0) color = Colors.mix(color, Palette.SHADOW, 0.42f * shade);
+                }
+                painted[i] = color;
+            }
+        }
+
+        /** Whether a line may show between two places. */
+        private static boolean passes(double u0, double u1, float apart) {
+            if (apart <= 1.8f) return false;
+            double reach = 1.2 / apart;
+            return Math.floor(Math.max(u0, u1) + reach) > Math.floor(Math.min(u0, u1) - reach);
+        }
+
+        /**
+         * Cover of the grid lines across one axis.
+         *
+         * @param u the place in lines from the origin
+         * @param apart pixels from one line to the next
+         */
+        private static float line(double u, float apart, float half, float fade) {
+            if (fade <= 0) return 0;
+            float off = (float) (u - Math.rint(u));
+            float cover = half + 0.5f - Math.abs(off) * apart;
+            return cover <= 0 ? 0 : Math.min(1, cover) * fade;
+        }
     }
 
     /** One pixel of one triangle. */
