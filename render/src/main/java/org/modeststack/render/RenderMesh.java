@@ -142,29 +142,35 @@ public final class RenderMesh {
 
     private int[] cornerNormals(Adjacency adj, float[] area, byte[] kinds) {
         int n = mesh.cornerCount();
-        int[] parent = new int[n];
-        for (int c = 0; c < n; c++) parent[c] = c;
-        int[] next = adj.cornerNext(), faces = adj.cornerFace();
+        int[] next = adj.cornerNext(), faces = adj.cornerFace(), vertex = mesh.corners();
+        // Where no edge at a vertex is sharp all its corners share one normal; only elsewhere must it be found out
+        // which.
+        boolean[] sharp = new boolean[mesh.vertexCount()];
+        for (int e = 0; e < kinds.length; e++) {
+            if (kinds[e] == SOFT) continue;
+            sharp[adj.edgeLow(e)] = true;
+            sharp[adj.edgeHigh(e)] = true;
+        }
+        int[] group = new int[n];
+        for (int c = 0; c < n; c++) group[c] = c;
         for (int e = 0; e < kinds.length; e++) {
             if (kinds[e] != SOFT) continue;
             int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
-            union(parent, c, next[d]);
-            union(parent, next[c], d);
+            if (sharp[vertex[c]]) union(group, c, next[d]);
+            if (sharp[vertex[d]]) union(group, next[c], d);
         }
-        float[] sum = new float[3 * n];
+        int soft = mesh.vertexCount();
+        float[] sum = new float[3 * (soft + n)];
+        int[] shared = new int[n];
         for (int c = 0; c < n; c++) {
-            int r = 3 * find(parent, c), f = 3 * faces[c];
+            shared[c] = sharp[vertex[c]] ? soft + find(group, c) : vertex[c];
+            int r = 3 * shared[c], f = 3 * faces[c];
             sum[r] += area[f];
             sum[r + 1] += area[f + 1];
             sum[r + 2] += area[f + 2];
         }
-        int[] cornerNormal = new int[n];
-        for (int c = 0; c < n; c++) {
-            int r = find(parent, c);
-            cornerNormal[c] = r < c ? cornerNormal[r] : packed(sum, r);
-        }
         int[] out = new int[corners.length];
-        for (int i = 0; i < out.length; i++) out[i] = cornerNormal[corners[i]];
+        for (int i = 0; i < out.length; i++) out[i] = packed(sum, shared[corners[i]]);
         return out;
     }
 

@@ -146,6 +146,7 @@ final class Shader {
      */
     private final class FloorRow {
         private static final int BLOCK = 16;
+        private static final int SOFT = 4;
 
         private int backdrop;
         private boolean none;
@@ -245,7 +246,14 @@ final class Shader {
             boolean dark = seenFromAbove && ground.mayShade(x0, y0, x1, y1);
             plain = clear <= 0 || !(fx || fy || cx || cy || dark);
             if (plain) return;
+            float shade = 0, shadeStep = 0;
             for (int i = 0; i < BLOCK; i++) {
+                // The shadow is soft: a sample every few pixels, and straight lines between.
+                if (dark && i % SOFT == 0) {
+                    shade = i == 0 ? ground.shadow(x0, y0) : shade;
+                    double j = i + SOFT;
+                    shadeStep = (ground.shadow(x0 + j * stepX, y0 + j * stepY) - shade) / SOFT;
+                }
                 double u = u0 + i * du, v = v0 + i * dv;
                 float fine = 0, coarse = 0;
                 if (fx) fine = line(u, fineX, 0.5f, fineFadeX);
@@ -255,10 +263,8 @@ final class Shader {
                 int color = backdrop;
                 float grid = Math.max(0.20f * fine, 0.5f * coarse) * clear;
                 if (grid > 0) color = Colors.mix(color, Palette.GRID, grid);
-                if (dark) {
-                    float shade = ground.shadow(x0 + i * stepX, y0 + i * stepY);
-                    if (shade > 0) color = Colors.mix(color, Palette.SHADOW, 0.42f * shade);
-                }
+                if (shade > 0) color = Colors.mix(color, Palette.SHADOW, 0.42f * shade);
+                shade += shadeStep;
                 painted[i] = color;
             }
         }
