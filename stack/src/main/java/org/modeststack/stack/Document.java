@@ -81,6 +81,28 @@ public record Document(List<Body> bodies, long nextId, Map<String, JsonNode> unk
         return false;
     }
 
+    /** From a body over those it uses to another that its result depends on, both included; empty if it does not. */
+    List<String> wayOfUse(String from, String to) {
+        return wayOfUse(from, to, new ArrayList<>());
+    }
+
+    private List<String> wayOfUse(String from, String to, List<String> seen) {
+        if (from.equals(to)) return List.of(to);
+        Body b = body(from);
+        if (b == null || seen.contains(from)) return List.of();
+        seen.add(from);
+        for (Entry e : b.entries()) {
+            for (String next : e.step().bodies()) {
+                List<String> rest = wayOfUse(next, to, seen);
+                if (rest.isEmpty()) continue;
+                List<String> way = new ArrayList<>(List.of(from));
+                way.addAll(rest);
+                return way;
+            }
+        }
+        return List.of();
+    }
+
     /** A name for a new body: this one, with a number behind it where it is taken. */
     public String freeName(String wish) {
         String name = wish;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -149,6 +150,7 @@ public final class Edits {
     public static Document addStep(Document d, String bodyId, int index, Step step) {
         if (step.isSource())
             throw new IllegalArgumentException("A source can only come first; start a new body with it.");
+        checkNoCircle(d, bodyId, step);
         int at = Math.clamp(index, 1, d.body(bodyId).entries().size());
         return d.with(bodyId, b -> inserted(b, at, List.of(new Entry(d.nextId(), step))))
                 .withNextId(d.nextId() + 1);
@@ -181,9 +183,17 @@ public final class Edits {
         return d.with(bodyId, b -> b.with(entryId, e -> e.withStep(descriptor.with(e.step(), param, value))));
     }
 
+    /** @throws IllegalArgumentException if a body would be made from itself, naming the way round */
+    private static void checkNoCircle(Document d, String bodyId, Step step) {
+        for (String other : step.bodies()) {
+            if (d.dependsOn(other, bodyId)) throw new IllegalArgumentException(cycleMessage(d, bodyId, other));
+        }
+    }
+
     private static String cycleMessage(Document d, String bodyId, String other) {
         if (other.equals(bodyId)) return d.nameOf(bodyId) + " cannot be combined with itself.";
-        return d.nameOf(other) + " is itself made from " + d.nameOf(bodyId) + ", so that would go round in a circle.";
+        String way = d.wayOfUse(other, bodyId).stream().map(d::nameOf).collect(Collectors.joining(" → "));
+        return "That would go round in a circle: " + d.nameOf(bodyId) + " → " + way + ".";
     }
 
     public static Document setEnabled(Document d, String bodyId, Collection<Long> entryIds, boolean enabled) {
@@ -240,6 +250,7 @@ public final class Edits {
         long next = d.nextId();
         for (Entry e : d.body(fromBody).entries()) {
             if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
+            checkNoCircle(d, toBody, e.step());
             copies.add(copy(e, next));
             next += idsIn(e);
         }

@@ -73,7 +73,12 @@ public record Torus(
         Vec3 bar = new Vec3(0, -diameter / 2, middle);
         return List.of(
                 new Handle("diameter", new Vec3(0, 0, middle), new Vec3(diameter / 2, 0, middle), 2),
-                new Handle("thickness", bar, new Vec3(0, -diameter / 2, middle + thickness / 2), 2));
+                // A standing ring grows upwards only.
+                new Handle(
+                        "thickness",
+                        bar,
+                        new Vec3(0, -diameter / 2, middle + thickness / 2),
+                        seat == Seat.STANDING ? 1 : 2));
     }
 
     @Override
