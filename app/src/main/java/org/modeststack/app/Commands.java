@@ -63,7 +63,7 @@ final class Commands {
         add(
                 "Edit",
                 "Stop the calculation",
-                "Ctrl+PERIOD",
+                "Ctrl+Period",
                 "Stops a long calculation and keeps the picture as it is.",
                 "cancel abort",
                 session::isBusy,
@@ -109,7 +109,7 @@ final class Commands {
         add(
                 "Body",
                 "Next body",
-                "Ctrl+PAGE_DOWN",
+                "Ctrl+Page Down",
                 "Selects the body to the right.",
                 "select",
                 body,
@@ -117,7 +117,7 @@ final class Commands {
         add(
                 "Body",
                 "Body before",
-                "Ctrl+PAGE_UP",
+                "Ctrl+Page Up",
                 "Selects the body to the left.",
                 "previous select",
                 body,

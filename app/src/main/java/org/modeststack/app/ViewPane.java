@@ -274,6 +274,13 @@ final class ViewPane extends Pane {
         }
     }
 
+    /** The bodies in the newest picture, ghosts included. */
+    List<String> shownBodies() {
+        synchronized (renderer) {
+            return drawn == null ? List.of() : drawn.bodies();
+        }
+    }
+
     /** How many pictures have been shown. */
     int pictures() {
         return pictures;

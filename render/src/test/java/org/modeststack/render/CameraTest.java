@@ -55,8 +55,8 @@ class CameraTest {
     void whateverIsFittedIsInThePicture(
             @ForAll @DoubleRange(min = -180, max = 180) double yaw,
             @ForAll @DoubleRange(min = -90, max = 90) double pitch,
-            @ForAll @DoubleRange(min = 0.001, max = 1000) double x,
-            @ForAll @DoubleRange(min = 0.001, max = 1000) double z,
+            @ForAll @DoubleRange(min = 0.01, max = 1000) double x,
+            @ForAll @DoubleRange(min = 0.01, max = 1000) double z,
             @ForAll boolean perspective) {
         Bounds b = box(5, -3, 7, 5 + x, 10, 7 + z);
         Camera c = Camera.DEFAULT.from(yaw, pitch).withPerspective(perspective).fit(b, W, H);

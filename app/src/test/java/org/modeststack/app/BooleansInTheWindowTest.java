@@ -1,0 +1,142 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+
+/** Operands, operation and faults of a boolean in the window. */
+class BooleansInTheWindowTest extends WindowDriver {
+    private BooleanStep step(String body, int step) throws Exception {
+        return (BooleanStep) body(body).entries().get(step - 1).step();
+    }
+
+    private void press(Node node, KeyCode... keys) throws Exception {
+        fx(() -> {
+            node.requestFocus();
+            return null;
+        });
+        press(keys);
+    }
+
+    @Test
+    void theOperationIsExchangedInPlace() throws Exception {
+        open("Flange", 3);
+        double cut = Measures.of(shown()).volume();
+        ToggleButton union = (ToggleButton) shownNodes("toggle-button").stream()
+                .filter(n -> ((ToggleButton) n).getText().equals("union"))
+                .findFirst()
+                .orElseThrow();
+        fx(() -> {
+            union.fire();
+            return null;
+        });
+        settle();
+        assertEquals(Operation.UNION, step("Flange", 3).operation());
+        assertTrue(Measures.of(shown()).volume() > cut);
+        command("Undo");
+        assertEquals(cut, Measures.of(shown()).volume());
+    }
+
+    @Test
+    void theOrderOfOperandsIsChangedByKeys() throws Exception {
+        open("Flange", 3);
+        List<String> before = step("Flange", 3).with().ids();
+        press(shownNodes("chip").getFirst(), KeyCode.CONTROL, KeyCode.RIGHT);
+        assertEquals(before.reversed(), step("Flange", 3).with().ids());
+    }
+
+    @Test
+    void theOrderOfOperandsIsChangedByDragging() throws Exception {
+        open("Flange", 3);
+        List<String> before = step("Flange", 3).with().ids();
+        Node name = shownNodes("chip-name").getFirst();
+        drag(name, 120, 0);
+        assertEquals(before.reversed(), step("Flange", 3).with().ids());
+    }
+
+    @Test
+    void whatCutsAndWhatIsCutAreSwapped() throws Exception {
+        open("Footing", 3);
+        fx(() -> {
+            session.edit(
+                    "Use one body",
+                    d -> Edits.setValue(
+                            d,
+                            session.body().id(),
+                            session.openEntry().id(),
+                            "with",
+                            Bodies.of(d.bodyNamed("Bore").id())));
+            return null;
+        });
+        settle();
+        command("Swap what cuts and what is cut");
+        assertEquals("Bore", fx(() -> session.body().name()));
+        assertEquals(List.of(body("Footing").id()), step("Bore", 3).with().ids());
+        assertEquals(2, body("Footing").entries().size());
+    }
+
+    @Test
+    void aFaultIsShownAtItsPlaceAndTheLastGoodResultStays() throws Exception {
+        open("Footing", 3);
+        Mesh good = shown();
+        // A ground too small to divide the footing.
+        fx(() -> {
+            Body ground = session.document().bodyNamed("Ground");
+            session.edit(
+                    "Shrink",
+                    d -> Edits.setValue(
+                            d, ground.id(), ground.entries().getFirst().id(), "width", 20.0));
+            return null;
+        });
+        settle();
+        StepResult r = fx(() -> session.result(
+                session.body().id(), session.body().entries().get(2).id()));
+        assertTrue(r.failed());
+        String text = r.remarks().getLast().text();
+        assertTrue(text.startsWith("Ground does not divide this body"), text);
+        assertTrue(r.remarks().getLast().place() != null);
+        assertTrue(good.sameAs(shown()), "the last good result stays");
+        command("Undo");
+        assertFalse(fx(() -> session.result(session.body().id()).failed()));
+    }
+
+    @Test
+    void cuttersAreGhostsOnlyWhileTheyMatter() throws Exception {
+        open("Flange", 0);
+        int before = fx(() -> window.view().shownBodies().size());
+        open("Flange", 3);
+        assertEquals(before + 2, fx(() -> window.view().shownBodies().size()));
+        fx(() -> {
+            session.edit("Hide", d -> Edits.setVisible(d, d.bodyNamed("Bore").id(), false));
+            return null;
+        });
+        settle();
+        assertEquals(before + 1, fx(() -> window.view().shownBodies().size()));
+    }
+
+    @Test
+    void aBodyIsTakenApart() throws Exception {
+        open("Ribs", 0);
+        int bodies = document().bodies().size();
+        command("Take apart into shells");
+        assertEquals(bodies + 6, document().bodies().size());
+        open("Hub", 0);
+        command("Take apart into shells");
+        assertEquals("Hub hangs together as one shell.", fx(session::message));
+        assertEquals(bodies + 6, document().bodies().size());
+    }
+}

@@ -1,0 +1,107 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertInstanceOf;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Comparator;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.source.Cylinder;
+
+/** Numbers and bodies dragged in the view. */
+class HandlesInTheWindowTest extends WindowDriver {
+    @Test
+    void aSourcesNumbersCanBeDraggedInTheView() throws Exception {
+        Document before = document();
+        open("Flange", 1);
+        List<Node> dots = shownNodes("handle-number");
+        assertEquals(2, dots.size(), "diameter and height");
+        // The one farther to the right stands at the rim.
+        Node rim = fx(() -> dots.stream()
+                .max(Comparator.comparingDouble(
+                        n -> n.localToScreen(n.getBoundsInLocal()).getCenterX()))
+                .orElseThrow());
+        drag(rim, 60, 30);
+        double diameter = ((Cylinder) flange().entries().getFirst().step()).diameter();
+        assertTrue(diameter > 125, "diameter " + diameter);
+        assertEquals(diameter, Math.rint(diameter * 10) / 10, 1e-9, "a round number");
+        command("Undo");
+        assertEquals(before, document(), "a drag is one edit");
+    }
+
+    @Test
+    void aCutterIsDraggedFromTheStepThatUsesIt() throws Exception {
+        open("Lamp housing", 4);
+        Mesh before = shown();
+        List<Node> dots = shownNodes("handle-place");
+        assertEquals(2, dots.size(), "the lens bore and the vents");
+        drag(dots.getFirst(), 0, -25);
+        assertNotEquals(
+                before.bounds().toString() + before.faceCount(),
+                shown().bounds().toString() + shown().faceCount() + shown().xyz()[0]);
+        long moved = document().bodies().stream()
+                .filter(b -> b.entries().getLast().step() instanceof Move)
+                .filter(b -> List.of("Lens bore", "Vents").contains(b.name()))
+                .count();
+        assertTrue(moved >= 1, "a move was added or changed");
+        assertFalse(before.sameAs(shown()), "the result follows");
+        command("Undo");
+        assertTrue(before.sameAs(shown()));
+    }
+
+    @Test
+    void handlesFollowTheKeyboard() throws Exception {
+        open("Hub", 1);
+        Node dot = shownNodes("handle-number").getFirst();
+        Entry source = body("Hub").entries().getFirst();
+        fx(() -> {
+            dot.requestFocus();
+            return null;
+        });
+        press(KeyCode.RIGHT);
+        assertNotEquals(source, body("Hub").entries().getFirst());
+        command("Undo");
+        assertEquals(source, body("Hub").entries().getFirst());
+    }
+
+    @Test
+    void handlesGoWithTheStep() throws Exception {
+        open("Hub", 1);
+        assertEquals(3, shownNodes("handle-number").size(), "both diameters and the height");
+        open("Hub", 2);
+        assertEquals(3, shownNodes("handle-number").size(), "three directions of the move");
+        command("Switch off or on");
+        assertEquals(0, shownNodes("handle-number").size());
+        command("Close the drawer");
+        assertEquals(0, shownNodes("handle-number").size());
+    }
+
+    @Test
+    void handlesStandWhereLaterStepsTakeThem() throws Exception {
+        open("Lens bore", 1);
+        Vec3 center = shown().bounds().center();
+        double[] at = fx(() -> {
+            Vec3 p = window.view().camera().project(center, (int) window.view().getWidth(), (int)
+                    window.view().getHeight());
+            return new double[] {p.x(), p.y()};
+        });
+        double nearest = fx(() -> stage.getScene().getRoot().lookupAll(".handle-number").stream()
+                .mapToDouble(n -> Math.hypot(
+                        n.getBoundsInParent().getCenterX() - at[0],
+                        n.getBoundsInParent().getCenterY() - at[1]))
+                .min()
+                .orElseThrow());
+        assertTrue(nearest < 300, "the bore was turned and moved; its handles are near it: " + nearest);
+        assertInstanceOf(Cylinder.class, body("Lens bore").entries().getFirst().step());
+    }
+}

@@ -1,0 +1,123 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.MeshFormat;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.steps.source.Cylinder;
+
+/** What can be done without a mouse, and what the window says of itself. */
+class KeyboardTest extends WindowDriver {
+    @Test
+    void bodiesAndStepsAreReachedByKeys() throws Exception {
+        press(KeyCode.CONTROL, KeyCode.PAGE_DOWN);
+        assertEquals("Lamp housing", fx(() -> session.body().name()));
+        press(KeyCode.CONTROL, KeyCode.PAGE_UP);
+        assertEquals("Flange", fx(() -> session.body().name()));
+        press(KeyCode.CONTROL, KeyCode.PAGE_UP);
+        assertEquals("Flange", fx(() -> session.body().name()), "the first stays");
+        press(KeyCode.CONTROL, KeyCode.DOWN);
+        assertEquals(flange().entries().getFirst(), fx(session::openEntry));
+        press(KeyCode.CONTROL, KeyCode.DOWN);
+        assertEquals(flange().entries().get(1), fx(session::openEntry));
+        press(KeyCode.CONTROL, KeyCode.UP);
+        assertEquals(flange().entries().getFirst(), fx(session::openEntry));
+        press(KeyCode.ESCAPE);
+        assertNull(fx(session::openEntry));
+    }
+
+    @Test
+    void aNumberIsChangedAndTypedByKeys() throws Exception {
+        LiveValue value = fx(() -> window.instructions()
+                .row(session.body().entries().getFirst().id())
+                .sentence()
+                .liveValue("height"));
+        fx(() -> {
+            value.requestFocus();
+            return null;
+        });
+        press(KeyCode.UP);
+        double height = ((Cylinder) flange().entries().getFirst().step()).height();
+        assertTrue(height > 14, "height " + height);
+        press(KeyCode.ENTER);
+        for (KeyCode k : new KeyCode[] {KeyCode.DIGIT2, KeyCode.DIGIT0}) press(k);
+        press(KeyCode.ENTER);
+        assertEquals(20, ((Cylinder) flange().entries().getFirst().step()).height());
+    }
+
+    @Test
+    void noTwoCommandsShareAShortcutAndAllHaveAPlaceAndHelp() throws Exception {
+        Map<String, String> keys = new HashMap<>();
+        Set<String> names = new HashSet<>();
+        for (Command c : fx(() -> window.commands().all())) {
+            assertTrue(Commands.MENUS.contains(c.menu()), c.name());
+            assertTrue(names.add(c.name()), "twice: " + c.name());
+            assertFalse(c.help().isBlank(), c.name());
+            if (c.keys() == null) continue;
+            assertNotNull(c.combination());
+            String before = keys.put(c.keys(), c.name());
+            assertNull(before, c.keys() + " is shared by " + before + " and " + c.name());
+        }
+        assertTrue(names.size() > 50);
+    }
+
+    @Test
+    void aMeshIsImportedBesideTheInterface() throws Exception {
+        Path file = dir.resolve("block.obj");
+        MeshFormat.write(MeshFixtures.cube(10), file, LengthUnit.MM);
+        fx(() -> {
+            files.importFrom(file, LengthUnit.CM);
+            return null;
+        });
+        for (int i = 0; i < 200 && body("block") == null; i++) Thread.sleep(20);
+        settle();
+        assertEquals("block", fx(() -> session.body().name()));
+        assertEquals(100, shown().bounds().size().x());
+    }
+
+    @Test
+    void aBrokenMeshIsSaidAndChangesNothing() throws Exception {
+        Path file = dir.resolve("broken.obj");
+        java.nio.file.Files.writeString(file, "v 0 0\n");
+        int bodies = document().bodies().size();
+        fx(() -> {
+            files.importFrom(file, LengthUnit.MM);
+            return null;
+        });
+        for (int i = 0; i < 200 && !fx(session::messageIsFault); i++) Thread.sleep(20);
+        assertTrue(fx(session::message).contains("line 1: z is missing."), fx(session::message));
+        assertEquals(bodies, document().bodies().size());
+    }
+
+    @Test
+    void theViewsKeysTurnTheCamera() throws Exception {
+        press(KeyCode.ALT, KeyCode.DIGIT3);
+        assertEquals(90, fx(() -> window.view().camera().pitch()));
+        press(KeyCode.ALT, KeyCode.DIGIT1);
+        assertEquals(0, fx(() -> window.view().camera().pitch()));
+        boolean perspective = fx(() -> window.view().camera().perspective());
+        press(KeyCode.ALT, KeyCode.DIGIT5);
+        assertEquals(!perspective, fx(() -> window.view().camera().perspective()));
+    }
+
+    @Test
+    void theLedgerHasALineForEachStep() throws Exception {
+        press(KeyCode.CONTROL, KeyCode.L);
+        assertTrue(fx(() -> window.ledger().isOpen()));
+        assertTrue(shownNodes("ledger-cell").size() >= 3 * 10, "three steps with their numbers");
+        press(KeyCode.CONTROL, KeyCode.L);
+        assertFalse(fx(() -> window.ledger().isOpen()));
+    }
+}

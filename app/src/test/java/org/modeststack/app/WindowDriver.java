@@ -1,0 +1,173 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.TimeUnit;
+import java.util.prefs.Preferences;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.robot.Robot;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.io.TempDir;
+import org.mockito.Mockito;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.file.Autosave;
+
+/** Drives the real window on the toolkit's offscreen platform with a robot's mouse and keys; what window tests share. */
+abstract class WindowDriver {
+    @TempDir
+    Path dir;
+
+    Stage stage;
+    Session session;
+    Files files;
+    MainWindow window;
+    Robot robot;
+
+    @BeforeAll
+    static void startToolkit() throws InterruptedException {
+        CountDownLatch started = new CountDownLatch(1);
+        try {
+            Platform.startup(started::countDown);
+            assertTrue(started.await(30, TimeUnit.SECONDS));
+        } catch (IllegalStateException e) {
+            // Another test has started it.
+        }
+        Platform.setImplicitExit(false);
+    }
+
+    @BeforeEach
+    void open() throws Exception {
+        Preferences preferences = Mockito.mock(Preferences.class);
+        Mockito.when(preferences.get(Mockito.anyString(), Mockito.anyString())).thenReturn("");
+        fx(() -> {
+            ModestApp.loadFonts();
+            session = new Session(new Evaluator());
+            files = new Files(session, new Autosave(dir.resolve("autosave")), preferences);
+            window = new MainWindow(session, files);
+            stage = new Stage();
+            stage.setScene(window.scene(1280, 800));
+            stage.setX(0);
+            stage.setY(0);
+            stage.show();
+            robot = new Robot();
+            session.open(SkerryLight.document(), SkerryLight.NAME);
+            return null;
+        });
+        settle();
+    }
+
+    @AfterEach
+    void close() throws Exception {
+        fx(() -> {
+            stage.close();
+            session.close();
+            return null;
+        });
+    }
+
+    static <T> T fx(Callable<T> call) throws Exception {
+        FutureTask<T> task = new FutureTask<>(call);
+        Platform.runLater(task);
+        return task.get(60, TimeUnit.SECONDS);
+    }
+
+    /** Waits until nothing is on its way any more. */
+    void settle() throws Exception {
+        for (int quiet = 0, tries = 0; quiet < 3; tries++) {
+            assertTrue(tries < 3000, "the window does not settle");
+            Thread.sleep(20);
+            quiet = fx(() -> window.isSettled()) ? quiet + 1 : 0;
+        }
+    }
+
+    void command(String name) throws Exception {
+        fx(() -> {
+            window.commands().named(name).run();
+            return null;
+        });
+        settle();
+    }
+
+    Document document() throws Exception {
+        return fx(session::document);
+    }
+
+    Body flange() throws Exception {
+        return document().bodyNamed("Flange");
+    }
+
+    Mesh shown() throws Exception {
+        return fx(() -> session.shownMesh(session.body()));
+    }
+
+    void press(KeyCode... keys) throws Exception {
+        fx(() -> {
+            for (KeyCode k : keys) robot.keyPress(k);
+            for (int i = keys.length - 1; i >= 0; i--) robot.keyRelease(keys[i]);
+            return null;
+        });
+        settle();
+    }
+
+    void drag(Node node, double dx, double dy) throws Exception {
+        double[] at = fx(() -> {
+            Bounds b = node.localToScreen(node.getBoundsInLocal());
+            return new double[] {b.getCenterX(), b.getCenterY()};
+        });
+        fx(() -> {
+            robot.mouseMove(at[0], at[1]);
+            robot.mousePress(MouseButton.PRIMARY);
+            return null;
+        });
+        for (int i = 1; i <= 8; i++) {
+            double t = i / 8.0;
+            fx(() -> {
+                robot.mouseMove(at[0] + t * dx, at[1] + t * dy);
+                return null;
+            });
+        }
+        fx(() -> {
+            robot.mouseRelease(MouseButton.PRIMARY);
+            return null;
+        });
+        settle();
+    }
+
+    Body body(String name) throws Exception {
+        return document().bodyNamed(name);
+    }
+
+    /** Selects a body and opens the drawer of one of its steps, counted from 1; 0 for none. */
+    void open(String name, int step) throws Exception {
+        fx(() -> {
+            Body b = session.document().bodyNamed(name);
+            session.select(b.id());
+            if (step > 0) session.selectSteps(List.of(b.entries().get(step - 1).id()));
+            return null;
+        });
+        settle();
+    }
+
+    /** All nodes of a style class that are shown. */
+    List<Node> shownNodes(String styleClass) throws Exception {
+        return fx(() -> stage.getScene().getRoot().lookupAll("." + styleClass).stream()
+                .filter(Node::isVisible)
+                .toList());
+    }
+}
