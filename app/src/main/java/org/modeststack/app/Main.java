@@ -24,7 +24,13 @@ public final class Main {
                     .daemon()
                     .start(() -> ModestApp.evaluator.evaluate(SkerryLight.document(), Progress.NONE));
         }
-        Application.launch(ModestApp.class);
+        try {
+            Application.launch(ModestApp.class);
+        } catch (UnsupportedOperationException e) {
+            System.err.println("modest: the window cannot be opened: " + e.getMessage()
+                    + " On Linux it needs GTK 3 (package libgtk-3-0).");
+            System.exit(1);
+        }
         System.exit(ModestApp.exitCode);
     }
 }

@@ -356,7 +356,10 @@ final class ViewPane extends Pane {
                 g.strokeOval(p.x() - 11, p.y() - 11, 22, 22);
                 g.setFill(Color.web(m.level() == Remark.Level.FAULT ? "#A63D2B" : "#8A5A00"));
                 g.setFont(Font.font("Inter SemiBold", 11));
-                g.fillText("step " + (i + 1), p.x() + 15, p.y() + 4);
+                g.setStroke(Color.web("#FBF8F1"));
+                g.setLineWidth(4);
+                g.strokeText("step " + (i + 1), p.x() - 16, p.y() - 17);
+                g.fillText("step " + (i + 1), p.x() - 16, p.y() - 17);
             }
         }
     }

@@ -1,0 +1,175 @@
+package org.modeststack.steps;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+
+/** What must hold of every step in the list, new ones included. */
+class AllStepsTest {
+    static Stream<StepDescriptor> all() {
+        return Steps.ALL.stream();
+    }
+
+    static Stream<StepDescriptor> sources() {
+        return all().filter(d -> d.family() == Family.SOURCE)
+                .filter(d -> !List.of("imported", "linked").contains(d.type()));
+    }
+
+    static Stream<StepDescriptor> steps() {
+        return all().filter(d -> d.family() != Family.SOURCE);
+    }
+
+    private static TestContext contextFor(Mesh other) {
+        TestContext c = new TestContext(5);
+        c.bodies.put("other", other);
+        return c;
+    }
+
+    /** With defaults, and another body where one is asked for. */
+    private static Step ready(StepDescriptor d) {
+        Step s = d.createDefault();
+        for (ParamDescriptor p : d.params()) {
+            if (p.kind() == ParamDescriptor.Kind.BODIES) s = d.with(s, p.name(), Bodies.of("other"));
+        }
+        return s;
+    }
+
+    @ParameterizedTest
+    @MethodSource("all")
+    void aStepIsFoundByItsTypeAndDescribed(StepDescriptor d) {
+        assertSame(d, Steps.byType(d.type()));
+        assertTrue(d.type().matches("[a-z]+(-[a-z]+)*"), d.type());
+        assertFalse(d.title().isBlank() || d.help().isBlank());
+        assertTrue(d.help().endsWith("."), d.help());
+        for (ParamDescriptor p : d.params()) {
+            assertFalse(p.label().isBlank() || p.help().isBlank(), d.type() + "." + p.name());
+            assertTrue(p.option().matches("[a-z]+(-[a-z0-9]+)*"), p.option());
+            assertNotNull(p.defaultValue());
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("all")
+    void itsDefaultsAreAllowed(StepDescriptor d) throws StepException {
+        d.check(d.createDefault());
+    }
+
+    /** Numbers in a sentence must be parameters; words in bold come in pairs. */
+    @ParameterizedTest
+    @MethodSource("all")
+    void itsSentenceReadsWell(StepDescriptor d) {
+        String s = d.createDefault().sentence();
+        assertTrue(s.endsWith("."), s);
+        assertEquals(0, s.chars().filter(c -> c == '*').count() % 2, s);
+        Matcher m = Pattern.compile("\\{([^}]*)}").matcher(s);
+        while (m.find()) assertNotNull(d.param(m.group(1)), s);
+    }
+
+    @ParameterizedTest
+    @MethodSource("all")
+    void numbersOutsideTheirRangeAreRefusedByName(StepDescriptor d) {
+        for (ParamDescriptor p : d.params()) {
+            boolean number = p.kind() == ParamDescriptor.Kind.NUMBER || p.kind() == ParamDescriptor.Kind.COUNT;
+            if (!number || p.max() == Double.POSITIVE_INFINITY) continue;
+            Object over = p.kind() == ParamDescriptor.Kind.COUNT ? (Object) (int) (p.max() + 1) : p.max() * 2 + 1;
+            StepException e =
+                    assertThrows(StepException.class, () -> d.check(d.with(d.createDefault(), p.name(), over)));
+            assertTrue(e.getMessage().startsWith(p.label() + " must be "), e.getMessage());
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("all")
+    void aChangedValueIsChangedAloneAndReadBack(StepDescriptor d) throws StepException {
+        for (ParamDescriptor p : d.params()) {
+            if (p.kind() == ParamDescriptor.Kind.MESH || p.kind() == ParamDescriptor.Kind.BODIES) continue;
+            Step s = d.createDefault();
+            Object same = p.parse(p.show(d.value(s, p)));
+            Step again = d.with(s, p.name(), same);
+            for (ParamDescriptor q : d.params()) assertEquals(d.value(s, q), d.value(again, q), q.name());
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("sources")
+    void aSourceIsAValidMeshWithKeysOfItsOwn(StepDescriptor d) throws StepException {
+        Mesh m = TestContext.run(d.createDefault());
+        Health h = Health.of(m);
+        assertEquals(0, h.nonManifoldEdges() + h.flippedEdges() + h.degenerateFaces() + h.looseVertices(), d.type());
+        assertEquals(m.vertexCount(), Arrays.stream(m.vertexKeys()).distinct().count());
+        assertEquals(m.faceCount(), Arrays.stream(m.faceKeys()).distinct().count());
+        if (!d.type().equals("grid")) {
+            assertTrue(h.isClosed(), d.type());
+            assertTrue(Measures.of(m).volume() > 0, d.type());
+        }
+        assertTrue(m.sameAs(TestContext.run(d.createDefault())), "the same every time");
+    }
+
+    @ParameterizedTest
+    @MethodSource("steps")
+    void aStepOnEverySourceGivesAValidMesh(StepDescriptor d) throws StepException {
+        for (StepDescriptor source : sources().toList()) {
+            Mesh in = TestContext.run(source.createDefault());
+            if (!Health.of(in).isClosed()) continue;
+            Mesh other = MeshFixtures.moved(TestContext.run(Steps.byType("box").createDefault()), 11, 7, 3);
+            TestContext context = contextFor(other);
+            Mesh out = ready(d).apply(in, context);
+            Health h = Health.of(out);
+            assertEquals(0, h.flippedEdges() + h.looseVertices(), d.type() + " on " + source.type());
+            assertEquals(0, h.borderEdges(), d.type() + " on " + source.type());
+            assertEquals(
+                    out.vertexCount(),
+                    Arrays.stream(out.vertexKeys()).distinct().count(),
+                    d.type() + " on " + source.type() + " gives every vertex a key of its own");
+            assertTrue(out.sameAs(ready(d).apply(in, contextFor(other))), "the same every time");
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "12, LENGTH, 12",
+        "2.5 cm, LENGTH, 25",
+        "1/4 in, LENGTH, 6.35",
+        "1 m, LENGTH, 1000",
+        "(80 - 2*6)/4, LENGTH, 17",
+        "-3, LENGTH, -3",
+        "2 × 3, LENGTH, 6",
+        "−4, LENGTH, -4",
+        "45 deg, ANGLE, 45",
+        "90/4, ANGLE, 22.5",
+        "1e2, NONE, 100",
+        "2*(3+4), NONE, 14",
+        "10 mm + 1 cm, LENGTH, 20"
+    })
+    void numbersAreReadAsPeopleTypeThem(String text, Unit unit, double value) {
+        assertEquals(value, Numbers.parse(text, unit), 1e-12);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"abc, LENGTH", "1//2, LENGTH", "(1, LENGTH", "1), LENGTH", "1/0, LENGTH", "3 kg, LENGTH", "2 mm, NONE"})
+    void whatIsNoNumberIsRefused(String text, Unit unit) {
+        assertThrows(IllegalArgumentException.class, () -> Numbers.parse(text, unit));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"1, 1", "0.5, 0.5", "1e-9, 0.000000001", "123456.789, 123456.789", "-0.0, 0", "0.1234567, 0.123457"})
+    void numbersAreShownShortly(double value, String shown) {
+        assertEquals(shown, Numbers.show(value));
+    }
+}
