@@ -16,12 +16,15 @@ import org.modeststack.mesh.Mesh;
 final class Derived<V> {
     /** Meshes that a drag has left behind are not worth the work. */
     private static final int WAITING = 64;
+    /** Nothing is begun before nothing new was wanted for so long. */
+    private static final long QUIET_MS = 90;
 
     private final Map<Mesh, V> done = Collections.synchronizedMap(new WeakHashMap<>());
     private final Deque<Mesh> wanted = new ArrayDeque<>();
     private final Function<Mesh, V> work;
     private final Runnable whenDone;
     private boolean working;
+    private long asked;
 
     /** @param whenDone is told on the interface thread when there is something new */
     Derived(String name, Function<Mesh, V> work, Runnable whenDone) {
@@ -35,7 +38,10 @@ final class Derived<V> {
         V known = done.get(mesh);
         if (known == null) {
             synchronized (wanted) {
-                if (!wanted.contains(mesh)) wanted.addLast(mesh);
+                if (!wanted.contains(mesh)) {
+                    wanted.addLast(mesh);
+                    asked = System.nanoTime();
+                }
                 while (wanted.size() > WAITING) wanted.removeFirst();
                 wanted.notifyAll();
             }
@@ -47,6 +53,11 @@ final class Derived<V> {
         synchronized (wanted) {
             return working || !wanted.isEmpty();
         }
+    }
+
+    /** How many milliseconds of quiet are still missing. */
+    private long left() {
+        return QUIET_MS - (System.nanoTime() - asked) / 1_000_000;
     }
 
     private void run() {
@@ -61,6 +72,13 @@ final class Derived<V> {
                         return;
                     }
                 }
+                try {
+                    // While a number is dragged the processor belongs to the view.
+                    for (long left = left(); left > 0; left = left()) wanted.wait(left);
+                } catch (InterruptedException e) {
+                    return;
+                }
+                if (wanted.isEmpty()) continue;
                 mesh = wanted.removeLast();
                 working = true;
             }

@@ -1,5 +1,6 @@
 package org.modeststack.app;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
@@ -25,6 +26,9 @@ final class LedgerPane extends VBox {
     private static final double PATIENCE_MS = 300;
     private final Session session;
     private final HBox line = new HBox(20);
+    private final HBox summary = new HBox(20);
+    private final HBox tail = new HBox(20);
+    private String shownTail = "";
     private final GridPane table = new GridPane();
     private final ScrollPane scroll = new ScrollPane(table);
     private final Button fold = new Button();
@@ -57,6 +61,12 @@ final class LedgerPane extends VBox {
         fold.getStyleClass().add("ledger-fold");
         Hint.on(fold, "Fold the ledger in or out (Ctrl+L)");
         fold.setOnAction(_ -> setOpen(!isOpen()));
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        for (HBox box : List.of(summary, tail)) box.setAlignment(Pos.CENTER_LEFT);
+        tail.setMinWidth(0);
+        fold.setMinWidth(Region.USE_PREF_SIZE);
+        line.getChildren().addAll(summary, space, work, tail, fold);
         getChildren().add(line);
         session.listen(this::refresh);
         session.listenWork(this::showWork);
@@ -86,65 +96,82 @@ final class LedgerPane extends VBox {
     }
 
     void refresh() {
-        line.getChildren().clear();
         Body b = session.body();
         BodyResult r = b == null ? null : session.result(b.id());
-        if (r != null && b.shownSteps() <= r.steps().size())
-            summary(b, r.steps().get(b.shownSteps() - 1));
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        line.getChildren().add(space);
-        line.getChildren().add(work);
+        List<String[]> facts = new ArrayList<>();
+        if (r != null && b.shownSteps() <= r.steps().size()) facts(b, r.steps().get(b.shownSteps() - 1), facts);
+        show(facts);
+        showTail(r);
+        fold.setText(isOpen() ? "Ledger ▾" : "Ledger ▴");
+        if (isOpen()) table(b, r);
+    }
+
+    /** What is known of a mesh: pairs of a number and the words behind it. */
+    private void facts(Body b, StepResult s, List<String[]> facts) {
+        facts.add(new String[] {"After step " + b.shownSteps(), ""});
+        MeshReport known = reports.of(s.mesh());
+        if (known != null) report = known;
+        if (report == null) return;
+        facts.add(new String[] {count(report.vertices()), " vertices"});
+        facts.add(new String[] {count(report.edges()), " edges"});
+        facts.add(new String[] {count(report.faces()), " faces"});
+        facts.add(new String[] {count(report.health().quads()), " quads"});
+        if (report.health().ngons() > 0) {
+            facts.add(new String[] {count(report.health().ngons()), " with more than four sides"});
+        }
+        int shells = report.measures().shells();
+        String closed = report.health().isClosed() ? "closed, " : "open, ";
+        facts.add(new String[] {"", closed + shells + (shells == 1 ? " shell" : " shells")});
+        facts.add(new String[] {String.format(Locale.ROOT, "%.1f ms", s.ms()), ""});
+    }
+
+    /** Labels are kept and told their new texts: making them anew with each value of a drag would take too long. */
+    private void show(List<String[]> facts) {
+        while (summary.getChildren().size() < facts.size()) {
+            Label n = new Label();
+            n.getStyleClass().add("ledger-number");
+            n.setMinWidth(Region.USE_PREF_SIZE);
+            Label t = new Label();
+            t.getStyleClass().add("ledger-word");
+            HBox pair = new HBox(n, t);
+            pair.setAlignment(Pos.CENTER_LEFT);
+            summary.getChildren().add(pair);
+        }
+        for (int i = 0; i < summary.getChildren().size(); i++) {
+            HBox pair = (HBox) summary.getChildren().get(i);
+            boolean shown = i < facts.size();
+            pair.setVisible(shown);
+            pair.setManaged(shown);
+            if (!shown) continue;
+            ((Label) pair.getChildren().get(0)).setText(facts.get(i)[0]);
+            ((Label) pair.getChildren().get(1)).setText(facts.get(i)[1]);
+        }
+    }
+
+    /** The message and how many remarks there are. */
+    private void showTail(BodyResult r) {
+        long n = r == null
+                ? 0
+                : r.steps().stream()
+                        .flatMap(s -> s.remarks().stream())
+                        .filter(m -> m.level() != Remark.Level.NOTE)
+                        .count();
+        String now = n + (session.messageIsFault() ? "▲" : " ") + session.message();
+        if (now.equals(shownTail)) return;
+        shownTail = now;
+        tail.getChildren().clear();
         if (!session.message().isEmpty()) {
             Label m = new Label((session.messageIsFault() ? "▲ " : "") + session.message());
             m.getStyleClass().add(session.messageIsFault() ? "ledger-fault" : "ledger-note");
             Hint.on(m, session.message());
             m.setMinWidth(80);
-            line.getChildren().add(m);
+            tail.getChildren().add(m);
         }
-        if (r != null) {
-            long n = r.steps().stream()
-                    .flatMap(s -> s.remarks().stream())
-                    .filter(m -> m.level() != Remark.Level.NOTE)
-                    .count();
-            if (n > 0) {
-                Label l = new Label("▲ " + (n == 1 ? "1 remark" : n + " remarks"));
-                l.getStyleClass().add("ledger-remark");
-                line.getChildren().add(l);
-            }
+        if (n > 0) {
+            Label l = new Label("▲ " + (n == 1 ? "1 remark" : n + " remarks"));
+            l.getStyleClass().add("ledger-remark");
+            tail.getChildren().add(l);
         }
-        fold.setText(isOpen() ? "Ledger ▾" : "Ledger ▴");
-        fold.setMinWidth(Region.USE_PREF_SIZE);
-        line.getChildren().add(fold);
-        if (isOpen()) table(b, r);
-    }
-
-    private void summary(Body b, StepResult s) {
-        strong("After step " + b.shownSteps(), "");
-        MeshReport known = reports.of(s.mesh());
-        if (known != null) report = known;
-        if (report == null) return;
-        strong(count(report.vertices()), " vertices");
-        strong(count(report.edges()), " edges");
-        strong(count(report.faces()), " faces");
-        strong(count(report.health().quads()), " quads");
-        if (report.health().ngons() > 0) strong(count(report.health().ngons()), " with more than four sides");
-        int shells = report.measures().shells();
-        strong(
-                "",
-                (report.health().isClosed() ? "closed, " : "open, ") + shells + (shells == 1 ? " shell" : " shells"));
-        strong(String.format(Locale.ROOT, "%.1f ms", s.ms()), "");
-    }
-
-    private void strong(String number, String rest) {
-        Label n = new Label(number);
-        n.getStyleClass().add("ledger-number");
-        n.setMinWidth(Region.USE_PREF_SIZE);
-        Label t = new Label(rest);
-        t.getStyleClass().add("ledger-word");
-        HBox pair = new HBox(n, t);
-        pair.setAlignment(Pos.CENTER_LEFT);
-        line.getChildren().add(pair);
     }
 
     static String count(long n) {

@@ -46,7 +46,18 @@ import org.modeststack.steps.Remark;
  */
 final class ViewPane extends Pane {
     /** One picture that is wanted. */
-    private record Wanted(Scene scene, List<String> bodies, Camera camera, int width, int height, int samples) {}
+    private record Wanted(List<Shown> items, DisplayMode mode, Camera camera, int width, int height, int samples) {
+        Wanted withSamples(int n) {
+            return new Wanted(items, mode, camera, width, height, n);
+        }
+    }
+
+    /** One body in it. */
+    private record Shown(String body, Mesh mesh, boolean ghost) {}
+
+    private static final double TOO_SLOW_MS = 40;
+    /** How much longer a whole picture takes than one of half the size: less than the pixels say, since meshes stay. */
+    private static final double SHRUNK_SHARE = 3;
 
     private final Session session;
     private final ImageView picture = new ImageView();
@@ -69,6 +80,10 @@ final class ViewPane extends Pane {
     private int pictures;
     private final Renderer renderer = new Renderer();
     private Wanted drawn;
+    private int drawnShrink = 1;
+    /** How long a picture of the whole size takes, as far as the last one tells. */
+    private double wholeMs;
+
     private double pressX;
     private double pressY;
     private boolean moved;
@@ -205,8 +220,10 @@ final class ViewPane extends Pane {
     /** The body shown at a pixel, or null. */
     String bodyAt(int x, int y) {
         synchronized (renderer) {
-            Renderer.Hit hit = renderer.pick(x, y);
-            return hit == null || drawn == null ? null : drawn.bodies().get(hit.item());
+            Renderer.Hit hit = renderer.pick(x / drawnShrink, y / drawnShrink);
+            return hit == null || drawn == null
+                    ? null
+                    : drawn.items().get(hit.item()).body();
         }
     }
 
@@ -235,21 +252,14 @@ final class ViewPane extends Pane {
         int w = (int) getWidth(), h = (int) getHeight();
         if (w < 2 || h < 2) return;
         empty.setVisible(session.document().bodies().isEmpty());
-        List<Scene.Item> items = new ArrayList<>();
-        List<String> ids = new ArrayList<>();
-        Map<Mesh, RenderMesh> used = new IdentityHashMap<>();
+        List<Shown> items = new ArrayList<>();
         for (Body b : session.document().bodies()) {
             boolean ghost = isGhost(b);
             if (!ghost && !isSolid(b)) continue;
             Mesh m = session.shownMesh(b);
             if (m == null || m.isEmpty()) continue;
-            RenderMesh r = prepared.containsKey(m) ? prepared.get(m) : new RenderMesh(m);
-            used.put(m, r);
-            items.add(new Scene.Item(r, ghost));
-            ids.add(b.id());
+            items.add(new Shown(b.id(), m, ghost));
         }
-        prepared.clear();
-        prepared.putAll(used);
         if (!fitted && !items.isEmpty() && fittedFor != session.evaluatedDocument()) {
             fitted = true;
             fittedFor = session.evaluatedDocument();
@@ -257,7 +267,7 @@ final class ViewPane extends Pane {
             return;
         }
         synchronized (lock) {
-            wanted = new Wanted(new Scene(items, mode, true), ids, camera, w, h, 1);
+            wanted = new Wanted(items, mode, camera, w, h, 1);
             lock.notifyAll();
         }
     }
@@ -277,7 +287,9 @@ final class ViewPane extends Pane {
     /** The bodies in the newest picture, ghosts included. */
     List<String> shownBodies() {
         synchronized (renderer) {
-            return drawn == null ? List.of() : drawn.bodies();
+            return drawn == null
+                    ? List.of()
+                    : drawn.items().stream().map(Shown::body).toList();
         }
     }
 
@@ -302,14 +314,36 @@ final class ViewPane extends Pane {
                 wanted = null;
                 drawing = true;
             }
-            int[] pixels = new int[w.width() * w.height()];
+            // A picture that would come too late to follow a drag is drawn at half the size, and again when things
+            // rest.
+            int shrink = w.samples() == 1 && wholeMs > TOO_SLOW_MS ? 2 : 1;
+            int width = Math.max(1, w.width() / shrink), height = Math.max(1, w.height() / shrink);
+            int[] pixels = new int[width * height];
+            long began = System.nanoTime();
             synchronized (renderer) {
-                renderer.render(w.scene(), w.camera(), w.width(), w.height(), w.samples(), pixels);
+                renderer.render(sceneOf(w), w.camera(), width, height, w.samples(), pixels);
                 drawn = w;
+                drawnShrink = shrink;
             }
-            Platform.runLater(() -> show(w, pixels));
+            if (w.samples() == 1) wholeMs = (System.nanoTime() - began) / 1e6 * (shrink == 1 ? 1 : SHRUNK_SHARE);
+            Platform.runLater(() -> show(w, pixels, width, height));
             if (w.samples() == 1) rest(w);
         }
+    }
+
+    /** Makes the meshes ready for drawing, on the thread that draws; those of the picture before are there already. */
+    private Scene sceneOf(Wanted w) {
+        Map<Mesh, RenderMesh> used = new IdentityHashMap<>();
+        List<Scene.Item> items = new ArrayList<>();
+        for (Shown s : w.items()) {
+            RenderMesh known = prepared.get(s.mesh());
+            RenderMesh r = known != null ? known : new RenderMesh(s.mesh());
+            used.put(s.mesh(), r);
+            items.add(new Scene.Item(r, s.ghost()));
+        }
+        prepared.clear();
+        prepared.putAll(used);
+        return new Scene(items, w.mode(), true);
     }
 
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
@@ -320,19 +354,19 @@ final class ViewPane extends Pane {
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             }
-            if (wanted == null) wanted = new Wanted(w.scene(), w.bodies(), w.camera(), w.width(), w.height(), 2);
+            if (wanted == null) wanted = w.withSamples(2);
         }
     }
 
-    private void show(Wanted w, int[] pixels) {
-        WritableImage image = picture.getImage() instanceof WritableImage old
-                        && old.getWidth() == w.width()
-                        && old.getHeight() == w.height()
-                ? old
-                : new WritableImage(w.width(), w.height());
-        image.getPixelWriter()
-                .setPixels(0, 0, w.width(), w.height(), PixelFormat.getIntArgbInstance(), pixels, 0, w.width());
+    private void show(Wanted w, int[] pixels, int width, int height) {
+        WritableImage image =
+                picture.getImage() instanceof WritableImage old && old.getWidth() == width && old.getHeight() == height
+                        ? old
+                        : new WritableImage(width, height);
+        image.getPixelWriter().setPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), pixels, 0, width);
         picture.setImage(image);
+        picture.setFitWidth(w.width());
+        picture.setFitHeight(w.height());
         pictures++;
         marks(w);
         handles.show(w.camera(), w.width(), w.height());

@@ -17,7 +17,8 @@ import org.modeststack.steps.combine.arrange.Arrangement;
         type = "boolean",
         title = "Combine",
         family = Family.COMBINE,
-        help = "A boolean with other bodies: unite them with this one, cut them away from it, or keep what they share.",
+        help = "A boolean with other bodies: unite them with this one, cut them away from it, or keep what they share."
+                + " What lies inside goes and the vertices along the cut are shared; Join keeps every face instead.",
         words = "boolean union difference intersection subtract add cut away common drill")
 public record BooleanStep(
         @Param(label = "Operation", help = "What is kept.", def = "difference")
