@@ -124,16 +124,10 @@ public record Mirror(
         return g;
     }
 
+    /** Appending takes over only the vertices that faces use. */
     private static Mesh withoutLooseVertices(Mesh in) {
-        boolean[] used = new boolean[in.vertexCount()];
-        for (int v : in.corners()) used[v] = true;
         MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
-        int[] materials = b.materialsOf(in), map = new int[in.vertexCount()], faces = new int[in.faceCount()];
-        for (int v = 0; v < used.length; v++) {
-            map[v] = used[v] ? b.vertex(in.x(v), in.y(v), in.z(v), in.vertexKeys()[v]) : -1;
-        }
-        for (int f = 0; f < in.faceCount(); f++) faces[f] = face(in, f, b, map, false, in.faceKeys()[f], materials);
-        b.carryTags(in, map, faces);
+        b.append(in, key -> key);
         return b.build();
     }
 

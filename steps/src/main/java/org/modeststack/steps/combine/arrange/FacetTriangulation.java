@@ -299,9 +299,7 @@ final class FacetTriangulation {
             int next = back ? across[3 * t + i] : across[3 * t + (i + 2) % 3];
             if (next < 0 && !back) {
                 back = true;
-                int s = 0;
-                while (tri[3 * start + s] != p) s++;
-                next = across[3 * start + s];
+                next = otherWay(start, p);
             }
             if (next < 0 || next == start) break;
             t = next;
@@ -348,6 +346,13 @@ final class FacetTriangulation {
         return fix(tt, k, end);
     }
 
+    /** Where a walk round p goes on when it has come to the border: from its start the other way. */
+    private int otherWay(int start, int p) {
+        int s = 0;
+        while (tri[3 * start + s] != p) s++;
+        return across[3 * start + s];
+    }
+
     private int fix(int t, int i, int end) {
         fixed[3 * t + i] = true;
         int o = across[3 * t + i];
@@ -371,9 +376,7 @@ final class FacetTriangulation {
             int next = back ? across[3 * t + i] : across[3 * t + (i + 2) % 3];
             if (next < 0 && !back) {
                 back = true;
-                int s = 0;
-                while (tri[3 * start + s] != p) s++;
-                next = across[3 * start + s];
+                next = otherWay(start, p);
             }
             if (next < 0 || next == start) return -1;
             t = next;
