@@ -40,6 +40,7 @@ final class BodyStrip extends BorderPane {
         this.pictures = pictures;
         this.menu = menu;
         getStyleClass().add("body-strip");
+        setMinHeight(72);
         row.getStyleClass().add("body-row");
         row.setAlignment(Pos.CENTER_LEFT);
         scroll.setFitToHeight(true);
