@@ -66,10 +66,12 @@ public final class Arrangement {
         Contacts contacts = new Contacts(soup, points);
         findContacts(soup, contacts, names);
         context.progress(0.5);
-        for (int t : contacts.touched()) contacts.crossSegments(t);
+        // Crossings lie in triangles that are touched already.
+        int[] touched = contacts.touched();
+        for (int t : touched) contacts.crossSegments(t);
         contacts.settle();
         context.progress(0.6);
-        Fragments fragments = new Fragments(soup, points, contacts, contacts.touched(), () -> context.progress(0.6));
+        Fragments fragments = new Fragments(soup, points, contacts, touched, () -> context.progress(0.6));
         context.progress(0.7);
         Patches patches =
                 new Patches(fragments, contacts, new Rule(operation), sheet, names, () -> context.progress(0.75));
@@ -113,10 +115,10 @@ public final class Arrangement {
     }
 
     private Solid facingRight(Solid s, String name, boolean sheet, int which) {
-        if (sheet) return flipSheets && which > 0 ? Solid.of(s.mesh.flipped()) : s;
+        if (sheet) return flipSheets && which > 0 ? s.insideOut() : s;
         if (s.mesh.isEmpty() || s.signedVolume() >= 0) return s;
         context.remark(Remark.Level.REMARK, name + " is turned inside out; it was taken as solid all the same.");
-        return Solid.of(s.mesh.flipped());
+        return s.insideOut();
     }
 
     private void findContacts(Soup soup, Contacts contacts, String[] names) {

@@ -58,11 +58,6 @@ final class Contacts {
         return segments.isEmpty() && onEdge.isEmpty() && inTriangle.isEmpty();
     }
 
-    /** A point that was found inside a triangle after all, where two segments cross. */
-    void addInside(int t, int point) {
-        put(inTriangle, t, point);
-    }
-
     /** The triangles that something touches in their inside or on an edge, ascending. */
     int[] touched() {
         IntOpenHashSet set = new IntOpenHashSet();

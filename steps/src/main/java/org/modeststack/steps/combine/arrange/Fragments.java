@@ -150,10 +150,6 @@ final class Fragments {
         return cuts.contains(Edges.key(p, q));
     }
 
-    LongOpenHashSet cuts() {
-        return cuts;
-    }
-
     /**
      * The fragment across side i of f on the same surface, or -1 where there is none, more than one, or another surface
      * meets this one there.

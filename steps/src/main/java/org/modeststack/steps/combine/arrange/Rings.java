@@ -141,7 +141,7 @@ final class Rings {
         Integer[] order = new Integer[n];
         for (int i = 0; i < n; i++) order[i] = i;
         int[] quarter = new int[n];
-        for (int i = 1; i < n; i++) quarter[i] = quarter(p, q, triangle[0], apex[0], apex[i], triangle[i]);
+        for (int i = 1; i < n; i++) quarter[i] = quarter(p, q, triangle[0], apex[0], apex[i]);
         java.util.Arrays.sort(order, (a, b) -> {
             if (quarter[a] != quarter[b]) return quarter[a] - quarter[b];
             if (quarter[a] == 0 || quarter[a] == 2) return 0;
@@ -178,7 +178,7 @@ final class Rings {
     }
 
     /** 0 in the same half plane, 1 ahead by less than half a turn, 2 opposite, 3 beyond. */
-    private int quarter(int p, int q, int t, int apex, int other, int otherTriangle) {
+    private int quarter(int p, int q, int t, int apex, int other) {
         int s = turn(p, q, t, apex, other);
         if (s != 0) return s > 0 ? 1 : 3;
         int k = soup.axis(t);

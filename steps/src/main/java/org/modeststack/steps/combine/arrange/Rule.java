@@ -10,10 +10,6 @@ final class Rule {
         this.operation = operation;
     }
 
-    Operation operation() {
-        return operation;
-    }
-
     /** @param in for each operand whether the place lies in it */
     boolean isSolid(boolean[] in) {
         return in[0] ? ofFirst(in) : operation == Operation.UNION && any(in);

@@ -218,6 +218,13 @@ final class Solid {
         return faceOf.length;
     }
 
+    /** The same solid with its faces turned round; kept with the mesh like everything else that follows from it. */
+    Solid insideOut() {
+        return of(mesh.derived(Flipped.class, m -> new Flipped(m.flipped())).mesh());
+    }
+
+    private record Flipped(Mesh mesh) {}
+
     /** Six times the volume, as a sum of tetrahedra; its sign tells whether the faces look outwards. */
     double signedVolume() {
         double sum = 0;
