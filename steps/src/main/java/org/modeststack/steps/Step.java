@@ -48,10 +48,12 @@ public interface Step {
 
     /** The bodies whose results this step uses, in order, each once. */
     default Set<String> bodies() {
-        Set<String> found = new LinkedHashSet<>();
         StepDescriptor d = StepDescriptor.of(this);
+        // Asked for all steps at every edit, and few use a body.
+        if (!d.usesBodies()) return Set.of();
+        Set<String> found = new LinkedHashSet<>();
         for (ParamDescriptor p : d.params()) {
-            if (d.value(this, p) instanceof Bodies b) found.addAll(b.ids());
+            if (p.kind() == ParamDescriptor.Kind.BODIES) found.addAll(((Bodies) d.value(this, p)).ids());
         }
         return found;
     }

@@ -19,6 +19,7 @@ public final class StepDescriptor {
     private final Class<? extends Step> type;
     private final StepInfo info;
     private final List<ParamDescriptor> params;
+    private final boolean usesBodies;
     private final RecordComponent[] components;
     private final Constructor<? extends Step> constructor;
 
@@ -32,6 +33,7 @@ public final class StepDescriptor {
                 .filter(c -> c.isAnnotationPresent(Param.class))
                 .map(ParamDescriptor::new)
                 .toList();
+        usesBodies = params.stream().anyMatch(p -> p.kind() == ParamDescriptor.Kind.BODIES);
         try {
             constructor = type.getDeclaredConstructor(
                     Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));
@@ -76,6 +78,11 @@ public final class StepDescriptor {
 
     public List<ParamDescriptor> params() {
         return params;
+    }
+
+    /** Whether one of the parameters is a list of bodies. */
+    boolean usesBodies() {
+        return usesBodies;
     }
 
     /** @return null if there is no such parameter */
