@@ -5,6 +5,8 @@ import java.util.Collections;
 import java.util.Deque;
 import java.util.Map;
 import java.util.WeakHashMap;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import javafx.application.Platform;
 import org.modeststack.mesh.Mesh;
@@ -19,15 +21,22 @@ final class Derived<V> {
     /** Nothing is begun before nothing new was wanted for so long. */
     private static final long QUIET_MS = 90;
 
+    private static final long BEGIN_SECONDS = 3;
+
     private final Map<Mesh, V> done = Collections.synchronizedMap(new WeakHashMap<>());
     private final Deque<Mesh> wanted = new ArrayDeque<>();
     private final Function<Mesh, V> work;
     private final Runnable whenDone;
+    private final CountDownLatch begin;
     private boolean working;
     private long asked;
 
-    /** @param whenDone is told on the interface thread when there is something new */
-    Derived(String name, Function<Mesh, V> work, Runnable whenDone) {
+    /**
+     * @param whenDone is told on the interface thread when there is something new
+     * @param begin nothing is worked out before this opens, or has been waited for in vain for a while
+     */
+    Derived(String name, Function<Mesh, V> work, Runnable whenDone, CountDownLatch begin) {
+        this.begin = begin;
         this.work = work;
         this.whenDone = whenDone;
         Thread.ofPlatform().name(name).daemon().priority(Thread.MIN_PRIORITY).start(this::run);
@@ -61,6 +70,11 @@ final class Derived<V> {
     }
 
     private void run() {
+        try {
+            begin.await(BEGIN_SECONDS, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            return;
+        }
         while (true) {
             Mesh mesh;
             synchronized (wanted) {

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CountDownLatch;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.value.ChangeListener;
@@ -57,11 +58,13 @@ final class MainWindow {
     MainWindow(Session session, Files files) {
         this.session = session;
         this.files = files;
-        view = new ViewPane(session);
+        // At the start the processor belongs to the view; small pictures and numbers come after it.
+        CountDownLatch viewShown = new CountDownLatch(1);
+        view = new ViewPane(session, viewShown);
         ContextMenu stepMenu = new ContextMenu(), bodyMenu = new ContextMenu();
         List<Runnable> redraw = new ArrayList<>();
-        pictures = new Pictures(() -> redraw.forEach(Runnable::run));
-        reports = new Derived<>("reports", MeshReport::of, () -> redraw.forEach(Runnable::run));
+        pictures = new Pictures(() -> redraw.forEach(Runnable::run), viewShown);
+        reports = new Derived<>("reports", MeshReport::of, () -> redraw.forEach(Runnable::run), viewShown);
         instructions = new InstructionsPane(session, pictures, reports, stepMenu);
         ledger = new LedgerPane(session, reports);
         BodyStrip strip = new BodyStrip(session, pictures, bodyMenu, this::search);

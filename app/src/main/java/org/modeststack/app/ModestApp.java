@@ -81,7 +81,7 @@ public final class ModestApp extends Application {
         new AnimationTimer() {
             @Override
             public void handle(long now) {
-                if (window.view().pictures() == 0 || (session.isBusy() && start.demo())) return;
+                if (window.view().shownBodies().isEmpty()) return;
                 System.err.println("first picture of the bodies after " + (System.currentTimeMillis() - begun) + " ms");
                 stop();
             }

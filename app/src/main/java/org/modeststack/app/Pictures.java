@@ -1,6 +1,7 @@
 package org.modeststack.app;
 
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -21,9 +22,12 @@ final class Pictures {
     private final Renderer renderer = new Renderer();
     private final Derived<Image> images;
 
-    /** @param whenDrawn is told on the interface thread when there are new pictures */
-    Pictures(Runnable whenDrawn) {
-        images = new Derived<>("pictures", this::draw, whenDrawn);
+    /**
+     * @param whenDrawn is told on the interface thread when there are new pictures
+     * @param begin none is drawn before this opens
+     */
+    Pictures(Runnable whenDrawn, CountDownLatch begin) {
+        images = new Derived<>("pictures", this::draw, whenDrawn, begin);
     }
 
     /** The picture of a mesh, or null where there is none or it has still to be drawn. */

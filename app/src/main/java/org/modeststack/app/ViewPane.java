@@ -5,6 +5,8 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
@@ -50,10 +52,30 @@ final class ViewPane extends Pane {
         Wanted withSamples(int n) {
             return new Wanted(items, mode, camera, width, height, n);
         }
+
+        /** Whether a picture of this would look the same. Meshes are compared by identity, which is quick. */
+        boolean looksLike(Wanted o) {
+            return o != null
+                    && mode == o.mode
+                    && width == o.width
+                    && height == o.height
+                    && camera.equals(o.camera)
+                    && items.equals(o.items);
+        }
     }
 
     /** One body in it. */
-    private record Shown(String body, Mesh mesh, boolean ghost) {}
+    private record Shown(String body, Mesh mesh, boolean ghost) {
+        @Override
+        public boolean equals(Object o) {
+            return o instanceof Shown s && body.equals(s.body) && mesh == s.mesh && ghost == s.ghost;
+        }
+
+        @Override
+        public int hashCode() {
+            return Objects.hash(body, System.identityHashCode(mesh), ghost);
+        }
+    }
 
     private static final double TOO_SLOW_MS = 40;
     /** How much longer a whole picture takes than one of half the size: less than the pixels say, since meshes stay. */
@@ -76,6 +98,11 @@ final class ViewPane extends Pane {
     private boolean ownCamera;
     private Document fittedFor;
     private Wanted wanted;
+    /** What was wanted last, drawn or not. */
+    private Wanted asked;
+    /** Opens with the first picture. */
+    private final CountDownLatch begun;
+
     private boolean drawing;
     private int pictures;
     private final Renderer renderer = new Renderer();
@@ -88,8 +115,10 @@ final class ViewPane extends Pane {
     private double pressY;
     private boolean moved;
 
-    ViewPane(Session session) {
+    /** @param begun is counted down when there is a picture */
+    ViewPane(Session session, CountDownLatch begun) {
         this.session = session;
+        this.begun = begun;
         getStyleClass().add("view");
         setMinSize(120, 120);
         setFocusTraversable(true);
@@ -266,8 +295,16 @@ final class ViewPane extends Pane {
             fitAll();
             return;
         }
+        // A document whose first results are on their way is not shown as an empty one.
+        if (items.isEmpty() && asked == null && session.isBusy()) return;
+        Wanted now = new Wanted(items, mode, camera, w, h, 1);
+        if (now.looksLike(asked)) {
+            decorate(now);
+            return;
+        }
+        asked = now;
         synchronized (lock) {
-            wanted = new Wanted(items, mode, camera, w, h, 1);
+            wanted = now;
             lock.notifyAll();
         }
     }
@@ -368,6 +405,12 @@ final class ViewPane extends Pane {
         picture.setFitWidth(w.width());
         picture.setFitHeight(w.height());
         pictures++;
+        begun.countDown();
+        decorate(w);
+    }
+
+    /** What lies over the picture. */
+    private void decorate(Wanted w) {
         marks(w);
         handles.show(w.camera(), w.width(), w.height());
     }
