@@ -9,8 +9,6 @@ import java.util.Objects;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
-import javafx.scene.canvas.Canvas;
-import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -25,11 +23,8 @@ import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
-import javafx.scene.paint.Color;
-import javafx.scene.text.Font;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Vec3;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.render.RenderMesh;
@@ -38,9 +33,6 @@ import org.modeststack.render.Scene;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
-import org.modeststack.stack.evaluate.BodyResult;
-import org.modeststack.steps.Numbers;
-import org.modeststack.steps.Remark;
 
 /**
  * The picture of the bodies. Pictures are drawn on a thread of their own, always the newest that is wanted, quickly
@@ -83,7 +75,7 @@ final class ViewPane extends Pane {
 
     private final Session session;
     private final ImageView picture = new ImageView();
-    private final Canvas marks = new Canvas();
+    private final MarkLayer marks;
     private final HBox modes = new HBox();
     /** Stands for the row of modes where that has no room. */
     private final MenuButton modesMenu = new MenuButton();
@@ -123,7 +115,6 @@ final class ViewPane extends Pane {
         setMinSize(120, 120);
         setFocusTraversable(true);
         setAccessibleText("View of the bodies");
-        marks.setMouseTransparent(true);
         modes.getStyleClass().add("segments");
         ToggleGroup group = new ToggleGroup();
         for (DisplayMode m : DisplayMode.values()) {
@@ -149,6 +140,7 @@ final class ViewPane extends Pane {
         empty.getChildren().addAll(title, hint);
         empty.setAlignment(Pos.CENTER);
         empty.setMouseTransparent(true);
+        marks = new MarkLayer(session);
         handles = new HandleLayer(session);
         modesMenu.getStyleClass().add("view-modes");
         getChildren().addAll(picture, marks, handles, empty, modes, modesMenu);
@@ -171,6 +163,7 @@ final class ViewPane extends Pane {
         modesMenu.setVisible(!room);
         modes.relocate(getWidth() - modes.getWidth() - 12, 12);
         modesMenu.relocate(getWidth() - modesMenu.getWidth() - 12, 12);
+        marks.resizeRelocate(0, 0, getWidth(), getHeight());
         handles.resizeRelocate(0, 0, getWidth(), getHeight());
         empty.autosize();
         empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
@@ -411,65 +404,7 @@ final class ViewPane extends Pane {
 
     /** What lies over the picture. */
     private void decorate(Wanted w) {
-        marks(w);
+        marks.show(w.camera(), w.width(), w.height());
         handles.show(w.camera(), w.width(), w.height());
-    }
-
-    /** A ring round each place that a remark of the selected body's steps speaks of. */
-    private void places(GraphicsContext g, Wanted w) {
-        Body b = session.body();
-        BodyResult r = b == null ? null : session.result(b.id());
-        if (r == null) return;
-        for (int i = 0; i < Math.min(b.shownSteps(), r.steps().size()); i++) {
-            for (Remark m : r.steps().get(i).remarks()) {
-                if (m.place() == null) continue;
-                Vec3 p = w.camera().project(m.place(), w.width(), w.height());
-                if (p.z() <= 0) continue;
-                g.setLineWidth(4);
-                g.setStroke(Color.web("#FBF8F1"));
-                g.strokeOval(p.x() - 11, p.y() - 11, 22, 22);
-                g.setLineWidth(2);
-                g.setStroke(Color.web(m.level() == Remark.Level.FAULT ? "#A63D2B" : "#8A5A00"));
-                g.strokeOval(p.x() - 11, p.y() - 11, 22, 22);
-                g.setFill(Color.web(m.level() == Remark.Level.FAULT ? "#A63D2B" : "#8A5A00"));
-                g.setFont(Font.font("Inter SemiBold", 11));
-                g.setStroke(Color.web("#FBF8F1"));
-                g.setLineWidth(4);
-                g.strokeText("step " + (i + 1), p.x() - 16, p.y() - 17);
-                g.fillText("step " + (i + 1), p.x() - 16, p.y() - 17);
-            }
-        }
-    }
-
-    /** The axes and the scale, drawn over the picture. */
-    private void marks(Wanted w) {
-        marks.setWidth(w.width());
-        marks.setHeight(w.height());
-        GraphicsContext g = marks.getGraphicsContext2D();
-        g.clearRect(0, 0, w.width(), w.height());
-        places(g, w);
-        double ox = 40, oy = w.height() - 40;
-        g.setFont(Font.font("Inter", 11));
-        Vec3[] axes = {new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)};
-        Color[] colors = {Color.web("#A63D2B"), Color.web("#3F6B4E"), Color.web("#3A5A9B")};
-        for (int i = 0; i < 3; i++) {
-            double x = axes[i].dot(w.camera().right()) * 26,
-                    y = -axes[i].dot(w.camera().up()) * 26;
-            g.setStroke(colors[i]);
-            g.setLineWidth(2);
-            g.strokeLine(ox, oy, ox + x, oy + y);
-            g.setFill(Color.web("#22303A"));
-            g.fillText("XYZ".substring(i, i + 1), ox + x * 1.28 - 4, oy + y * 1.28 + 4);
-        }
-        double scale = w.camera().scale(w.height());
-        double length = Math.pow(10, Math.floor(Math.log10(110 / scale)));
-        if (length * 5 * scale <= 110) length *= 5;
-        else if (length * 2 * scale <= 110) length *= 2;
-        double x0 = 96, y0 = w.height() - 26, x1 = x0 + length * scale;
-        g.setStroke(Color.web("#22303A"));
-        g.setLineWidth(1.2);
-        g.strokePolyline(new double[] {x0, x0, x1, x1}, new double[] {y0 - 6, y0, y0, y0 - 6}, 4);
-        g.setFill(Color.web("#22303A"));
-        g.fillText(Numbers.show(length) + " mm", x0 + 4, y0 - 8);
     }
 }
