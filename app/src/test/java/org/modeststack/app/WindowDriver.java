@@ -10,10 +10,14 @@ import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
 import java.util.prefs.Preferences;
 import javafx.application.Platform;
+import javafx.event.Event;
+import javafx.event.EventType;
 import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
@@ -169,5 +173,50 @@ abstract class WindowDriver {
         return fx(() -> stage.getScene().getRoot().lookupAll("." + styleClass).stream()
                 .filter(Node::isVisible)
                 .toList());
+    }
+
+    /** A mouse event at a place of a node with keys held, which the offscreen platform's robot does not pass on. */
+    static MouseEvent mouse(
+            EventType<MouseEvent> type, Node node, double x, double y, MouseButton button, KeyCode... held) {
+        Point2D screen = node.localToScreen(x, y), scene = node.localToScene(x, y);
+        List<KeyCode> keys = List.of(held);
+        boolean moved = type == MouseEvent.MOUSE_MOVED;
+        return new MouseEvent(
+                null,
+                node,
+                type,
+                scene.getX(),
+                scene.getY(),
+                screen.getX(),
+                screen.getY(),
+                button,
+                moved ? 0 : 1,
+                keys.contains(KeyCode.SHIFT),
+                keys.contains(KeyCode.CONTROL),
+                keys.contains(KeyCode.ALT),
+                false,
+                !moved && button == MouseButton.PRIMARY,
+                !moved && button == MouseButton.MIDDLE,
+                !moved && button == MouseButton.SECONDARY,
+                true,
+                false,
+                true,
+                null);
+    }
+
+    /** Presses, and after the ways to go, releases a mouse button with keys held. */
+    void mouse(Node node, double x, double y, MouseButton button, double dx, double dy, KeyCode... held)
+            throws Exception {
+        fx(() -> {
+            Event.fireEvent(node, mouse(MouseEvent.MOUSE_PRESSED, node, x, y, button, held));
+            for (int i = 1; i <= 4 && (dx != 0 || dy != 0); i++) {
+                double t = i / 4.0;
+                Event.fireEvent(node, mouse(MouseEvent.MOUSE_DRAGGED, node, x + t * dx, y + t * dy, button, held));
+            }
+            Event.fireEvent(node, mouse(MouseEvent.MOUSE_RELEASED, node, x + dx, y + dy, button, held));
+            if (dx == 0 && dy == 0) Event.fireEvent(node, mouse(MouseEvent.MOUSE_CLICKED, node, x, y, button, held));
+            return null;
+        });
+        settle();
     }
 }

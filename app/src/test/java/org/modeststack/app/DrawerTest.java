@@ -1,0 +1,175 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.source.Cylinder;
+
+/** The drawer's fields, typed and clicked in the real window. */
+class DrawerTest extends WindowDriver {
+    private Entry opened() throws Exception {
+        return fx(session::openEntry);
+    }
+
+    private TextField field(String label) throws Exception {
+        return shownNodes("number-field").stream()
+                .map(TextField.class::cast)
+                .filter(f -> label.equals(f.getAccessibleText()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private void type(TextField field, String text) throws Exception {
+        fx(() -> {
+            field.requestFocus();
+            field.setText(text);
+            field.getOnAction().handle(null);
+            return null;
+        });
+        settle();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"90, 90", "9 cm, 90", "3.5in, 88.9", "60+2*15, 90", "1/2 ft, 152.4", "0.09 m, 90"})
+    void lengthsAreTypedWithUnitsAndArithmetic(String typed, double millimetres) throws Exception {
+        open("Flange", 1);
+        type(field("Diameter"), typed);
+        assertEquals(millimetres, ((Cylinder) opened().step()).diameter(), 1e-9);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"-5", "twelve", "4 kg", "1/0", "''"})
+    void whatIsNoLengthChangesNothingAndIsSaid(String typed) throws Exception {
+        open("Flange", 1);
+        double before = ((Cylinder) opened().step()).diameter();
+        type(field("Diameter"), typed);
+        assertEquals(before, ((Cylinder) opened().step()).diameter());
+        assertTrue(fx(session::messageIsFault));
+        assertFalse(fx(session::message).isBlank());
+        assertTrue(field("Diameter").getStyleClass().contains("wrong"));
+        assertFalse(fx(session::canUndo));
+    }
+
+    @Test
+    void eachPartOfAPlaceIsTypedAlone() throws Exception {
+        fx(() -> {
+            session.edit(
+                    "Add",
+                    d -> Edits.addStep(
+                            d, session.body().id(), 3, Steps.byType("move").createDefault()));
+            session.selectSteps(List.of(session.body().entries().get(3).id()));
+            return null;
+        });
+        settle();
+        List<TextField> parts = shownNodes("number-field").stream()
+                .map(TextField.class::cast)
+                .filter(f -> f.getAccessibleText().equals("By")
+                        || f.getAccessibleText().equals("Offset"))
+                .toList();
+        assertEquals(3, parts.size());
+        for (int i = 0; i < 3; i++) type(parts.get(i), Integer.toString(10 * (i + 1)));
+        Move m = (Move) opened().step();
+        StepDescriptor d = StepDescriptor.of(m);
+        Vec3 v = (Vec3) d.value(m, d.param(d.params().getFirst().name()));
+        assertEquals(new Vec3(10, 20, 30), v);
+    }
+
+    @Test
+    void aChoiceIsOneClick() throws Exception {
+        open("Flange", 1);
+        List<ToggleButton> before = choices();
+        ToggleButton other =
+                before.stream().filter(b -> !b.isSelected()).findFirst().orElseThrow();
+        String text = other.getText();
+        fx(() -> {
+            other.fire();
+            return null;
+        });
+        settle();
+        assertEquals(
+                List.of(text),
+                choices().stream()
+                        .filter(b -> b.isSelected() && b.getParent() == other.getParent())
+                        .map(ToggleButton::getText)
+                        .toList());
+        assertTrue(fx(session::canUndo));
+        command("Undo");
+        assertFalse(other.isSelected());
+    }
+
+    /** The toggle buttons of the drawer, not those of the view. */
+    private List<ToggleButton> choices() throws Exception {
+        return fx(() -> stage.getScene().getRoot().lookupAll(".drawer .toggle-button").stream()
+                .map(ToggleButton.class::cast)
+                .toList());
+    }
+
+    @Test
+    void aStepIsSwitchedOffAndANoteIsKept() throws Exception {
+        open("Flange", 3);
+        int with = shown().faceCount();
+        CheckBox on = (CheckBox) fx(() -> stage.getScene().getRoot().lookupAll(".drawer .check-box").stream()
+                .filter(n -> ((CheckBox) n).getText().equals("Carried out"))
+                .findFirst()
+                .orElseThrow());
+        fx(() -> {
+            on.fire();
+            return null;
+        });
+        settle();
+        assertFalse(opened().enabled());
+        assertTrue(shown().faceCount() != with);
+        TextArea note = (TextArea) fx(() -> stage.getScene().getRoot().lookup(".drawer .text-area"));
+        fx(() -> {
+            note.requestFocus();
+            note.setText("The bolts of the older lamps are wider.");
+            window.view().requestFocus();
+            return null;
+        });
+        settle();
+        assertEquals("The bolts of the older lamps are wider.", opened().note());
+    }
+
+    @Test
+    void everyStepHasADrawerWithAFieldAndAHelpForEachSetting() throws Exception {
+        for (StepDescriptor d : Steps.ALL) {
+            if (d.type().equals("imported")) continue;
+            fx(() -> {
+                String body = session.body().id();
+                session.edit(
+                        "Add",
+                        doc -> d.family() == org.modeststack.steps.Family.SOURCE
+                                ? Edits.replaceSource(doc, body, d.createDefault())
+                                : Edits.addStep(doc, body, 1, d.createDefault()));
+                int at = d.family() == org.modeststack.steps.Family.SOURCE ? 0 : 1;
+                session.selectSteps(List.of(session.body().entries().get(at).id()));
+                return null;
+            });
+            List<Node> labels = shownNodes("field-label");
+            List<String> texts = labels.stream().map(n -> ((Label) n).getText()).toList();
+            for (var p : d.params()) assertTrue(texts.contains(p.label()), d.type() + ": " + p.label());
+            fx(() -> {
+                session.undo();
+                return null;
+            });
+        }
+        settle();
+    }
+}

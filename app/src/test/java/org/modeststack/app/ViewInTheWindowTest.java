@@ -1,0 +1,181 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.stack.Document;
+
+/** Looking around: camera, display modes, and which pictures are drawn. */
+class ViewInTheWindowTest extends WindowDriver {
+    private Camera camera() throws Exception {
+        return fx(() -> window.view().camera());
+    }
+
+    private void dragView(MouseButton button, double dx, double dy, KeyCode... held) throws Exception {
+        ViewPane v = window.view();
+        mouse(v, v.getWidth() / 2, v.getHeight() / 2, button, dx, dy, held);
+    }
+
+    @Test
+    void draggingTurnsAndNeverSelects() throws Exception {
+        Camera before = camera();
+        String body = fx(() -> session.body().name());
+        dragView(MouseButton.PRIMARY, 100, 40);
+        Camera after = camera();
+        assertEquals(before.target(), after.target());
+        assertEquals(before.distance(), after.distance());
+        assertEquals(-40, after.yaw() - before.yaw(), 2, "0.4 degrees a pixel");
+        assertEquals(16, after.pitch() - before.pitch(), 2);
+        assertEquals(body, fx(() -> session.body().name()));
+    }
+
+    @Test
+    void shiftAndTheOtherButtonsMove() throws Exception {
+        for (int way = 0; way < 3; way++) {
+            Camera before = camera();
+            MouseButton button = way == 0 ? MouseButton.PRIMARY : way == 1 ? MouseButton.MIDDLE : MouseButton.SECONDARY;
+            dragView(button, 60, 0, way == 0 ? new KeyCode[] {KeyCode.SHIFT} : new KeyCode[0]);
+            Vec3 moved = camera().target().minus(before.target());
+            assertTrue(moved.dot(before.right()) < -1e-3, "what is looked at goes with the pointer");
+            assertEquals(0, moved.dot(before.up()), 1e-6);
+            assertEquals(before.yaw(), camera().yaw());
+        }
+    }
+
+    @Test
+    void theWheelComesNearer() throws Exception {
+        Camera before = camera();
+        fx(() -> {
+            Bounds b = window.view().localToScreen(window.view().getBoundsInLocal());
+            robot.mouseMove(b.getCenterX(), b.getCenterY());
+            robot.mouseWheel(-2);
+            return null;
+        });
+        settle();
+        assertNotEquals(before.distance(), camera().distance());
+        double way = camera().distance();
+        fx(() -> {
+            robot.mouseWheel(4);
+            return null;
+        });
+        settle();
+        assertTrue((way < before.distance()) != (camera().distance() < way), "the other way goes back");
+    }
+
+    @Test
+    void everyModeIsOneClickAndInANarrowWindowAMenu() throws Exception {
+        for (DisplayMode m : DisplayMode.values()) {
+            ToggleButton b =
+                    (ToggleButton) fx(() -> stage.getScene().getRoot().lookupAll(".view .toggle-button").stream()
+                            .filter(n -> n.getUserData() == m)
+                            .findFirst()
+                            .orElseThrow());
+            fx(() -> {
+                b.fire();
+                return null;
+            });
+            settle();
+            assertEquals(m, fx(() -> window.view().mode()));
+            assertTrue(b.isSelected());
+        }
+        fx(() -> {
+            stage.setWidth(700);
+            return null;
+        });
+        settle();
+        Node menu = fx(() -> stage.getScene().getRoot().lookup(".view-modes"));
+        assertTrue(menu.isVisible());
+        assertFalse(fx(() -> ((MenuButton) menu).getItems().isEmpty()));
+        fx(() -> {
+            ((MenuButton) menu).getItems().getFirst().fire();
+            return null;
+        });
+        settle();
+        assertEquals(DisplayMode.values()[0], fx(() -> window.view().mode()));
+        assertEquals(DisplayMode.values()[0].label(), fx(() -> ((MenuButton) menu).getText()));
+    }
+
+    @Test
+    void aPictureIsDrawnOnlyWhenItWouldLookDifferent() throws Exception {
+        int before = fx(() -> window.view().pictures());
+        open("Flange", 1);
+        fx(() -> {
+            session.say("Only a message.", false);
+            session.closeDrawer();
+            return null;
+        });
+        settle();
+        // The drawer takes room, so the picture changes its size twice; messages and selection draw nothing.
+        int after = fx(() -> window.view().pictures());
+        fx(() -> {
+            for (int i = 0; i < 5; i++) session.say("Message " + i, false);
+            return null;
+        });
+        settle();
+        assertEquals(after, fx(() -> window.view().pictures()));
+        assertTrue(after >= before);
+    }
+
+    @Test
+    void anEmptyDocumentSaysHowToBegin() throws Exception {
+        fx(() -> {
+            session.open(Document.EMPTY, "Nothing");
+            return null;
+        });
+        settle();
+        assertEquals(List.of(), fx(() -> window.view().shownBodies()));
+        assertEquals(1, shownNodes("empty-title").size());
+        command("New box");
+        assertTrue(shownNodes("empty-title").isEmpty()
+                || !fx(() -> stage.getScene()
+                        .getRoot()
+                        .lookup(".empty-title")
+                        .getParent()
+                        .isVisible()));
+        assertEquals(1, fx(() -> window.view().shownBodies().size()));
+    }
+
+    @Test
+    void theWholeIsFittedAndTheSelectedBodyAlone() throws Exception {
+        dragView(MouseButton.MIDDLE, 300, 200);
+        open("Flange", 0);
+        command("Fit everything");
+        Camera all = camera();
+        command("Fit the selected body");
+        assertTrue(camera().distance() < all.distance(), "one body is smaller than all");
+        Vec3 middle = shown().bounds().center();
+        assertEquals(0, camera().target().minus(middle).length(), 1e-9);
+    }
+
+    @Test
+    void aHiddenBodyIsNotDrawnAndCannotBeClicked() throws Exception {
+        open("Lamp housing", 0);
+        String id = body("Lamp housing").id();
+        assertTrue(fx(() -> window.view().shownBodies()).contains(id));
+        press(KeyCode.CONTROL, KeyCode.H);
+        // While it is selected a ghost tells where it is.
+        open("Flange", 0);
+        assertFalse(fx(() -> window.view().shownBodies()).contains(id));
+        for (int x = 10; x < 800; x += 20) {
+            int at = x;
+            assertNotEquals(id, fx(() -> window.view().bodyAt(at, 300)));
+        }
+        open("Lamp housing", 0);
+        press(KeyCode.CONTROL, KeyCode.H);
+        open("Flange", 0);
+        assertTrue(fx(() -> window.view().shownBodies()).contains(id));
+    }
+}

@@ -1,0 +1,118 @@
+package org.modeststack.render;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.MeshFixtures;
+
+class RenderMeshTest {
+    private static int[] kinds(RenderMesh m) {
+        int[] n = new int[3];
+        for (byte k : m.edgeKind) n[k]++;
+        return n;
+    }
+
+    private static double[] normal(RenderMesh m, int corner) {
+        int n = m.normals[corner];
+        return new double[] {PackedNormal.x(n), PackedNormal.y(n), PackedNormal.z(n)};
+    }
+
+    /** Two squares that share the edge along X and meet at an angle; 0 is flat. */
+    private static Mesh fold(double degrees) {
+        double c = Math.cos(Math.toRadians(degrees)), s = Math.sin(Math.toRadians(degrees));
+        MeshBuilder b = new MeshBuilder(6, 2);
+        for (double[] p : new double[][] {{0, 0, 0}, {1, 0, 0}, {1, -1, 0}, {0, -1, 0}, {1, c, s}, {0, c, s}})
+            b.vertex(p[0], p[1], p[2], b.vertexCount() + 1);
+        int m = b.material(Material.DEFAULT);
+        b.face(1, m, 3, 2, 1, 0);
+        b.face(2, m, 0, 1, 4, 5);
+        return b.build();
+    }
+
+    @Test
+    void aCubeHasTwelveSharpEdgesAndNoDiagonals() {
+        RenderMesh m = new RenderMesh(MeshFixtures.cube(10));
+        assertEquals(12, m.triangleCount());
+        assertEquals(12, kinds(m)[RenderMesh.SHARP]);
+        assertEquals(12, m.edgeKind.length);
+        int drawn = 0;
+        for (byte sides : m.sides) for (int k = 0; k < 3; k++) if ((sides >> 2 * k & 3) != 0) drawn++;
+        assertEquals(24, drawn, "each edge from both of its faces, the six diagonals not");
+        assertTrue(m.closed);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0, false", "15, false", "29, false", "31, true", "90, true", "150, true"})
+    void edgesAboveTheSmoothingAngleAreSharp(double degrees, boolean sharp) {
+        RenderMesh m = new RenderMesh(fold(degrees));
+        assertEquals(sharp ? 0 : 1, kinds(m)[RenderMesh.SOFT]);
+        assertEquals(sharp ? 7 : 6, kinds(m)[RenderMesh.SHARP], "open edges are always sharp");
+        assertFalse(m.closed);
+        // Where it is soft, both faces have one normal along the fold.
+        boolean shared = false;
+        for (int i = 0; i < m.triangles.length; i++) {
+            for (int j = 0; j < m.triangles.length; j++) {
+                if (m.faceOf[i / 3] == m.faceOf[j / 3] || m.triangles[i] != m.triangles[j]) continue;
+                double[] a = normal(m, i), b = normal(m, j);
+                boolean same = Math.abs(a[1] - b[1]) < 1e-6 && Math.abs(a[2] - b[2]) < 1e-6;
+                if (degrees > 0) assertEquals(!sharp, same);
+                shared |= same;
+            }
+        }
+        assertEquals(!sharp, shared);
+    }
+
+    @Test
+    void largeFacesOutweighNarrowOnes() {
+        // The square is a hundred times as large as the strip that rises beside it.
+        MeshBuilder b = new MeshBuilder(6, 2);
+        double s = Math.sin(Math.toRadians(20)) / 100, c = Math.cos(Math.toRadians(20)) / 100;
+        for (double[] p : new double[][] {{0, 0, 0}, {1, 0, 0}, {1, -1, 0}, {0, -1, 0}, {1, c, s}, {0, c, s}})
+            b.vertex(p[0], p[1], p[2], b.vertexCount() + 1);
+        int m = b.material(Material.DEFAULT);
+        b.face(1, m, 3, 2, 1, 0);
+        b.face(2, m, 0, 1, 4, 5);
+        RenderMesh r = new RenderMesh(b.build());
+        for (int i = 0; i < r.triangles.length; i++) {
+            if (r.triangles[i] > 1) continue;
+            double[] n = normal(r, i);
+            assertTrue(Math.toDegrees(Math.acos(Math.min(1, n[2]))) < 0.4, "the flat stays flat");
+        }
+    }
+
+    @Test
+    void whereMaterialsMeetAnEdgeIsDrawnInFull() {
+        Mesh flat = fold(0), red = flat.withMaterial(new Material("lamp red", 0xA03020));
+        assertEquals(1, kinds(new RenderMesh(red))[RenderMesh.SOFT]);
+        MeshBuilder b = new MeshBuilder(6, 2);
+        for (int v = 0; v < flat.vertexCount(); v++)
+            b.vertex(flat.xyz()[3 * v], flat.xyz()[3 * v + 1], flat.xyz()[3 * v + 2], v + 1);
+        b.face(1, b.material(Material.DEFAULT), 3, 2, 1, 0);
+        b.face(2, b.material(new Material("lamp red", 0xA03020)), 0, 1, 4, 5);
+        assertEquals(0, kinds(new RenderMesh(b.build()))[RenderMesh.SOFT]);
+    }
+
+    @Test
+    void positionsKeepTheirPlacesFarFromTheOrigin() {
+        Mesh far = MeshFixtures.moved(MeshFixtures.cube(1), 1e7, -1e7, 1e7);
+        RenderMesh m = new RenderMesh(far);
+        for (int v = 0; v < far.vertexCount(); v++) {
+            assertEquals(far.xyz()[3 * v], m.origin.x() + m.xyz[3 * v], 1e-8);
+            assertEquals(far.xyz()[3 * v + 1], m.origin.y() + m.xyz[3 * v + 1], 1e-8);
+        }
+    }
+
+    @Test
+    void nothingIsNoTriangles() {
+        RenderMesh m = new RenderMesh(Mesh.EMPTY);
+        assertEquals(0, m.triangleCount());
+        assertEquals(0, m.edgeKind.length);
+    }
+}
