@@ -23,7 +23,7 @@ import org.modeststack.steps.StepDescriptor;
 /** One step: its number, what the mesh looks like after it, its sentence, and what it has to say. */
 final class StepRow extends HBox {
     /** Steps that take longer than this say so. */
-    private static final double SLOW_MS = 50;
+    private static final double SLOW_MS = 500;
 
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
