@@ -172,6 +172,7 @@ final class DrawerPane extends BorderPane {
             }
             case CHOICE -> choice(d, p);
             case BODIES -> bodies(d, p);
+            case PICK -> null;
             case MESH -> null;
         };
     }

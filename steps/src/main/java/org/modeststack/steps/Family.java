@@ -7,6 +7,7 @@ public enum Family {
     REPEAT("Repeat"),
     MIRROR("Mirror"),
     SMOOTH("Smooth"),
+    FACES("Extrude and inset"),
     SHAPE("Place and shape"),
     CLEAN("Clean up");
 

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 
 /** One parameter of a kind of step: its name, meaning, limits and default. */
 public final class ParamDescriptor {
@@ -19,6 +21,7 @@ public final class ParamDescriptor {
         TEXT,
         VECTOR,
         BODIES,
+        PICK,
         MESH
     }
 
@@ -48,6 +51,7 @@ public final class ParamDescriptor {
         if (type == String.class) return Kind.TEXT;
         if (type == Vec3.class) return Kind.VECTOR;
         if (type == Bodies.class) return Kind.BODIES;
+        if (type == Pick.class) return Kind.PICK;
         if (type == Mesh.class) return Kind.MESH;
         if (type.isEnum()) return Kind.CHOICE;
         throw new IllegalStateException("no parameter can be a " + type);
@@ -145,6 +149,7 @@ public final class ParamDescriptor {
         try {
             value = parseUnchecked(text.strip());
         } catch (IllegalArgumentException e) {
+            if (kind == Kind.PICK) throw new StepException(label() + " cannot be understood: " + e.getMessage() + ".");
             throw new StepException(label() + " cannot be \"" + text.strip() + "\": " + expectation() + ".");
         }
         check(value);
@@ -164,7 +169,7 @@ public final class ParamDescriptor {
                                         .map(ParamDescriptor::choiceName)
                                         .toList());
             case VECTOR -> "it takes three numbers, x y z";
-            case TEXT, BODIES, MESH -> "it takes text";
+            case TEXT, BODIES, PICK, MESH -> "it takes text";
         };
     }
 
@@ -185,6 +190,7 @@ public final class ParamDescriptor {
                         .map(String::strip)
                         .filter(s -> !s.isEmpty())
                         .toList());
+            case PICK -> PickText.parse(text);
             case MESH -> throw new IllegalArgumentException();
         };
     }
@@ -220,6 +226,7 @@ public final class ParamDescriptor {
             case Enum<?> e -> choiceName(e);
             case Vec3 v -> Numbers.show(v.x()) + " " + Numbers.show(v.y()) + " " + Numbers.show(v.z());
             case Bodies b -> String.join(", ", b.ids());
+            case Pick p -> PickText.write(p);
             default -> value.toString();
         };
     }

@@ -8,6 +8,8 @@ import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.OneShell;
+import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
@@ -46,6 +48,8 @@ public final class Steps {
                     RoundArray.class,
                     Mirror.class,
                     Subdivide.class,
+                    Extrude.class,
+                    Inset.class,
                     Move.class,
                     Turn.class,
                     Scale.class,

@@ -19,6 +19,8 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 
 /** What must hold of every step in the list, new ones included. */
 class AllStepsTest {
@@ -46,8 +48,13 @@ class AllStepsTest {
         Step s = d.createDefault();
         for (ParamDescriptor p : d.params()) {
             if (p.kind() == ParamDescriptor.Kind.BODIES) s = d.with(s, p.name(), Bodies.of("other"));
+            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), upward((Pick) p.defaultValue()));
         }
         return s;
+    }
+
+    private static Pick upward(Pick kind) {
+        return PickText.parse(PickText.plural(kind.kind()) + ": facing 0 0 1 45");
     }
 
     @ParameterizedTest

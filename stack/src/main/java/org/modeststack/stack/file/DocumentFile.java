@@ -30,6 +30,8 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
@@ -213,6 +215,7 @@ public final class DocumentFile {
             case String s -> JSON.getNodeFactory().stringNode(s);
             case Enum<?> e -> JSON.getNodeFactory().stringNode(ParamDescriptor.choiceName(e));
             case Vec3 v -> JSON.createArrayNode().add(v.x()).add(v.y()).add(v.z());
+            case Pick p -> JSON.getNodeFactory().stringNode(PickText.write(p));
             case Bodies b -> {
                 ArrayNode a = JSON.createArrayNode();
                 b.ids().forEach(a::add);
@@ -364,7 +367,7 @@ public final class DocumentFile {
                 case COUNT -> v.canConvertToInt() && v.isIntegralNumber() ? v.asInt() : null;
                 case FLAG -> v.isBoolean() ? v.asBoolean() : null;
                 case TEXT -> v.isString() ? v.asString() : null;
-                case CHOICE -> {
+                case CHOICE, PICK -> {
                     try {
                         yield v.isString() ? p.parse(v.asString()) : null;
                     } catch (StepException e) {

@@ -92,7 +92,7 @@ public final class DocumentSchema {
                 case NUMBER -> number(v, p, "number");
                 case COUNT -> number(v, p, "integer");
                 case FLAG -> v.put("type", "boolean");
-                case TEXT -> v.put("type", "string");
+                case TEXT, PICK -> v.put("type", "string");
                 case CHOICE -> {
                     ArrayNode choices = v.putArray("enum");
                     p.choices().forEach(c -> choices.add(ParamDescriptor.choiceName(c)));

@@ -1,0 +1,134 @@
+package org.modeststack.steps.pick;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Growing;
+import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepContext;
+
+/**
+ * Which elements a step works on: a small expression, read from left to right, that is asked anew of whatever mesh
+ * comes in. Not a list of numbers, so it follows the model. {@link PickText} reads and writes it.
+ */
+public record Pick(ElementKind kind, List<Term> terms) {
+    public Pick {
+        terms = List.copyOf(terms);
+    }
+
+    public static Pick none(ElementKind kind) {
+        return new Pick(kind, List.of());
+    }
+
+    public static Pick all(ElementKind kind) {
+        return of(kind, new Rule.All());
+    }
+
+    public static Pick of(ElementKind kind, Rule rule) {
+        return new Pick(kind, List.of(Term.where(rule)));
+    }
+
+    /** By hand, just what is selected on a mesh. */
+    public static Pick hand(Mesh mesh, Selection s) {
+        return s.isEmpty() ? none(s.kind()) : of(s.kind(), Rule.Hand.of(mesh, s));
+    }
+
+    public Pick and(Term term) {
+        List<Term> more = new ArrayList<>(terms);
+        more.add(term);
+        return new Pick(kind, more);
+    }
+
+    public Pick without(int term) {
+        List<Term> fewer = new ArrayList<>(terms);
+        fewer.remove(term);
+        return new Pick(kind, fewer);
+    }
+
+    /** Whether it names everything there is, whatever the mesh. */
+    public boolean isAll() {
+        return terms.equals(List.of(Term.where(new Rule.All())));
+    }
+
+    /** What it comes to on a mesh. */
+    public Picked on(Mesh mesh) {
+        Selection s = Selection.none(kind);
+        int wanted = 0, found = 0, lost = 0;
+        for (Term t : terms) {
+            if (t instanceof Term.Change c) {
+                s = changed(mesh, s, c);
+                continue;
+            }
+            Term.Where w = (Term.Where) t;
+            Picked p = RuleMatch.of(mesh, kind, w.rule());
+            wanted += p.wanted();
+            found += p.found();
+            lost += p.lost();
+            s = switch (w.how()) {
+                case AND -> s.with(p.selection());
+                case WITHIN -> s.within(p.selection());
+                case WITHOUT -> s.without(p.selection());
+            };
+        }
+        return new Picked(s, wanted, found, lost);
+    }
+
+    /** What it comes to, with a remark at the step where hand-picked elements had to be found again or are gone. */
+    public Selection on(Mesh mesh, StepContext context) {
+        Picked p = on(mesh);
+        if (p.found() > 0 || p.lost() > 0) {
+            int kept = p.wanted() - p.found() - p.lost();
+            StringBuilder text = new StringBuilder();
+            text.append(kept)
+                    .append(" of ")
+                    .append(PickText.count(p.wanted(), kind))
+                    .append(" picked by hand kept");
+            if (p.found() > 0) text.append(", ").append(p.found()).append(" found again by position");
+            if (p.lost() > 0) text.append(", ").append(p.lost()).append(" lost");
+            context.remark(
+                    p.lost() > 0 ? Remark.Level.REMARK : Remark.Level.NOTE,
+                    text.append('.').toString());
+        }
+        return p.selection();
+    }
+
+    private static Selection changed(Mesh mesh, Selection s, Term.Change c) {
+        return switch (c.kind()) {
+            case GROW -> {
+                for (int i = 0; i < c.amount(); i++) s = Growing.grown(mesh, s);
+                yield s;
+            }
+            case SHRINK -> {
+                for (int i = 0; i < c.amount(); i++) s = Growing.shrunk(mesh, s);
+                yield s;
+            }
+            case LOOP -> Loops.loops(mesh, s);
+            case RING ->
+                s.kind() == ElementKind.EDGE
+                        ? Loops.rings(mesh, s)
+                        : Loops.rings(mesh, s.to(mesh, ElementKind.EDGE)).to(mesh, s.kind());
+            case CONNECTED -> Growing.connected(mesh, s);
+            case FLUSH ->
+                s.kind() == ElementKind.FACE
+                        ? Growing.flush(mesh, s, c.amount())
+                        : Growing.flush(mesh, s.touching(mesh, ElementKind.FACE), c.amount())
+                                .to(mesh, s.kind());
+            case RIM -> rim(mesh, s);
+            case INVERT -> s.inverted(mesh);
+        };
+    }
+
+    /** What lies on the border of the picked faces; for faces, those along it. */
+    private static Selection rim(Mesh mesh, Selection s) {
+        Selection faces = s.to(mesh, ElementKind.FACE);
+        Selection edges = Growing.rim(mesh, faces);
+        return switch (s.kind()) {
+            case EDGE -> edges;
+            case VERTEX -> edges.to(mesh, ElementKind.VERTEX);
+            case FACE -> edges.touching(mesh, ElementKind.FACE).within(s);
+        };
+    }
+}

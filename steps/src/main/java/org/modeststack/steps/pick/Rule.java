@@ -1,0 +1,73 @@
+package org.modeststack.steps.pick;
+
+import java.util.List;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Selection;
+
+/** What a term of a pick asks of elements. A value; {@link RuleMatch} finds what answers to it. */
+public sealed interface Rule {
+    record All() implements Rule {}
+
+    /**
+     * Elements picked one by one.
+     *
+     * @param box the bounds of the mesh they were picked on: places are compared in proportion to it
+     */
+    record Hand(List<Anchor> anchors, Bounds box) implements Rule {
+        public Hand {
+            anchors = List.copyOf(anchors);
+            box = new Bounds(
+                    (float) box.minX(),
+                    (float) box.minY(),
+                    (float) box.minZ(),
+                    (float) box.maxX(),
+                    (float) box.maxY(),
+                    (float) box.maxZ());
+        }
+
+        /** The selected elements of a mesh. */
+        public static Hand of(Mesh mesh, Selection s) {
+            return new Hand(
+                    s.elements().stream()
+                            .mapToObj(e -> Anchor.of(mesh, s.kind(), e))
+                            .toList(),
+                    mesh.bounds());
+        }
+    }
+
+    /** Edges whose faces meet at more than an angle. @param degrees between the faces' normals */
+    record Sharper(double degrees) implements Rule {}
+
+    /** Edges with one face only. */
+    record Border() implements Rule {}
+
+    /** What is in a tag with a weight above 0. */
+    record Tagged(String name) implements Rule {}
+
+    /** What an earlier step made. @param tag the name of its tag */
+    record Made(String tag) implements Rule {}
+
+    /** Faces whose normals are within an angle of a direction. */
+    record Facing(Vec3 way, double degrees) implements Rule {}
+
+    /** What lies wholly inside a box. Corners in mm. */
+    record Inside(Vec3 low, Vec3 high) implements Rule {}
+
+    /** Faces of a material. */
+    record OfMaterial(String name) implements Rule {}
+
+    /** Faces with so many sides. */
+    record Sides(int count) implements Rule {}
+
+    /** The kind of element that the rule speaks of by itself; picks of another kind take what belongs to those. */
+    default ElementKind speaksOf(ElementKind picked) {
+        return switch (this) {
+            case Sharper _, Border _ -> ElementKind.EDGE;
+            case Facing _, OfMaterial _, Sides _ -> ElementKind.FACE;
+            default -> picked;
+        };
+    }
+}

@@ -1,0 +1,230 @@
+package org.modeststack.steps.pick;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.TestContext;
+
+class PickTest {
+    private static int size(String text, Mesh m) {
+        return PickText.parse(text).on(m).selection().size();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "faces, 0",
+        "faces: all, 6",
+        "edges: all, 12",
+        "vertices: all, 8",
+        "edges: sharper 30, 12",
+        "edges: sharper 90, 0",
+        "edges: sharper 89.9, 12",
+        "edges: border, 0",
+        "faces: facing 0 0 1 10, 1",
+        "vertices: facing 0 0 1 10, 4",
+        "edges: facing 0 0 1 10, 4",
+        "faces: facing 0 0 1 90, 5",
+        "faces: all; without facing 0 0 1 10, 5",
+        "faces: facing 0 0 1 10; and facing 0 0 -1 10, 2",
+        "faces: all; within facing 1 0 0 1, 1",
+        "faces: facing 0 0 1 10; grow, 5",
+        "faces: facing 0 0 1 10; grow 2, 6",
+        "faces: facing 0 0 1 10; invert, 5",
+        "faces: facing 0 0 1 10; connected, 6",
+        "edges: facing 0 0 1 10; rim, 4",
+        "faces: sides 4, 6",
+        "faces: sides 3, 0",
+        "vertices: inside -1 -1 -1 100 100 0.5, 4",
+        "faces: inside -1 -1 -1 100 100 0.5, 1",
+        "faces: inside 100 100 0.5 -1 -1 -1, 1",
+        "faces: tag nothing, 0",
+        "faces: material nothing, 0",
+        "edges: facing 0 0 1 1; ring, 8"
+    })
+    void rulesOnACube(String text, int size) {
+        assertEquals(size, size(text, MeshFixtures.cube(10)), text);
+    }
+
+    @Test
+    void anEdgeRuleAskedOfFacesMeansTheFacesAlongIt() {
+        Mesh sheet = MeshFixtures.sheet(5);
+        assertEquals(20, size("edges: border", sheet));
+        assertEquals(16, size("faces: border", sheet));
+        assertEquals(20, size("vertices: border", sheet));
+    }
+
+    @Test
+    void tagsOfEachKindAreFound() {
+        Mesh m = MeshFixtures.cube(10);
+        m = m.withTags(Map.of(
+                "corner", new Tag(ElementKind.VERTEX, new long[] {0, 3}, new double[] {1, 0}),
+                "rim",
+                        new Tag(ElementKind.EDGE, new long[] {Tag.edge(m.corners()[0], m.corners()[1])}, new double[] {
+                            0.5
+                        }),
+                "panel", new Tag(ElementKind.FACE, new long[] {1, 2}, new double[] {1, 1})));
+        assertEquals(1, size("vertices: tag corner", m), "a weight of 0 is not in it");
+        assertEquals(1, size("edges: tag rim", m));
+        assertEquals(2, size("faces: tag \"panel\"", m));
+        assertEquals(2, size("vertices: tag rim", m));
+        assertEquals(7, size("edges: tag panel", m), "two neighbours share an edge");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "faces",
+                "edges: all",
+                "edges: sharper 30; within tag \"rim\"; grow 1",
+                "faces: facing 0 0.5 -1 12.25; and made \"made:abc:caps\"; shrink 2; invert",
+                "vertices: without inside 0 0 0 1.5 1e+300 3",
+                "faces: material \"oak \\\"old\\\" \\\\ grey; worn\"; loop; ring; connected; flush 20; rim",
+                "faces: within sides 5"
+            })
+    void whatIsWrittenIsReadAgain(String text) {
+        Pick p = PickText.parse(text);
+        assertEquals(p, PickText.parse(PickText.write(p)));
+    }
+
+    @Property(tries = 60)
+    void handPickedElementsAreReadAgain(@ForAll long seed) {
+        Random random = new Random(seed);
+        Mesh m = MeshFixtures.posed(MeshFixtures.cube(10), random, 1000);
+        ElementKind kind = ElementKind.values()[random.nextInt(3)];
+        Selection s = Selection.none(kind);
+        for (int i = 0; i < Selection.count(m, kind); i++) if (random.nextBoolean()) s = s.with(Selection.of(kind, i));
+        Pick p = Pick.hand(m, s);
+        assertEquals(s, p.on(m).selection());
+        assertEquals(p, PickText.parse(PickText.write(p)));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "walls: all | a pick begins with vertices, edges or faces, not \"walls\"",
+                "edges: sharper | \"sharper\" needs more behind it",
+                "edges: sharper x | \"x\" behind sharper is no number",
+                "edges: sharper NaN | \"NaN\" behind sharper is no number",
+                "edges: all 3 | \"3\" is too much behind all",
+                "edges: within | something must follow \"within\"",
+                "faces: tag \"rim | a quote is not closed",
+                "faces: grow 1.5 | grow takes a whole number from 1 to 10000",
+                "faces: grow 0 | grow takes a whole number from 1 to 10000",
+                "faces: hand 1 2 | hand needs the box of the mesh first",
+                "faces: hand 0 0 0 1 1 1 zz | \"zz\" is no element"
+            })
+    void whatCannotBeUnderstoodIsSaid(String text, String message) {
+        assertEquals(
+                message,
+                assertThrows(IllegalArgumentException.class, () -> PickText.parse(text))
+                        .getMessage());
+    }
+
+    @Test
+    void anUnknownWordListsWhatThereIs() {
+        String m = assertThrows(IllegalArgumentException.class, () -> PickText.parse("faces: blunt"))
+                .getMessage();
+        assertTrue(m.contains("\"blunt\"") && m.contains("facing") && m.contains("shrink"), m);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "faces | no faces yet",
+                "faces: all | all faces",
+                "edges: sharper 30; within tag rim; grow 1 | edges sharper than 30° within edges tagged rim, grown once",
+                "faces: facing 0 0 2 10 | faces facing up within 10°",
+                "faces: facing 1 0 0 10; shrink 2 | faces facing +X within 10°, shrunk twice",
+                "vertices: border; invert | vertices along open edges, inverted",
+                "edges: made x; loop | edges made by step 3, with their loops",
+                "faces: sharper 30; without material oak | faces along edges sharper than 30° without faces of oak",
+                "edges: hand 0 0 0 1 1 1 a@0,0,0/0,0,1/1 | 1 picked edge"
+            })
+    void aPickReadsAsWords(String text, String words) {
+        assertEquals(words, PickText.words(PickText.parse(text), _ -> "step 3"));
+    }
+
+    @Test
+    void lostElementsAreSaidAtTheStep() throws Exception {
+        Mesh cylinder = TestContext.run(Steps.byType("cylinder").createDefault());
+        Pick p = Pick.hand(cylinder, Selection.all(cylinder, ElementKind.FACE));
+        TestContext context = new TestContext();
+        assertEquals(cylinder.faceCount(), p.on(cylinder, context).size());
+        assertTrue(context.remarks.isEmpty(), "nothing to say while all are kept");
+        Mesh box = TestContext.run(Steps.byType("box").createDefault());
+        p.on(box, context);
+        assertEquals(1, context.remarks.size());
+        assertTrue(context.remarks.getFirst().text().matches("[0-9]+ of [0-9]+ faces picked by hand kept.*lost\\."));
+    }
+
+    @Test
+    void aCopyElsewhereIsFoundByPlaceInProportion() {
+        Mesh m = MeshFixtures.sheet(6);
+        Pick p = Pick.hand(m, Selection.of(ElementKind.FACE, 3, 17, 20));
+        // The same sheet, three times as large, moved, with other keys.
+        double[] xyz = m.xyz().clone();
+        for (int i = 0; i < xyz.length; i += 3) {
+            xyz[i] = 3 * xyz[i] + 50;
+            xyz[i + 1] = 3 * xyz[i + 1] - 20;
+        }
+        long[] keys = new long[m.vertexCount()], faceKeys = new long[m.faceCount()];
+        for (int i = 0; i < keys.length; i++) keys[i] = 90000 + i;
+        for (int i = 0; i < faceKeys.length; i++) faceKeys[i] = 80000 + i;
+        Mesh other = new Mesh(
+                xyz, m.offsets(), m.corners(), m.faceMaterials(), m.materials(), null, Map.of(), keys, faceKeys);
+        Picked found = p.on(other);
+        assertEquals(Selection.of(ElementKind.FACE, 3, 17, 20), found.selection());
+        assertEquals(3, found.found());
+        assertEquals(0, found.lost());
+    }
+
+    @Test
+    void whatCannotBeToldApartIsLostRatherThanWrong() {
+        Mesh m = MeshFixtures.sheet(1);
+        Pick p = Pick.hand(m, Selection.of(ElementKind.FACE, 0));
+        Mesh halves = MeshFixtures.sheet(2);
+        long[] keys = new long[4];
+        for (int i = 0; i < 4; i++) keys[i] = 70000 + i;
+        Mesh other = new Mesh(
+                halves.xyz(),
+                halves.offsets(),
+                halves.corners(),
+                halves.faceMaterials(),
+                halves.materials(),
+                null,
+                Map.of(),
+                halves.vertexKeys(),
+                keys);
+        Picked found = p.on(other);
+        assertEquals(1, found.lost(), "four quarters lie equally near to the middle");
+        assertTrue(found.selection().isEmpty());
+    }
+
+    @Test
+    void termsAreAddedAndTakenOutOneByOne() {
+        Pick p = Pick.all(ElementKind.EDGE).and(new Term.Change(Term.Kind.GROW, 1));
+        assertEquals(Pick.all(ElementKind.EDGE), p.without(1));
+        assertTrue(Pick.all(ElementKind.EDGE).isAll());
+        assertEquals(List.of(), p.without(0).without(0).terms());
+        assertEquals(new Vec3(1, 2, 3), new Anchor(1, new Vec3(1, 2, 3), Vec3.ZERO, 1).place());
+    }
+}
