@@ -36,6 +36,28 @@ final class Lines {
             found[c] = new FloatArrayList();
             collect(p, which, c * CHUNK, Math.min(n, (c + 1) * CHUNK), found[c]);
         });
+        draw(found, frame, frame.ink, strength, hidden);
+    }
+
+    /**
+     * Lays ink along lines between vertices of an item.
+     *
+     * @param pairs two vertices a line
+     * @param ink receives it, a value for each pixel of the frame
+     */
+    void draw(Rasterizer.Projected p, Frame frame, float[] ink, int[] pairs, float strength, float hidden) {
+        FloatArrayList list = new FloatArrayList();
+        float[] s = p.screen;
+        for (int i = 0; i < pairs.length; i += 2) {
+            int a = 3 * pairs[i], b = 3 * pairs[i + 1];
+            if (s[a + 2] < 0 || s[b + 2] < 0) continue;
+            for (int at : new int[] {a, b}) for (int k = 0; k < 3; k++) list.add(s[at + k]);
+            list.add(1);
+        }
+        draw(new FloatArrayList[] {list}, frame, ink, strength, hidden);
+    }
+
+    private void draw(FloatArrayList[] found, Frame frame, float[] ink, float strength, float hidden) {
         int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
         Parallel.run(bands, b -> {
             int y0 = b * Rasterizer.BAND, y1 = Math.min(frame.height, y0 + Rasterizer.BAND);
@@ -47,6 +69,7 @@ final class Lines {
                     if (high < y0 || low >= y1) continue;
                     line(
                             frame,
+                            ink,
                             e[i],
                             e[i + 1],
                             e[i + 2],
@@ -100,6 +123,7 @@ final class Lines {
 
     private void line(
             Frame f,
+            float[] inks,
             float ax,
             float ay,
             float az,
@@ -135,7 +159,7 @@ final class Lines {
                 float z = az + t * (bz - az);
                 if (z + projection.bias(z) < f.depth[at]) cover *= hidden;
                 float ink = cover * strength;
-                if (ink > f.ink[at]) f.ink[at] = ink;
+                if (ink > inks[at]) inks[at] = ink;
             }
         }
     }

@@ -9,6 +9,7 @@ final class Palette {
     static final int GRID = 0xFFA9A294;
     static final int SHADOW = 0xFF4A4740;
     static final int GHOST = 0xFF3C6A86;
+    static final int PICKED = 0xFF5B3FA8;
 
     private Palette() {}
 }

@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.floats.FloatArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 
 /**
  * Finds for every pixel the nearest triangle. Triangles are projected and sorted into bands of rows in one pass over
@@ -52,11 +53,17 @@ final class Rasterizer {
 
     /** Draws one item. @param cull leave out faces seen from behind */
     void draw(Projected p, Frame frame, boolean cull, int[] layers) {
+        draw(p, frame, cull, layers, null);
+    }
+
+    /** Draws one item, or only some of its faces. @param only null for all */
+    void draw(Projected p, Frame frame, boolean cull, int[] layers, BitSet only) {
         int n = p.mesh.triangleCount(), chunks = (n + CHUNK - 1) / CHUNK;
         int bands = (frame.height + BAND - 1) / BAND;
         Bin[][] bins = new Bin[chunks][bands];
         FloatArrayList[] clipped = new FloatArrayList[chunks];
-        Parallel.run(chunks, c -> sort(p, frame, cull, c * CHUNK, Math.min(n, (c + 1) * CHUNK), bins[c], clipped, c));
+        Parallel.run(
+                chunks, c -> sort(p, frame, cull, c * CHUNK, Math.min(n, (c + 1) * CHUNK), bins[c], clipped, c, only));
         Parallel.run(bands, b -> {
             int y0 = b * BAND, y1 = Math.min(frame.height, y0 + BAND);
             for (int c = 0; c < chunks; c++) {
@@ -68,10 +75,19 @@ final class Rasterizer {
     }
 
     private void sort(
-            Projected p, Frame frame, boolean cull, int from, int to, Bin[] bins, FloatArrayList[] clipped, int chunk) {
+            Projected p,
+            Frame frame,
+            boolean cull,
+            int from,
+            int to,
+            Bin[] bins,
+            FloatArrayList[] clipped,
+            int chunk,
+            BitSet only) {
         int[] tri = p.mesh.triangles;
         float[] s = p.screen;
         for (int t = from; t < to; t++) {
+            if (only != null && !only.get(p.mesh.faceOf[t])) continue;
             int a = 3 * tri[3 * t], b = 3 * tri[3 * t + 1], c = 3 * tri[3 * t + 2];
             if (s[a + 2] < 0 || s[b + 2] < 0 || s[c + 2] < 0) {
                 if (clipped[chunk] == null) clipped[chunk] = new FloatArrayList();

@@ -72,6 +72,12 @@ public final class Renderer {
         Shader shader = new Shader(projection, projected, mode, scene.ground() ? ground : null, spacing, supersample);
         bands(h, (y0, y1) -> shader.shade(frame, y0, y1));
         if (items.stream().anyMatch(Scene.Item::ghost)) ghosts(rasterizer, lines, shader, w, h);
+        Scene.Picked picked = scene.picked();
+        if (picked != null && !picked.selection().isEmpty()) {
+            if (ghostFrame == null) ghostFrame = new Frame(w, h);
+            new PickedMarks(projection, projected[picked.item()], picked.selection(), seeThrough, supersample)
+                    .draw(rasterizer, frame, ghostFrame);
+        }
         deliver(width, height, out);
     }
 

@@ -2,15 +2,24 @@ package org.modeststack.render;
 
 import java.util.List;
 import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.select.Selection;
 
 /**
  * What a picture shows.
  *
  * @param ground whether the grid on z = 0 and the shadow on it are drawn
+ * @param picked what is shown as picked, or null
  */
-public record Scene(List<Item> items, DisplayMode mode, boolean ground) {
+public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked picked) {
     /** One body: solid, or a ghost that one looks through. */
     public record Item(RenderMesh mesh, boolean ghost) {}
+
+    /** Elements of one item that are shown as picked: faces tinted, edges as bold lines, vertices as dots. */
+    public record Picked(int item, Selection selection) {}
+
+    public Scene(List<Item> items, DisplayMode mode, boolean ground) {
+        this(items, mode, ground, null);
+    }
 
     public Scene {
         items = List.copyOf(items);
