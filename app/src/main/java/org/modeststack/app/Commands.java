@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.render.DisplayMode;
@@ -16,14 +17,20 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
 import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.pick.Term;
 
 /** Every command there is, in the order of the menus. */
 final class Commands {
-    static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "View", "Help");
+    static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "Pick", "View", "Help");
 
     /** More bodies than this at once would be of no use to anyone. */
     private static final int MAX_PARTS = 64;
@@ -237,6 +244,8 @@ final class Commands {
                 this::bakedSelected,
                 this::unbake);
 
+        picks();
+
         ViewPane view = window.view();
         for (DisplayMode m : DisplayMode.values()) {
             add(
@@ -317,10 +326,10 @@ final class Commands {
                 "View",
                 "Close the drawer",
                 "Esc",
-                "Closes the open step's settings.",
-                "",
-                () -> session.openEntry() != null,
-                session::closeDrawer);
+                "Ends picking, or closes the open step's settings.",
+                "stop picking",
+                () -> session.openEntry() != null || session.picking().isOn(),
+                this::back);
 
         add(
                 "Help",
@@ -331,6 +340,93 @@ final class Commands {
                 always,
                 files::openDemo);
         add("Help", "Keys", "F1", "Lists all shortcuts.", "shortcuts keyboard help", always, window::showKeys);
+    }
+
+    /** What is done to what is picked. */
+    private void picks() {
+        Picking p = session.picking();
+        BooleanSupplier body = () -> session.body() != null, on = p::isOn;
+        add(
+                "Pick",
+                "Pick bodies",
+                "Ctrl+1",
+                "A click in the view selects a body.",
+                "mode",
+                body,
+                () -> p.setKind(null));
+        for (ElementKind k : ElementKind.values()) {
+            String kind = PickText.plural(k);
+            add(
+                    "Pick",
+                    "Pick " + kind,
+                    "Ctrl+" + (2 + k.ordinal()),
+                    "A click in the view picks " + kind + " of the selected body.",
+                    "mode select elements",
+                    body,
+                    () -> p.setKind(k));
+        }
+        add(
+                "Pick",
+                "Everything",
+                "Ctrl+A",
+                "Picks all there is of the kind.",
+                "all",
+                on,
+                () -> p.set(Pick.all(p.kind())));
+        add("Pick", "Nothing", "Ctrl+Shift+A", "Picks nothing.", "none clear", on, () -> p.set(Pick.none(p.kind())));
+        change("Inverted", "Ctrl+Shift+I", "Picks what is not picked.", Term.Kind.INVERT, 0);
+        change("Grown", "Ctrl+G", "Adds what touches what is picked.", Term.Kind.GROW, 1);
+        change("Shrunk", "Ctrl+Shift+G", "Takes away what lies at the edge.", Term.Kind.SHRINK, 1);
+        change("Their loops", "Ctrl+Shift+L", "Adds the loops that picked edges lie on.", Term.Kind.LOOP, 0);
+        change("Their rings", "Ctrl+Shift+R", "Adds the edges side by side with picked ones.", Term.Kind.RING, 0);
+        change("All connected", "Ctrl+J", "Adds all that hangs together with it.", Term.Kind.CONNECTED, 0);
+        change("All flush", "Ctrl+Shift+F", "Adds faces reached over flat edges, up to 20°.", Term.Kind.FLUSH, 20);
+        change("Only the rim", null, "Keeps what lies along the border of what is picked.", Term.Kind.RIM, 0);
+        add(
+                "Pick",
+                "Edges sharper than 30°",
+                null,
+                "Adds the sharp edges.",
+                "angle",
+                on,
+                () -> p.rule(new Rule.Sharper(30)));
+        add("Pick", "Open edges", null, "Adds the edges with one face.", "border", on, () -> p.rule(new Rule.Border()));
+        add("Pick", "Same direction", null, "Adds faces that look the same way.", "normal alike", on, () -> p.alike(1));
+        add("Pick", "Same number of sides", null, "Adds faces like the first.", "alike", on, () -> p.likeFirst(false));
+        add("Pick", "Same material", null, "Adds faces like the first.", "alike", on, () -> p.likeFirst(true));
+        add(
+                "Pick",
+                "Same step again",
+                "Ctrl+Shift+D",
+                "Does the body's last step on picked elements once more, on what is picked now.",
+                "repeat last operation",
+                () -> p.isOn() && p.target() == null && lastOnPick() != null,
+                this::again);
+    }
+
+    private void change(String name, String keys, String help, Term.Kind kind, double amount) {
+        Picking p = session.picking();
+        add("Pick", name, keys, help, "select", p::isOn, () -> p.change(kind, amount));
+    }
+
+    /** The last step above the marker line that works on a pick, or null. */
+    private Step lastOnPick() {
+        Body b = session.body();
+        if (b == null) return null;
+        Step last = null;
+        for (Entry e : b.entries().subList(0, b.shownSteps())) if (Picking.pickOf(e.step()) != null) last = e.step();
+        return last;
+    }
+
+    private void again() {
+        addStep(StepDescriptor.of(lastOnPick()), lastOnPick());
+    }
+
+    private void back() {
+        Picking p = session.picking();
+        if (p.target() != null) p.done();
+        else if (p.isOn()) p.setKind(null);
+        else session.closeDrawer();
     }
 
     private void add(
@@ -425,13 +521,24 @@ final class Commands {
         session.edit("Delete body", d -> Edits.removeBody(d, id));
     }
 
-    /** The new step goes behind the selected one, or to the marker line. */
     private void addStep(StepDescriptor d) {
+        addStep(d, d.createDefault());
+    }
+
+    /**
+     * The new step goes behind the selected one, or to the marker line; one that works on picked elements takes what is
+     * picked.
+     */
+    private void addStep(StepDescriptor d, Step values) {
         Body b = session.body();
         Entry open = session.openEntry();
-        int at = open == null ? b.shownSteps() : b.indexOf(open.id()) + 1;
+        ParamDescriptor pick = Picking.pickOf(values);
+        boolean picked = pick != null && session.picking().target() == null;
+        int at = open == null || picked ? b.shownSteps() : b.indexOf(open.id()) + 1;
+        Pick taken = picked ? session.picking().take() : Pick.none(ElementKind.FACE);
+        Step step = taken.terms().isEmpty() ? values : d.with(values, pick.name(), taken);
         long id = session.document().nextId();
-        session.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, d.createDefault()));
+        session.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, step));
         session.selectSteps(List.of(id));
     }
 

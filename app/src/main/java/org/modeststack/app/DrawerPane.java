@@ -37,6 +37,7 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.Pick;
 
 /** All settings of the open step, made from its descriptor. */
 final class DrawerPane extends BorderPane {
@@ -172,7 +173,11 @@ final class DrawerPane extends BorderPane {
             }
             case CHOICE -> choice(d, p);
             case BODIES -> bodies(d, p);
-            case PICK -> null;
+            case PICK -> {
+                PickField field = new PickField(session, () -> entry, () -> (Pick) value(d, p), v -> set(p, v));
+                refresh.add(field::refresh);
+                yield field;
+            }
             case MESH -> null;
         };
     }

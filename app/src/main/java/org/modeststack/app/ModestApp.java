@@ -23,6 +23,8 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.file.Autosave;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 
 /** The application: one window on one document. */
 public final class ModestApp extends Application {
@@ -124,6 +126,18 @@ public final class ModestApp extends Application {
         Body b = session.body();
         if (start.step() > 0 && b != null && start.step() <= b.entries().size()) {
             session.selectSteps(List.of(b.entries().get(start.step() - 1).id()));
+        }
+        if (start.pick() != null) {
+            try {
+                Pick pick = PickText.parse(start.pick());
+                session.picking().setKind(pick.kind());
+                session.picking().set(pick);
+            } catch (IllegalArgumentException e) {
+                System.err.println("modest: --pick cannot be understood: " + e.getMessage());
+                exitCode = 2;
+                Platform.exit();
+                return;
+            }
         }
         if (start.show().contains("ledger")) window.toggleLedger();
         if (start.show().contains("search")) window.search();

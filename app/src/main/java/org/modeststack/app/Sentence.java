@@ -20,6 +20,8 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 
 /** A step as a sentence whose numbers are live. Values are shown anew in place, so that a drag is not disturbed. */
 final class Sentence extends TextFlow {
@@ -106,6 +108,20 @@ final class Sentence extends TextFlow {
                     e.consume();
                 });
                 getChildren().add(choice);
+            }
+            case PICK -> {
+                // A text and not a label, so that it breaks where the sentence does.
+                Text pick = new Text();
+                pick.getStyleClass().add("sentence-pick");
+                refresh.add(() ->
+                        pick.setText(PickText.words((Pick) d.value(entry.step(), p), session.picking()::madeBy)));
+                Hint.on(pick, "Click to pick anew in the view");
+                pick.setOnMouseClicked(e -> {
+                    session.selectSteps(List.of(entry.id()));
+                    session.picking().pickFor(entry);
+                    e.consume();
+                });
+                getChildren().add(pick);
             }
             default -> getChildren().add(words("sentence-choice", () -> p.show(d.value(entry.step(), p))));
         }

@@ -57,12 +57,14 @@ final class Session implements AutoCloseable {
     private double evaluationMs;
     private int evaluations;
     private volatile Work work;
+    private final Picking picking;
     private String message = "";
     private boolean messageIsFault;
 
     /** @param evaluator may be at work already, warming up on what will be opened */
     Session(Evaluator evaluator) {
         ticker.setCycleCount(Timeline.INDEFINITE);
+        picking = new Picking(this);
         service = new EvaluationService(
                 evaluator,
                 e -> Platform.runLater(() -> evaluated(e)),
@@ -312,6 +314,16 @@ final class Session implements AutoCloseable {
     void closeDrawer() {
         openStep = 0;
         steps.clear();
+        changed();
+    }
+
+    /** What is picked in the view. */
+    Picking picking() {
+        return picking;
+    }
+
+    /** Another thing is picked, or another kind of thing. */
+    void changedPick() {
         changed();
     }
 

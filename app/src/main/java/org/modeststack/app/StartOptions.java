@@ -10,14 +10,16 @@ import java.nio.file.Path;
  * @param shot draw the window into this picture and exit, or null
  * @param body select this body by name, or null
  * @param step open the drawer of this step, counted from 1, or 0
+ * @param pick an expression of what is picked, or null
  * @param show further parts to open: "ledger", "search", "drawer"
  */
-record StartOptions(boolean demo, Path file, Path shot, int width, int height, String body, int step, String show) {
+record StartOptions(
+        boolean demo, Path file, Path shot, int width, int height, String body, int step, String pick, String show) {
     static StartOptions parse(String... args) {
         boolean demo = false;
         Path file = null, shot = null;
         int width = 1280, height = 800, step = 0;
-        String body = null, show = "";
+        String body = null, pick = null, show = "";
         for (int i = 0; i < args.length; i++) {
             switch (args[i]) {
                 case "demo" -> demo = true;
@@ -38,6 +40,7 @@ record StartOptions(boolean demo, Path file, Path shot, int width, int height, S
                         throw new IllegalArgumentException("--step takes a step's number");
                     }
                 }
+                case "--pick" -> pick = value(args, i++);
                 case "--show" -> show = value(args, i++);
                 default -> {
                     if (args[i].startsWith("-")) throw new IllegalArgumentException("there is no option " + args[i]);
@@ -45,7 +48,7 @@ record StartOptions(boolean demo, Path file, Path shot, int width, int height, S
                 }
             }
         }
-        return new StartOptions(demo, file, shot, width, height, body, step, show);
+        return new StartOptions(demo, file, shot, width, height, body, step, pick, show);
     }
 
     private static String value(String[] args, int i) {

@@ -1,6 +1,7 @@
 package org.modeststack.app;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -25,6 +26,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.render.RenderMesh;
@@ -40,9 +42,10 @@ import org.modeststack.stack.Entry;
  */
 final class ViewPane extends Pane {
     /** One picture that is wanted. */
-    private record Wanted(List<Shown> items, DisplayMode mode, Camera camera, int width, int height, int samples) {
+    private record Wanted(
+            List<Shown> items, Picked picked, DisplayMode mode, Camera camera, int width, int height, int samples) {
         Wanted withSamples(int n) {
-            return new Wanted(items, mode, camera, width, height, n);
+            return new Wanted(items, picked, mode, camera, width, height, n);
         }
 
         /** Whether a picture of this would look the same. Meshes are compared by identity, which is quick. */
@@ -52,9 +55,13 @@ final class ViewPane extends Pane {
                     && width == o.width
                     && height == o.height
                     && camera.equals(o.camera)
-                    && items.equals(o.items);
+                    && items.equals(o.items)
+                    && Objects.equals(picked, o.picked);
         }
     }
+
+    /** What is picked on one of the bodies. */
+    private record Picked(int item, Selection selection) {}
 
     /** One body in it. */
     private record Shown(String body, Mesh mesh, boolean ghost) {
@@ -81,6 +88,9 @@ final class ViewPane extends Pane {
     private final MenuButton modesMenu = new MenuButton();
 
     private final HandleLayer handles;
+    private final Picking picking;
+    private final ViewPicker picker;
+    private final PickBar pickBar;
     private final VBox empty = new VBox(8);
     private final Map<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
     private final Object lock = new Object();
@@ -142,8 +152,11 @@ final class ViewPane extends Pane {
         empty.setMouseTransparent(true);
         marks = new MarkLayer(session);
         handles = new HandleLayer(session);
+        picking = session.picking();
+        picker = new ViewPicker(session, this);
+        pickBar = new PickBar(session);
         modesMenu.getStyleClass().add("view-modes");
-        getChildren().addAll(picture, marks, handles, empty, modes, modesMenu);
+        getChildren().addAll(picture, marks, picker.layer(), handles, empty, modes, modesMenu, pickBar);
         widthProperty().addListener((_, _, _) -> resized());
         heightProperty().addListener((_, _, _) -> resized());
         session.listen(this::request);
@@ -151,6 +164,8 @@ final class ViewPane extends Pane {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
         addEventHandler(ScrollEvent.SCROLL, this::scrolled);
+        addEventHandler(MouseEvent.MOUSE_MOVED, picker::hover);
+        addEventHandler(MouseEvent.MOUSE_EXITED, _ -> picker.clear());
         Thread.ofPlatform().name("view").daemon().start(this::draw);
     }
 
@@ -164,6 +179,10 @@ final class ViewPane extends Pane {
         modes.relocate(getWidth() - modes.getWidth() - 12, 12);
         modesMenu.relocate(getWidth() - modesMenu.getWidth() - 12, 12);
         marks.resizeRelocate(0, 0, getWidth(), getHeight());
+        pickBar.autosize();
+        boolean beside = pickBar.getWidth() + 36 + (room ? modes : modesMenu).getWidth() <= getWidth();
+        pickBar.relocate(12, beside ? 12 : 50);
+        picker.layer().resizeRelocate(0, 0, getWidth(), getHeight());
         handles.resizeRelocate(0, 0, getWidth(), getHeight());
         empty.autosize();
         empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
@@ -220,9 +239,11 @@ final class ViewPane extends Pane {
         pressY = e.getY();
         moved = false;
         requestFocus();
+        picker.pressed(e);
     }
 
     private void dragged(MouseEvent e) {
+        if (picker.dragged(e)) return;
         double dx = e.getX() - pressX, dy = e.getY() - pressY;
         if (!moved && Math.hypot(dx, dy) < 3) return;
         moved = true;
@@ -234,7 +255,9 @@ final class ViewPane extends Pane {
 
     /** A click selects the body under the pointer. */
     private void released(MouseEvent e) {
+        if (picker.released(e)) return;
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
+        if (picking.isOn() && picker.click(e)) return;
         String hit = bodyAt((int) e.getX(), (int) e.getY());
         if (hit != null) session.select(hit);
     }
@@ -246,6 +269,41 @@ final class ViewPane extends Pane {
             return hit == null || drawn == null
                     ? null
                     : drawn.items().get(hit.item()).body();
+        }
+    }
+
+    /** The face of a body that shows at a pixel of the newest picture, or at one close by; -1 for none. */
+    int faceAt(String body, double x, double y) {
+        synchronized (renderer) {
+            if (drawn == null) return -1;
+            for (int reach = 0; reach <= 6; reach += 2) {
+                for (int i = 0; i < (reach == 0 ? 1 : 8); i++) {
+                    double px = x + reach * Math.cos(i * Math.PI / 4), py = y + reach * Math.sin(i * Math.PI / 4);
+                    Renderer.Hit hit = renderer.pick((int) px / drawnShrink, (int) py / drawnShrink);
+                    if (hit != null && drawn.items().get(hit.item()).body().equals(body)) return hit.face();
+                }
+            }
+            return -1;
+        }
+    }
+
+    /** The faces of a body that show inside a box of the newest picture. */
+    BitSet facesIn(String body, double x0, double y0, double x1, double y1) {
+        synchronized (renderer) {
+            for (int i = 0; drawn != null && i < drawn.items().size(); i++) {
+                if (!drawn.items().get(i).body().equals(body)) continue;
+                int s = drawnShrink;
+                return renderer.facesIn(i, (int) x0 / s, (int) y0 / s, (int) x1 / s, (int) y1 / s);
+            }
+            return new BitSet();
+        }
+    }
+
+    /** Whether the newest picture shows the mesh that elements are picked on. */
+    boolean shows(String body, Mesh mesh) {
+        synchronized (renderer) {
+            return drawn != null
+                    && drawn.items().stream().anyMatch(i -> i.body().equals(body) && i.mesh() == mesh);
         }
     }
 
@@ -275,12 +333,15 @@ final class ViewPane extends Pane {
         if (w < 2 || h < 2) return;
         empty.setVisible(session.document().bodies().isEmpty());
         List<Shown> items = new ArrayList<>();
+        Picked marked = null;
         for (Body b : session.document().bodies()) {
             boolean ghost = isGhost(b);
             if (!ghost && !isSolid(b)) continue;
-            Mesh m = session.shownMesh(b);
+            boolean picked = picking.isOn() && b == session.body();
+            Mesh m = picked ? picking.mesh() : session.shownMesh(b);
             if (m == null || m.isEmpty()) continue;
-            items.add(new Shown(b.id(), m, ghost));
+            if (picked) marked = new Picked(items.size(), picking.selection());
+            items.add(new Shown(b.id(), m, ghost && !picked));
         }
         if (!fitted && !items.isEmpty() && fittedFor != session.evaluatedDocument()) {
             fitted = true;
@@ -290,7 +351,7 @@ final class ViewPane extends Pane {
         }
         // A document whose first results are on their way is not shown as an empty one.
         if (items.isEmpty() && asked == null && session.isBusy()) return;
-        Wanted now = new Wanted(items, mode, camera, w, h, 1);
+        Wanted now = new Wanted(items, marked, mode, camera, w, h, 1);
         if (now.looksLike(asked)) {
             decorate(now);
             return;
@@ -373,7 +434,8 @@ final class ViewPane extends Pane {
         }
         prepared.clear();
         prepared.putAll(used);
-        return new Scene(items, w.mode(), true);
+        Picked p = w.picked();
+        return new Scene(items, w.mode(), true, p == null ? null : new Scene.Picked(p.item(), p.selection()));
     }
 
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
@@ -405,6 +467,7 @@ final class ViewPane extends Pane {
     /** What lies over the picture. */
     private void decorate(Wanted w) {
         marks.show(w.camera(), w.width(), w.height());
+        picker.follow();
         handles.show(w.camera(), w.width(), w.height());
     }
 }

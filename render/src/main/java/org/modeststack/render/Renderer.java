@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 
@@ -161,6 +162,20 @@ public final class Renderer {
         while (projected[item].firstId > id || projected[item].mesh.triangleCount() == 0) item--;
         int triangle = id - projected[item].firstId;
         return new Hit(item, projected[item].mesh.faceOf[triangle], pointAt(px, py));
+    }
+
+    /** The faces of an item that the last picture shows inside a box of pixels. */
+    public BitSet facesIn(int item, int x0, int y0, int x1, int y1) {
+        BitSet out = new BitSet();
+        if (frame == null || item >= projected.length) return out;
+        int first = projected[item].firstId, end = first + projected[item].mesh.triangleCount();
+        for (int y = Math.max(0, y0 * supersample); y <= Math.min(frame.height - 1, y1 * supersample); y++) {
+            for (int x = Math.max(0, x0 * supersample); x <= Math.min(frame.width - 1, x1 * supersample); x++) {
+                int id = frame.id[y * frame.width + x];
+                if (id >= first && id < end) out.set(projected[item].mesh.faceOf[id - first]);
+            }
+        }
+        return out;
     }
 
     private Vec3 pointAt(int px, int py) {

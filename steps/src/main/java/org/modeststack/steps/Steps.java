@@ -11,6 +11,7 @@ import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
@@ -50,6 +51,7 @@ public final class Steps {
                     Subdivide.class,
                     Extrude.class,
                     Inset.class,
+                    Delete.class,
                     Move.class,
                     Turn.class,
                     Scale.class,

@@ -1,5 +1,6 @@
 package org.modeststack.stack.demo;
 
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
@@ -10,6 +11,12 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.extrude.Inset;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
@@ -35,6 +42,8 @@ public final class SkerryLight {
     private static final double HOUSING_X = 125;
     private static final double CAGE_X = -125;
     private static final double FOOTING_Y = 135;
+    private static final double DOOR_X = 10;
+    private static final double DOOR_Y = -70;
 
     private Document document = Document.EMPTY;
 
@@ -87,7 +96,24 @@ public final class SkerryLight {
         step(ground, new Turn(Axis.X, 7, Vec3.ZERO));
         step(ground, new Move(new Vec3(0, FOOTING_Y, 0)));
         step(footing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(ground)));
+        door();
         return document;
+    }
+
+    /** A curved door cut out of a drum, with a sunk field of vent panels: made with picks only, so that all of it follows. */
+    private void door() {
+        String door = body("Door", BRASS, new Cylinder(110, 84, 48, 7, 0, Seat.STANDING));
+        step(door, new Delete(PickText.parse("faces: all; without facing 0 -1 0 50")));
+        step(door, new Extrude(Pick.all(ElementKind.FACE), 4, Extrude.Direction.EVEN, new Vec3(0, 0, 1), 0, 1, true));
+        step(door, new Inset(caps(door), 5, 1.5, Inset.Frames.TOGETHER, true));
+        step(door, new Inset(caps(door), 1, 1.2, Inset.Frames.EACH, true));
+        step(door, new Move(new Vec3(DOOR_X, DOOR_Y, 0)));
+    }
+
+    /** What the body's last step lifted. */
+    private Pick caps(String bodyId) {
+        long seed = document.body(bodyId).entries().getLast().seed();
+        return Pick.of(ElementKind.FACE, new Rule.Made("made:" + Long.toUnsignedString(seed, 36) + ":caps"));
     }
 
     private String body(String name, Material material, Step source) {

@@ -1,0 +1,61 @@
+package org.modeststack.app;
+
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.stack.Entry;
+
+/** What a click in the view picks, and what is picked, in numbers. */
+final class PickBar extends HBox {
+    private final Picking picking;
+    private final Session session;
+    private final HBox kinds = new HBox();
+    private final Label numbers = new Label();
+    private final Button done = new Button("Done");
+
+    PickBar(Session session) {
+        super(8);
+        this.session = session;
+        picking = session.picking();
+        getStyleClass().add("pick-bar");
+        setAlignment(Pos.CENTER_LEFT);
+        kinds.getStyleClass().add("segments");
+        add("Bodies", null, "A click takes a whole body (Ctrl+1)");
+        add("Vertices", ElementKind.VERTEX, "A click picks a vertex (Ctrl+2)");
+        add("Edges", ElementKind.EDGE, "A click picks an edge, a double click its loop (Ctrl+3)");
+        add("Faces", ElementKind.FACE, "A click picks a face, a double click all that is flush with it (Ctrl+4)");
+        numbers.getStyleClass().add("pick-numbers");
+        done.getStyleClass().add("pick-done");
+        Hint.on(done, "Stop picking for this step (Esc)");
+        done.setOnAction(_ -> picking.done());
+        getChildren().addAll(kinds, numbers, done);
+        session.listen(this::refresh);
+        refresh();
+    }
+
+    private void add(String text, ElementKind kind, String hint) {
+        ToggleButton b = new ToggleButton(text);
+        b.setUserData(kind);
+        b.setOnAction(_ -> {
+            b.setSelected(true);
+            picking.setKind(kind);
+        });
+        Hint.on(b, hint);
+        kinds.getChildren().add(b);
+    }
+
+    private void refresh() {
+        kinds.getChildren().forEach(n -> ((ToggleButton) n).setSelected(n.getUserData() == picking.kind()));
+        Entry target = picking.target();
+        numbers.setVisible(picking.isOn());
+        numbers.setManaged(picking.isOn());
+        done.setVisible(target != null);
+        done.setManaged(target != null);
+        if (!picking.isOn()) return;
+        String where = target == null ? "" : "Step " + (session.body().indexOf(target.id()) + 1) + ": ";
+        numbers.setText(where + picking.inNumbers());
+    }
+}
