@@ -35,6 +35,8 @@ final class PickField extends VBox {
     private final Consumer<Pick> set;
     private final FlowPane chips = new FlowPane(6, 6);
     private final Button inView = new Button();
+    private Pick shown;
+    private boolean typing;
 
     /**
      * @param step the step it belongs to
@@ -56,7 +58,13 @@ final class PickField extends VBox {
     }
 
     void refresh() {
+        boolean picking = session.picking().target() != null;
+        inView.setText(picking ? "Done picking" : "Pick in the view");
         Pick now = value.get();
+        // A term that is being typed stays as it is while a message about it appears.
+        if (typing && now.equals(shown)) return;
+        typing = false;
+        shown = now;
         chips.getChildren().clear();
         for (int i = 0; i < now.terms().size(); i++) chips.getChildren().add(chip(now, i));
         if (now.terms().isEmpty()) {
@@ -65,8 +73,6 @@ final class PickField extends VBox {
             chips.getChildren().add(none);
         }
         chips.getChildren().add(more(now));
-        boolean picking = session.picking().target() != null;
-        inView.setText(picking ? "Done picking" : "Pick in the view");
     }
 
     private Node chip(Pick now, int i) {
@@ -114,6 +120,7 @@ final class PickField extends VBox {
         TextField field = new TextField(written.substring(written.indexOf(':') + 2));
         field.getStyleClass().add("pick-chip-field");
         chip.getChildren().setAll(field);
+        typing = true;
         field.requestFocus();
         field.selectAll();
         field.setOnAction(_ -> {
@@ -131,11 +138,14 @@ final class PickField extends VBox {
         });
         field.setOnKeyPressed(e -> {
             if (e.getCode() != KeyCode.ESCAPE) return;
+            typing = false;
             refresh();
             e.consume();
         });
         field.focusedProperty().addListener((_, _, focused) -> {
-            if (!focused) refresh();
+            if (focused) return;
+            typing = false;
+            refresh();
         });
     }
 

@@ -1,5 +1,6 @@
 package org.modeststack.app;
 
+import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import java.util.List;
 import java.util.Locale;
 import org.modeststack.mesh.Adjacency;
@@ -220,13 +221,27 @@ final class Picking {
                                 && w.how() == Term.How.AND
                                 && w.rule() instanceof Rule.Hand));
         if (hand) {
-            set(Pick.hand(m, after));
+            set(
+                    after.isEmpty()
+                            ? Pick.none(after.kind())
+                            : Pick.of(after.kind(), Rule.Hand.of(m, after.kind(), inOrder(m, now, after))));
             return;
         }
         // A rule stays a rule: what is added or taken away by hand comes behind it.
         Selection by = how == How.ADD ? s.without(before) : s.within(before);
         Term.How joined = how == How.ADD ? Term.How.AND : Term.How.WITHOUT;
         set(now.and(new Term.Where(joined, Rule.Hand.of(m, by))));
+    }
+
+    /** The elements as they were picked: those that were there before come first, in their order. */
+    private static int[] inOrder(Mesh m, Pick before, Selection now) {
+        IntLinkedOpenHashSet order = new IntLinkedOpenHashSet();
+        for (Term t : before.terms()) {
+            if (!(t instanceof Term.Where w) || !(w.rule() instanceof Rule.Hand h)) continue;
+            for (int e : h.elementsOn(m, before.kind())) if (now.contains(e)) order.add(e);
+        }
+        now.elements().stream().forEach(order::add);
+        return order.toIntArray();
     }
 
     /** Grows, shrinks, loops … what is picked. */

@@ -5,12 +5,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.modeststack.steps.clean.Weld;
+import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
+import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.part.Flatten;
+import org.modeststack.steps.part.LoopToCircle;
+import org.modeststack.steps.part.MovePicked;
+import org.modeststack.steps.part.ScalePicked;
+import org.modeststack.steps.part.SpaceEvenly;
+import org.modeststack.steps.part.TurnPicked;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
@@ -52,10 +60,18 @@ public final class Steps {
                     Extrude.class,
                     Inset.class,
                     Delete.class,
+                    MovePicked.class,
+                    TurnPicked.class,
+                    ScalePicked.class,
+                    Flatten.class,
+                    LoopToCircle.class,
+                    SpaceEvenly.class,
+                    TagStep.class,
                     Move.class,
                     Turn.class,
                     Scale.class,
-                    Weld.class)
+                    Weld.class,
+                    WeldPicked.class)
             .map(StepDescriptor::of)
             .toList();
 

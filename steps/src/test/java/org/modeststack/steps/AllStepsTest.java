@@ -9,6 +9,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -24,6 +25,9 @@ import org.modeststack.steps.pick.PickText;
 
 /** What must hold of every step in the list, new ones included. */
 class AllStepsTest {
+    /** Steps that are there to leave holes. */
+    private static final Set<String> OPENING = Set.of("delete", "split-off");
+
     static Stream<StepDescriptor> all() {
         return Steps.ALL.stream();
     }
@@ -139,7 +143,7 @@ class AllStepsTest {
             Mesh out = ready(d).apply(in, context);
             Health h = Health.of(out);
             assertEquals(0, h.flippedEdges() + h.looseVertices(), d.type() + " on " + source.type());
-            assertEquals(0, h.borderEdges(), d.type() + " on " + source.type());
+            if (!OPENING.contains(d.type())) assertEquals(0, h.borderEdges(), d.type() + " on " + source.type());
             assertEquals(
                     out.vertexCount(),
                     Arrays.stream(out.vertexKeys()).distinct().count(),

@@ -53,8 +53,12 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return terms.equals(List.of(Term.where(new Rule.All())));
     }
 
-    /** What it comes to on a mesh. */
+    /** What it comes to on a mesh. The last ones asked of a mesh are kept with it. */
     public Picked on(Mesh mesh) {
+        return mesh.derived(PickCache.class, _ -> new PickCache()).get(this, () -> workOut(mesh));
+    }
+
+    private Picked workOut(Mesh mesh) {
         Selection s = Selection.none(kind);
         int wanted = 0, found = 0, lost = 0;
         for (Term t : terms) {

@@ -1,5 +1,6 @@
 package org.modeststack.steps.pick;
 
+import java.util.Arrays;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
@@ -30,9 +31,22 @@ public sealed interface Rule {
 
         /** The selected elements of a mesh. */
         public static Hand of(Mesh mesh, Selection s) {
+            return of(mesh, s.kind(), s.elements().stream().toArray());
+        }
+
+        /** Those of its elements that a mesh has by their keys, in the order in which they were picked. */
+        public int[] elementsOn(Mesh mesh, ElementKind kind) {
+            return anchors.stream()
+                    .mapToInt(a -> KeyIndex.of(mesh).find(kind, a.key()))
+                    .filter(e -> e >= 0)
+                    .toArray();
+        }
+
+        /** Elements of a mesh in the order in which they were picked. */
+        public static Hand of(Mesh mesh, ElementKind kind, int... elements) {
             return new Hand(
-                    s.elements().stream()
-                            .mapToObj(e -> Anchor.of(mesh, s.kind(), e))
+                    Arrays.stream(elements)
+                            .mapToObj(e -> Anchor.of(mesh, kind, e))
                             .toList(),
                     mesh.bounds());
         }

@@ -1,0 +1,80 @@
+package org.modeststack.steps.mark;
+
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.TreeMap;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+import org.modeststack.steps.extrude.Unpicked;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+
+/** Gives picked elements a name and a weight, for later steps to pick them by. */
+@StepInfo(
+        type = "tag",
+        title = "Tag",
+        family = Family.FACES,
+        help = "Gives picked elements a name, with a weight from 0 to 1; steps below pick them by it.",
+        words = "name group set selection weight mark")
+public record TagStep(
+        @Param(label = "What", help = "What gets the name.", def = "edges")
+        Pick what,
+
+        @Param(label = "Name", help = "The name.", def = "rim")
+        String name,
+
+        @Param(
+                label = "Weight",
+                help = "How strongly it is meant; 0 takes out of the tag.",
+                unit = Unit.FACTOR,
+                min = 0,
+                max = 1,
+                def = "1")
+        double weight)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        if (name.isBlank()) throw new StepException("A tag needs a name.");
+        if (name.startsWith("made:")) throw new StepException("Names that begin with \"made:\" belong to the steps.");
+        Selection picked = what.on(in, context);
+        if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(what.kind()), context);
+        Tag before = in.tag(name);
+        if (before != null && before.kind() != what.kind())
+            throw new StepException("\"" + name + "\" already names " + PickText.plural(before.kind()) + "; "
+                    + PickText.plural(what.kind()) + " need another name.");
+        TreeMap<Long, Double> all = new TreeMap<>();
+        for (int i = 0; before != null && i < before.size(); i++) all.put(before.element(i), before.weight(i));
+        Adjacency adj = what.kind() == ElementKind.EDGE ? in.adjacency() : null;
+        BitSet s = picked.elements();
+        for (int i = s.nextSetBit(0); i >= 0; i = s.nextSetBit(i + 1)) {
+            long e = adj == null ? i : Tag.edge(adj.edgeLow(i), adj.edgeHigh(i));
+            if (weight > 0) all.put(e, weight);
+            else all.remove(e);
+        }
+        Map<String, Tag> tags = new HashMap<>(in.tags());
+        tags.put(
+                name,
+                new Tag(
+                        what.kind(),
+                        all.keySet().stream().mapToLong(Long::longValue).toArray(),
+                        all.values().stream().mapToDouble(Double::doubleValue).toArray()));
+        return in.withTags(tags);
+    }
+
+    @Override
+    public String sentence() {
+        return "*Tag* {what} as {name}" + (weight == 1 ? "" : " with weight {weight}") + ".";
+    }
+}

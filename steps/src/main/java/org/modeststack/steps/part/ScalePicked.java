@@ -1,0 +1,75 @@
+package org.modeststack.steps.part;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.Pick;
+
+/** Scales picked elements from a pivot. A factor of 0 makes them flat across that axis. */
+@StepInfo(
+        type = "scale-picked",
+        title = "Scale picked",
+        family = Family.FACES,
+        help = "Makes picked vertices, edges or faces larger or smaller from their middle or a given point.",
+        words = "size resize stretch flat soft proportional")
+public record ScalePicked(
+        @Param(label = "What", help = "What is scaled.", def = "faces")
+        Pick what,
+
+        @Param(
+                label = "Factors",
+                help = "Factor along each axis.",
+                unit = Unit.FACTOR,
+                min = -1e6,
+                max = 1e6,
+                def = "0.8 0.8 0.8")
+        Vec3 factors,
+
+        @Param(label = "Axes", help = "The body's axes, or Z along the normal, or X along the edges.", def = "body")
+        Axes axes,
+
+        @Param(label = "Pivot", help = "Which point stays.", def = "middle")
+        Pivot pivot,
+
+        @Param(label = "Point", help = "The given pivot.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        Vec3 point,
+
+        @Param(
+                label = "Reach",
+                help = "How far around it fades out; 0 scales only what is picked.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0")
+        double reach,
+
+        @Param(label = "Fade", help = "How it fades out.", def = "smooth")
+        Fade fade)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) {
+        Selection picked = what.on(in, context);
+        Axes.Frame frame = axes.of(in, picked);
+        Vec3 center = pivot.of(frame, point);
+        return Moved.of(in, what, picked, fade, reach, context, (p, w) -> {
+            Vec3 d = frame.in(p.minus(center));
+            Vec3 scaled = new Vec3(
+                    d.x() * (1 + w * (factors.x() - 1)),
+                    d.y() * (1 + w * (factors.y() - 1)),
+                    d.z() * (1 + w * (factors.z() - 1)));
+            return center.plus(frame.out(scaled));
+        });
+    }
+
+    @Override
+    public String sentence() {
+        return "*Scale* {what} by {factors}" + pivot.words() + Moved.tail(axes, reach);
+    }
+}

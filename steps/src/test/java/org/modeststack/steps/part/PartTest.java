@@ -1,0 +1,274 @@
+package org.modeststack.steps.part;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.BitSet;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.TestContext;
+import org.modeststack.steps.clean.WeldPicked;
+import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.pick.Term;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+
+/** Steps that put picked elements elsewhere, name them, or merge them. */
+class PartTest {
+    private static final Pick TOP = PickText.parse("faces: facing 0 0 1 10");
+
+    private static double volume(Mesh m) {
+        return Measures.of(m).volume();
+    }
+
+    @Property(tries = 40)
+    void movingTheTopOfABlockStretchesIt(
+            @ForAll @DoubleRange(min = -9, max = 20) double up, @ForAll @DoubleRange(min = -30, max = 30) double aside)
+            throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Mesh out = TestContext.run(new MovePicked(TOP, new Vec3(aside, 0, up), Axes.BODY, 0, Fade.SMOOTH), m);
+        // Cavalieri: what leans has the volume of what stands.
+        assertEquals(100 * (10 + up), volume(out), 1e-9);
+        Mesh along = TestContext.run(new MovePicked(TOP, new Vec3(0, 0, up), Axes.NORMAL, 0, Fade.SMOOTH), m);
+        assertEquals(volume(out), volume(along), 1e-9);
+        assertArrayEquals(m.corners(), out.corners());
+    }
+
+    @Property(tries = 40)
+    void scalingTheTopMakesAFrustum(@ForAll @DoubleRange(min = 0, max = 3) double s) throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Mesh out = TestContext.run(
+                new ScalePicked(TOP, new Vec3(s, s, 1), Axes.NORMAL, Pivot.MIDDLE, Vec3.ZERO, 0, Fade.SMOOTH), m);
+        double a = 100, b = 100 * s * s;
+        assertEquals(10.0 / 3 * (a + b + Math.sqrt(a * b)), volume(out), 1e-9);
+    }
+
+    @Property(tries = 40)
+    void turningKeepsDistancesFromThePivot(
+            @ForAll @DoubleRange(min = -720, max = 720) double angle, @ForAll boolean given) throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Vec3 point = given ? new Vec3(3, 4, 5) : new Vec3(5, 5, 10);
+        Mesh out = TestContext.run(
+                new TurnPicked(
+                        TOP, angle, Axis.Z, Axes.BODY, given ? Pivot.GIVEN : Pivot.MIDDLE, point, 0, Fade.SMOOTH),
+                m);
+        for (int v = 0; v < 8; v++) {
+            assertEquals(
+                    m.point(v).minus(point).length(), out.point(v).minus(point).length(), 1e-9);
+            assertEquals(m.z(v), out.z(v), 1e-12);
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(Fade.class)
+    void theFadeFallsFromOneToNothing(Fade fade) {
+        Mesh sheet = MeshFixtures.sheet(10);
+        BitSet first = new BitSet();
+        for (int v = 0; v < sheet.vertexCount(); v++) if (sheet.x(v) == 0) first.set(v);
+        double[] w = fade.weights(sheet, first, 5);
+        for (int v = 0; v < w.length; v++) {
+            double t = sheet.x(v) / 5;
+            double expected = t >= 1
+                    ? 0
+                    : switch (fade) {
+                        case SMOOTH -> 1 - 3 * t * t + 2 * t * t * t;
+                        case STRAIGHT -> 1 - t;
+                        case ROUND -> Math.sqrt(1 - t * t);
+                    };
+            assertEquals(expected, w[v], 1e-12);
+        }
+        double[] none = fade.weights(sheet, first, 0);
+        for (int v = 0; v < none.length; v++) assertEquals(first.get(v) ? 1 : 0, none[v]);
+    }
+
+    @Test
+    void axesFollowWhatIsPicked() {
+        Mesh m = MeshFixtures.cube(10);
+        Axes.Frame normal =
+                Axes.NORMAL.of(m, PickText.parse("faces: facing 1 0 0 5").on(m).selection());
+        assertEquals(0, normal.z().minus(new Vec3(1, 0, 0)).length(), 1e-12);
+        assertEquals(0, normal.middle().minus(new Vec3(10, 5, 5)).length(), 1e-12);
+        assertEquals(0, normal.x().cross(normal.y()).minus(normal.z()).length(), 1e-12);
+        assertEquals(0, normal.x().z(), 1e-12, "X is level");
+        int e = m.adjacency().edgeBetween(m.corners()[0], m.corners()[1], m);
+        Vec3 d = m.point(m.corners()[1]).minus(m.point(m.corners()[0])).unit();
+        Axes.Frame edge = Axes.EDGE.of(m, Selection.of(ElementKind.EDGE, e));
+        assertEquals(1, Math.abs(edge.x().dot(d)), 1e-12);
+        assertEquals(0, edge.x().cross(edge.y()).minus(edge.z()).length(), 1e-12);
+        assertEquals(
+                Axes.BODY.of(m, Selection.all(m, ElementKind.FACE)),
+                Axes.NORMAL.of(m, Selection.all(m, ElementKind.FACE)),
+                "faces all round have no normal");
+    }
+
+    @Property(tries = 60)
+    void flattenedElementsLieInOnePlane(@ForAll long seed, @ForAll @IntRange(min = 4, max = 30) int sides)
+            throws StepException {
+        Random random = new Random(seed);
+        Mesh m = MeshFixtures.posed(TestContext.run(new Cylinder(20, 10, sides, 3, 0, Seat.STANDING)), random, 50);
+        double[] xyz = m.xyz().clone();
+        for (int i = 0; i < xyz.length; i++) xyz[i] += random.nextGaussian();
+        m = m.withPositions(xyz);
+        Selection s = Selection.none(ElementKind.VERTEX);
+        for (int v = 0; v < m.vertexCount(); v++)
+            if (v < 4 || random.nextInt(3) == 0) s = s.with(Selection.of(ElementKind.VERTEX, v));
+        Mesh out = TestContext.run(new Flatten(Pick.hand(m, s), Flatten.Plane.BEST, Flatten.Through.MIDDLE, 0, 1), m);
+        FitPlane fit = FitPlane.of(out, s.elements());
+        double size = m.bounds().diagonal();
+        for (int v = 0; v < m.vertexCount(); v++) {
+            if (s.contains(v)) assertEquals(0, out.point(v).minus(fit.middle()).dot(fit.normal()), 1e-12 * size);
+            else assertEquals(m.point(v), out.point(v));
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"ACROSS_X, 0", "ACROSS_Y, 1", "ACROSS_Z, 2"})
+    void flatteningAcrossAnAxisIsExact(Flatten.Plane plane, int axis) throws StepException {
+        Mesh m = MeshFixtures.posed(MeshFixtures.cube(10), new Random(4), 20);
+        Pick all = PickText.parse("vertices: all");
+        Mesh out = TestContext.run(new Flatten(all, plane, Flatten.Through.POSITION, 0.1, 1), m);
+        for (int v = 0; v < 8; v++) {
+            assertEquals(0.1, out.point(v).get(axis));
+            assertEquals(m.point(v).get((axis + 1) % 3), out.point(v).get((axis + 1) % 3));
+        }
+        Mesh half = TestContext.run(new Flatten(all, plane, Flatten.Through.POSITION, 0, 0.5), m);
+        assertEquals(m.point(3).get(axis) / 2, half.point(3).get(axis), 1e-12);
+    }
+
+    @Test
+    void whatLiesOnALineHasNoPlane() throws StepException {
+        Mesh m = MeshFixtures.sheet(4);
+        TestContext context = new TestContext();
+        Pick line = PickText.parse("vertices: inside -1 -1 -1 0.5 100 1");
+        new Flatten(line, Flatten.Plane.BEST, Flatten.Through.MIDDLE, 0, 1).apply(m, context);
+        assertTrue(context.remarks.getFirst().text().contains("one line"));
+    }
+
+    @Property(tries = 40)
+    void aLoopBecomesACircle(@ForAll @IntRange(min = 1, max = 8) int n, @ForAll boolean given) throws StepException {
+        Mesh m = MeshFixtures.sheet(n + 2);
+        Pick block = PickText.parse("faces: inside 1 1 -1 " + (n + 1) + " " + (n + 1) + " 1");
+        LoopToCircle.Size size = given ? LoopToCircle.Size.GIVEN : LoopToCircle.Size.MEAN;
+        Mesh out = TestContext.run(new LoopToCircle(block, size, 7, LoopToCircle.Spacing.EVEN, 1), m);
+        BitSet rim = Outlines.of(m, block.on(m).selection())
+                .chains()
+                .getFirst()
+                .vertices()
+                .intStream()
+                .collect(BitSet::new, BitSet::set, BitSet::or);
+        Vec3 c = FitPlane.middle(m, rim);
+        double radius = -1;
+        for (int v = rim.nextSetBit(0); v >= 0; v = rim.nextSetBit(v + 1)) {
+            double r = out.point(v).minus(c).length();
+            if (radius < 0) radius = r;
+            assertEquals(radius, r, 1e-12 * radius);
+        }
+        if (given) assertEquals(3.5, radius, 1e-12);
+        assertEquals(0, Health.of(out).flippedEdges());
+    }
+
+    @Test
+    void branchingEdgesAreLeftAndSaid() throws StepException {
+        TestContext context = new TestContext();
+        Mesh m = MeshFixtures.sheet(3);
+        Mesh out = new LoopToCircle(
+                        PickText.parse("edges: all"), LoopToCircle.Size.MEAN, 1, LoopToCircle.Spacing.EVEN, 1)
+                .apply(m, context);
+        assertArrayEquals(m.xyz(), out.xyz());
+        assertTrue(context.remarks.getFirst().text().startsWith("1 chain of edges was left"));
+    }
+
+    @Property(tries = 40)
+    void spacedVerticesAreEquallyFarApart(@ForAll long seed, @ForAll @IntRange(max = 3) int relax)
+            throws StepException {
+        Random random = new Random(seed);
+        Mesh sheet = MeshFixtures.sheet(8);
+        double[] xyz = sheet.xyz().clone();
+        for (int v = 0; v < sheet.vertexCount(); v++)
+            if (sheet.x(v) > 0 && sheet.x(v) < 8 && sheet.y(v) == 4) xyz[3 * v] += random.nextDouble() - 0.5;
+        Mesh m = sheet.withPositions(xyz);
+        Pick row = PickText.parse("edges: inside -1 3.9 -1 9 4.1 1");
+        Mesh out = TestContext.run(new SpaceEvenly(row, relax, 1), m);
+        Chain c = Outlines.of(m, row.on(m).selection()).chains().getFirst();
+        assertEquals(9, c.size());
+        for (int i = 0; i < 8; i++)
+            assertEquals(1, out.point(c.at(i)).minus(out.point(c.at(i + 1))).length(), 1e-9);
+    }
+
+    @Test
+    void tagsAreSetChangedAndTakenBack() throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Pick sharp = PickText.parse("edges: sharper 30"), one = PickText.parse("edges: facing 0 0 1 10");
+        Mesh tagged = TestContext.run(new TagStep(sharp, "rim", 0.5), m);
+        assertEquals(12, tagged.tag("rim").size());
+        Mesh changed = TestContext.run(new TagStep(one, "rim", 1), tagged);
+        int full = 0;
+        for (int i = 0; i < 12; i++) if (changed.tag("rim").weight(i) == 1) full++;
+        assertEquals(4, full);
+        Mesh fewer = TestContext.run(new TagStep(one, "rim", 0), changed);
+        assertEquals(8, fewer.tag("rim").size());
+        assertEquals(8, PickText.parse("edges: tag rim").on(fewer).selection().size());
+        assertNull(m.tag("rim"));
+        assertNotNull(fewer.tag("rim"));
+        StepException other =
+                assertThrows(StepException.class, () -> TestContext.run(new TagStep(TOP, "rim", 1), tagged));
+        assertEquals("\"rim\" already names edges; faces need another name.", other.getMessage());
+        assertThrows(StepException.class, () -> TestContext.run(new TagStep(TOP, " ", 1), m));
+        assertThrows(StepException.class, () -> TestContext.run(new TagStep(TOP, "made:x", 1), m));
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = WeldPicked.To.class,
+            names = {"FIRST", "LAST", "CENTRE"})
+    void pickedVerticesBecomeOne(WeldPicked.To to) throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        int a = m.corners()[0], b = m.corners()[1];
+        // The second end was picked first.
+        Pick pick = new Pick(ElementKind.VERTEX, List.of(Term.where(Rule.Hand.of(m, ElementKind.VERTEX, b, a))));
+        Mesh out = TestContext.run(new WeldPicked(pick, to, 1), m);
+        assertEquals(7, out.vertexCount());
+        assertEquals(6, out.faceCount());
+        assertEquals(2, out.vertexCount() - out.edgeCount() + out.faceCount());
+        Vec3 expected = switch (to) {
+            case FIRST -> m.point(b);
+            case LAST -> m.point(a);
+            default -> m.point(a).plus(m.point(b)).times(0.5);
+        };
+        boolean there = false;
+        for (int v = 0; v < 7; v++) there |= out.point(v).minus(expected).length() < 1e-12;
+        assertTrue(there);
+    }
+
+    @Test
+    void onlyPickedNeighboursAreWelded() throws StepException {
+        Mesh m = MeshFixtures.sheet(4);
+        Pick left = PickText.parse("vertices: inside -1 -1 -1 1 9 1");
+        Mesh out = TestContext.run(new WeldPicked(left, WeldPicked.To.NEAREST, 1), m);
+        assertEquals(25 - 9, out.vertexCount(), "ten hang together and become one");
+    }
+}
