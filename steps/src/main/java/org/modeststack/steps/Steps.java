@@ -9,6 +9,8 @@ import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.OneShell;
+import org.modeststack.steps.cut.Connect;
+import org.modeststack.steps.cut.CutLoop;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mark.TagStep;
@@ -19,7 +21,10 @@ import org.modeststack.steps.part.MovePicked;
 import org.modeststack.steps.part.ScalePicked;
 import org.modeststack.steps.part.SpaceEvenly;
 import org.modeststack.steps.part.TurnPicked;
+import org.modeststack.steps.patch.Bridge;
+import org.modeststack.steps.patch.Fill;
 import org.modeststack.steps.remove.Delete;
+import org.modeststack.steps.remove.Dissolve;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
@@ -60,6 +65,11 @@ public final class Steps {
                     Extrude.class,
                     Inset.class,
                     Delete.class,
+                    Dissolve.class,
+                    CutLoop.class,
+                    Connect.class,
+                    Bridge.class,
+                    Fill.class,
                     MovePicked.class,
                     TurnPicked.class,
                     ScalePicked.class,

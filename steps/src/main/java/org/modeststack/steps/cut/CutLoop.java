@@ -1,0 +1,83 @@
+package org.modeststack.steps.cut;
+
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Limits;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+import org.modeststack.steps.extrude.Unpicked;
+import org.modeststack.steps.pick.Pick;
+
+/** Cuts loops of edges across the quads that picked edges lie side by side on. */
+@StepInfo(
+        type = "cut-loop",
+        title = "Cut loops",
+        family = Family.FACES,
+        help = "Cuts edges in a row across the quads beside picked edges, all the way round or to the first face that"
+                + " has not four sides.",
+        words = "loop cut ring edge insert divide subdivide support")
+public record CutLoop(
+        @Param(
+                label = "Across",
+                help = "One edge of each row of quads to cut; the rest of the ring follows.",
+                def = "edges")
+        Pick across,
+
+        @Param(label = "Count", help = "How many loops.", min = 1, max = 1000, def = "1")
+        int count,
+
+        @Param(
+                label = "Spread",
+                help = "How far apart they lie: 1 divides evenly, less brings them together.",
+                unit = Unit.FACTOR,
+                min = 0,
+                max = 2,
+                def = "1")
+        double spread,
+
+        @Param(
+                label = "Slide",
+                help = "Moves all of them to one side: -1 and 1 are the ends.",
+                unit = Unit.FACTOR,
+                min = -1,
+                max = 1,
+                def = "0")
+        double slide)
+        implements Step {
+
+    /** Cuts keep this share of an edge's length from its ends, so that nothing has no area. */
+    private static final double MARGIN = 1e-4;
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        Selection picked = across.on(in, context).to(in, ElementKind.EDGE);
+        if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
+        Selection ring = Loops.rings(in, picked);
+        Limits.checkFaces(in.faceCount() + (double) ring.size() * count);
+        return new RingCut(in, ring.elements(), shares()).build(context.seed(), context.madeTag());
+    }
+
+    /** Where the cuts lie on each edge, from 0 to 1, in order. */
+    double[] shares() {
+        double[] t = new double[count];
+        double room = 1 - 2 * MARGIN;
+        double half = count == 1 ? 0 : 0.5 * spread * (count - 1) / (count + 1);
+        half = Math.min(half, 0.5 * room);
+        double middle = 0.5 + slide * (0.5 * room - half);
+        for (int i = 0; i < count; i++) t[i] = count == 1 ? middle : middle - half + 2 * half * i / (count - 1);
+        return t;
+    }
+
+    @Override
+    public String sentence() {
+        return (count == 1 ? "*Cut a loop* across {across}" : "*Cut* {count} *loops* across {across}")
+                + (spread != 1 && count > 1 ? ", spread {spread}" : "") + (slide == 0 ? "" : ", slid by {slide}") + ".";
+    }
+}

@@ -1,0 +1,69 @@
+package org.modeststack.steps.patch;
+
+import java.util.BitSet;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Growing;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.extrude.Unpicked;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+
+/** Joins two openings by a tunnel. */
+@StepInfo(
+        type = "bridge",
+        title = "Bridge",
+        family = Family.FACES,
+        help = "Joins two rings of open edges by a wall between them; picked faces are opened first.",
+        words = "connect loops tunnel join tube loft")
+public record Bridge(
+        @Param(label = "Between", help = "Two rings of open edges, or two groups of faces.", def = "faces")
+        Pick between,
+
+        @Param(label = "Segments", help = "Rows of faces between the two.", min = 1, max = 1000, def = "1")
+        int segments,
+
+        @Param(
+                label = "Twist",
+                help = "By how many edges one ring is turned against the other.",
+                min = -1000,
+                max = 1000,
+                def = "0")
+        int twist)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) {
+        Selection picked = between.on(in, context);
+        if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(between.kind()), context);
+        BitSet away = between.kind() == ElementKind.FACE ? picked.elements() : new BitSet();
+        Tunnel t = new Tunnel(in, away);
+        BitSet edges = (between.kind() == ElementKind.FACE ? Growing.rim(in, picked) : picked.to(in, ElementKind.EDGE))
+                .elements();
+        int rings = t.find(edges);
+        if (rings != 2) {
+            context.remark(
+                    Remark.Level.REMARK,
+                    "A bridge needs two closed rings of open edges; "
+                            + (rings == 0 ? "none is" : rings == 1 ? "one is" : rings + " are") + " picked.");
+            return in;
+        }
+        if (t.isUneven() && segments > 1)
+            context.remark(
+                    Remark.Level.REMARK,
+                    "The rings have different numbers of edges, so triangles fill in, in the row at the second ring.");
+        return t.build(segments, twist, context);
+    }
+
+    @Override
+    public String sentence() {
+        return "*Bridge* {between}" + (segments > 1 ? " in {segments} rows" : "")
+                + (twist == 0 ? "" : ", twisted by {twist}") + ".";
+    }
+}

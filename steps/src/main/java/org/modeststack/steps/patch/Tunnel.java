@@ -1,0 +1,200 @@
+package org.modeststack.steps.patch;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.StepContext;
+
+/**
+ * The wall between two rings of open edges. Rings of as many edges are joined by quads, turned so that the sum of the
+ * squared distances between joined vertices is least; others vertex after vertex in proportion to their lengths, with
+ * triangles where one ring has more.
+ */
+final class Tunnel {
+    private static final long WALL = 1;
+    private static final long BETWEEN = 2;
+    /** Places along two rings that are as near as this are one. */
+    private static final double SAME = 1e-9;
+
+    private final Mesh mesh;
+    private final BitSet away;
+    /** Vertices of the rings, in the direction of the faces along them. */
+    private int[] a = {};
+
+    private int[] b = {};
+
+    Tunnel(Mesh mesh, BitSet away) {
+        this.mesh = mesh;
+        this.away = away;
+    }
+
+    /** Finds the rings among edges that are open once the faces are away. @return how many there are */
+    int find(BitSet edges) {
+        Adjacency adj = mesh.adjacency();
+        int[] next = new int[mesh.vertexCount()];
+        Arrays.fill(next, -1);
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            int kept = -1, sides = 0;
+            for (int i = 0; i < adj.edgeSides(e); i++) {
+                int c = adj.edgeCorner(e, i);
+                if (away.get(adj.cornerFace()[c])) continue;
+                kept = c;
+                sides++;
+            }
+            if (sides == 1) next[mesh.corners()[kept]] = mesh.corners()[adj.cornerNext()[kept]];
+        }
+        int rings = 0;
+        BitSet done = new BitSet();
+        for (int v = 0; v < next.length; v++) {
+            if (next[v] < 0 || done.get(v)) continue;
+            IntArrayList ring = new IntArrayList();
+            int at = v;
+            while (at >= 0 && next[at] >= 0 && !done.get(at)) {
+                done.set(at);
+                ring.add(at);
+                at = next[at];
+            }
+            if (at != v || ring.size() < 3) continue;
+            rings++;
+            if (rings == 1) a = ring.toIntArray();
+            if (rings == 2) b = ring.toIntArray();
+        }
+        return rings;
+    }
+
+    boolean isUneven() {
+        return a.length != b.length;
+    }
+
+    Mesh build(int segments, int twist, StepContext context) {
+        MeshBuilder out =
+                new MeshBuilder(mesh.vertexCount() + segments * a.length, mesh.faceCount() + segments * a.length);
+        int[] vertexMap = new int[mesh.vertexCount()], faceMap = new int[mesh.faceCount()];
+        Arrays.fill(vertexMap, -1);
+        Arrays.fill(faceMap, -1);
+        out.appendFaces(mesh, f -> !away.get(f), k -> k, vertexMap, faceMap);
+        out.carryTags(mesh, vertexMap, faceMap);
+        // The second ring the other way round, so that both go the same way.
+        int[] c = new int[b.length];
+        for (int i = 0; i < c.length; i++) c[i] = b[(b.length - i) % b.length];
+        int shift = shift(c) + twist;
+        int[] turned = new int[c.length];
+        for (int i = 0; i < c.length; i++) turned[i] = c[Math.floorMod(i + shift, c.length)];
+        int material = out.material(mesh.materialOf(besides()));
+        long seed = context.seed();
+        int[] low = Arrays.stream(a).map(v -> vertexMap[v]).toArray();
+        int[] high = Arrays.stream(turned).map(v -> vertexMap[v]).toArray();
+        double[] at = places(a), to = places(turned);
+        String made = context.madeTag();
+        out.emptyTag(made, ElementKind.FACE);
+        int[] row = low;
+        for (int s = 1; s < segments; s++) {
+            int[] upper = new int[a.length];
+            for (int i = 0; i < upper.length; i++) {
+                Vec3 p = mesh.point(a[i]), q = isUneven() ? along(turned, to, at[i]) : mesh.point(turned[i]);
+                Vec3 m = p.plus(q.minus(p).times((double) s / segments));
+                upper[i] = out.vertex(
+                        m.x(),
+                        m.y(),
+                        m.z(),
+                        Keys.of(seed, BETWEEN, mesh.vertexKeys()[a[i]], Keys.fraction(s, segments)));
+            }
+            for (int i = 0; i < row.length; i++) {
+                int j = (i + 1) % row.length;
+                wall(out, made, material, Keys.of(seed, WALL, key(row, i, out), s), row[j], row[i], upper[i], upper[j]);
+            }
+            row = upper;
+        }
+        last(out, made, material, seed, row, high, at, to);
+        return out.build();
+    }
+
+    /** A face that stays along the first ring, for its material. */
+    private int besides() {
+        Adjacency adj = mesh.adjacency();
+        for (int i = adj.vertexStart()[a[0]]; i < adj.vertexStart()[a[0] + 1]; i++) {
+            int f = adj.cornerFace()[adj.vertexCorners()[i]];
+            if (!away.get(f)) return f;
+        }
+        return 0;
+    }
+
+    private static long key(int[] row, int i, MeshBuilder out) {
+        return Keys.ofPair(out.vertexKey(row[i]), out.vertexKey(row[(i + 1) % row.length]));
+    }
+
+    private static void wall(MeshBuilder out, String made, int material, long key, int... ring) {
+        out.tag(made, ElementKind.FACE, out.face(key, material, ring), 1);
+    }
+
+    /** The row at the second ring, where the numbers of edges may differ. */
+    private void last(
+            MeshBuilder out, String made, int material, long seed, int[] low, int[] high, double[] at, double[] to) {
+        int i = 0, j = 0, n = low.length, m = high.length;
+        while (i < n || j < m) {
+            double p = i < n ? at[i + 1] : Double.MAX_VALUE, q = j < m ? to[j + 1] : Double.MAX_VALUE;
+            int l = low[i % n], h = high[j % m];
+            boolean both = n == m || Math.abs(p - q) < SAME;
+            if (both) {
+                long key = Keys.of(seed, WALL, key(low, i % n, out));
+                wall(out, made, material, key, low[(i + 1) % n], l, h, high[(j + 1) % m]);
+                i++;
+                j++;
+            } else if (p < q) {
+                wall(out, made, material, Keys.of(seed, WALL, key(low, i % n, out)), low[(i + 1) % n], l, h);
+                i++;
+            } else {
+                wall(out, made, material, Keys.of(seed, WALL, key(high, j % m, out)), l, h, high[(j + 1) % m]);
+                j++;
+            }
+        }
+    }
+
+    /** How far along its ring each vertex lies, from 0; the last is 1. */
+    private double[] places(int[] ring) {
+        double[] at = new double[ring.length + 1];
+        for (int i = 0; i < ring.length; i++)
+            at[i + 1] = at[i]
+                    + mesh.point(ring[i])
+                            .minus(mesh.point(ring[(i + 1) % ring.length]))
+                            .length();
+        double all = at[ring.length];
+        for (int i = 0; i <= ring.length; i++) at[i] = all > 0 ? at[i] / all : (double) i / ring.length;
+        return at;
+    }
+
+    private Vec3 along(int[] ring, double[] at, double share) {
+        int i = 0;
+        while (i < ring.length - 1 && at[i + 1] < share) i++;
+        Vec3 p = mesh.point(ring[i]), q = mesh.point(ring[(i + 1) % ring.length]);
+        double l = at[i + 1] - at[i];
+        return p.plus(q.minus(p).times(l > 0 ? (share - at[i]) / l : 0));
+    }
+
+    /** By how much the second ring is turned so that the rings lie nearest. */
+    private int shift(int[] c) {
+        int best = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int s = 0; s < c.length; s++) {
+            double sum = 0;
+            for (int i = 0; i < a.length; i++) {
+                int j = Math.floorMod((int) Math.rint((double) i * c.length / a.length) + s, c.length);
+                Vec3 d = mesh.point(a[i]).minus(mesh.point(c[j]));
+                sum += d.dot(d);
+                if (sum >= least) break;
+            }
+            // Ties go to the first, but not by rounding.
+            if (sum < least * (1 - 1e-12)) {
+                least = sum;
+                best = s;
+            }
+        }
+        return best;
+    }
+}

@@ -1,0 +1,50 @@
+package org.modeststack.steps.remove;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.extrude.Unpicked;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+
+/** Takes picked edges or vertices out of the surface without leaving a hole. */
+@StepInfo(
+        type = "dissolve",
+        title = "Dissolve",
+        family = Family.FACES,
+        help = "Takes picked edges or vertices out and joins the faces beside them; picked faces become one.",
+        words = "remove merge join faces clean simplify")
+public record Dissolve(
+        @Param(label = "What", help = "Edges or vertices to take out, or faces to join.", def = "edges")
+        Pick what,
+
+        @Param(label = "Tidy", help = "Also takes out vertices that only two edges are left at.", def = "on")
+        boolean tidy)
+        implements Step {
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) {
+        Selection picked = what.on(in, context);
+        if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(what.kind()), context);
+        Merging m = new Merging(in, picked);
+        if (m.refused() > 0) {
+            context.remark(
+                    Remark.Level.REMARK,
+                    (m.refused() == 1 ? "One group of faces was" : m.refused() + " groups of faces were")
+                            + " left as found: joined, "
+                            + (m.refused() == 1 ? "it" : "they")
+                            + " would have a hole or touch themselves, which one face cannot.");
+        }
+        return m.build(tidy, context.seed());
+    }
+
+    @Override
+    public String sentence() {
+        return "*Dissolve* {what}.";
+    }
+}
