@@ -1,6 +1,7 @@
 package org.modeststack.steps.remove;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
@@ -191,6 +192,47 @@ final class Merging {
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
                 once.set(find(adj.cornerFace()[adj.vertexCorners()[i]]));
             once.stream().forEach(g -> left[g]--);
+        }
+        keepApart(out);
+        return out;
+    }
+
+    /**
+     * Two rows of vertices with the same ends must not both become one edge, nor one beside an edge that is there: such a
+     * row keeps a vertex.
+     */
+    private void keepApart(BitSet dropped) {
+        LongOpenHashSet edges = new LongOpenHashSet();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            int a = adj.edgeLow(e), b = adj.edgeHigh(e);
+            if (inner(adj.edgeCorner(e, 0)) < 0 && !dropped.get(a) && !dropped.get(b)) edges.add(Tag.edge(a, b));
+        }
+        BitSet done = new BitSet();
+        for (int v = dropped.nextSetBit(0); v >= 0; v = dropped.nextSetBit(v + 1)) {
+            if (done.get(v)) continue;
+            int[] ends = keptNeighbours(v);
+            done.set(v);
+            for (int i = 0; i < 2; i++) {
+                int before = v;
+                while (dropped.get(ends[i]) && ends[i] != v) {
+                    done.set(ends[i]);
+                    int[] on = keptNeighbours(ends[i]);
+                    int next = on[0] == before ? on[1] : on[0];
+                    before = ends[i];
+                    ends[i] = next;
+                }
+            }
+            if (ends[0] == ends[1] || !edges.add(Tag.edge(ends[0], ends[1]))) dropped.clear(v);
+        }
+    }
+
+    /** The two vertices at the other ends of the edges that stay. */
+    private int[] keptNeighbours(int v) {
+        int[] out = new int[2];
+        int n = 0;
+        for (int e : Loops.edgesAt(mesh, adj, v)) {
+            if (inner(adj.edgeCorner(e, 0)) >= 0) continue;
+            out[n++] = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
         }
         return out;
     }

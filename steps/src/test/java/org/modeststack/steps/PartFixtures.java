@@ -1,0 +1,63 @@
+package org.modeststack.steps;
+
+import java.util.List;
+import java.util.Random;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+
+/** What tests of steps on picked elements share. */
+public final class PartFixtures {
+    public static final Pick TOP = PickText.parse("faces: facing 0 0 1 10");
+
+    private PartFixtures() {}
+
+    public static Pick pick(String text) {
+        return PickText.parse(text);
+    }
+
+    public static double volume(Mesh m) {
+        return Measures.of(m).volume();
+    }
+
+    /** Euler's characteristic. */
+    public static int euler(Mesh m) {
+        return m.vertexCount() - m.edgeCount() + m.faceCount();
+    }
+
+    /** A bar of a diameter and height with caps of one face. */
+    public static Mesh bar(int sides, double diameter, double height) throws StepException {
+        return TestContext.run(new Cylinder(diameter, height, sides, 1, 0, Seat.STANDING));
+    }
+
+    /** Two meshes in one. */
+    public static Mesh both(Mesh a, Mesh b) {
+        MeshBuilder out = new MeshBuilder(a.vertexCount() + b.vertexCount(), a.faceCount() + b.faceCount());
+        out.append(a, k -> k);
+        out.append(b, k -> ~k);
+        return out.build();
+    }
+
+    /** Any source, with its usual numbers. */
+    public static Mesh anySource(Random random) throws StepException {
+        List<StepDescriptor> sources = Steps.ALL.stream()
+                .filter(s -> s.family() == Family.SOURCE
+                        && !List.of("imported", "linked").contains(s.type()))
+                .toList();
+        return TestContext.run(sources.get(random.nextInt(sources.size())).createDefault());
+    }
+
+    /** Some elements of a kind, at least one. @param oneIn how rare they are */
+    public static Pick some(Mesh m, ElementKind kind, int oneIn, Random random) {
+        int n = Selection.count(m, kind);
+        Selection s = Selection.of(kind, random.nextInt(n));
+        for (int i = 0; i < n; i++) if (random.nextInt(oneIn) == 0) s = s.with(Selection.of(kind, i));
+        return Pick.hand(m, s);
+    }
+}

@@ -1,0 +1,233 @@
+package org.modeststack.steps.remove;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.PartFixtures.TOP;
+import static org.modeststack.steps.PartFixtures.bar;
+import static org.modeststack.steps.PartFixtures.both;
+import static org.modeststack.steps.PartFixtures.euler;
+import static org.modeststack.steps.PartFixtures.pick;
+import static org.modeststack.steps.PartFixtures.some;
+import static org.modeststack.steps.PartFixtures.volume;
+
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.PartFixtures;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.TestContext;
+import org.modeststack.steps.clean.WeldPicked;
+import org.modeststack.steps.cut.Connect;
+import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.extrude.Inset;
+import org.modeststack.steps.patch.Bridge;
+import org.modeststack.steps.patch.Fill;
+
+/** Taking elements away, and closing what is open. */
+class RemoveAndPatchTest {
+    @ParameterizedTest
+    @CsvSource({"faces: facing 0 0 1 1, 5", "edges: inside -1 -1 -1 1 1 11, 4", "vertices: inside -1 -1 -1 1 1 1, 3"})
+    void deletingTakesTheFacesAtWhatIsPicked(String pick, int left) throws StepException {
+        Mesh out = TestContext.run(new Delete(pick(pick)), MeshFixtures.cube(10));
+        assertEquals(left, out.faceCount());
+        assertEquals(0, Health.of(out).looseVertices());
+        assertFalse(Health.of(out).isClosed());
+    }
+
+    @Test
+    void deletingEverythingIsSaid() throws StepException {
+        TestContext context = new TestContext();
+        assertTrue(new Delete(pick("faces: all"))
+                .apply(MeshFixtures.cube(1), context)
+                .isEmpty());
+        assertEquals(1, context.remarks.size());
+    }
+
+    @Property(tries = 30)
+    void dissolvingACutGivesBackWhatWasThere(@ForAll @IntRange(min = 1, max = 9) int count) throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Mesh cut = TestContext.run(new CutLoop(pick("edges: inside -1 -1 -1 1 1 11"), count, 1, 0), m);
+        String made = new TestContext().madeTag();
+        Mesh back = TestContext.run(new Dissolve(pick("edges: made \"" + made + "\""), true), cut);
+        assertEquals(m.faceCount(), back.faceCount());
+        assertEquals(m.vertexCount(), back.vertexCount());
+        assertEquals(1000, volume(back), 1e-9);
+        Mesh untidy = TestContext.run(new Dissolve(pick("edges: made \"" + made + "\""), false), cut);
+        assertEquals(cut.vertexCount(), untidy.vertexCount());
+        assertEquals(2, euler(untidy));
+    }
+
+    @Test
+    void verticesAndFacesDissolveToo() throws StepException {
+        Mesh sheet = MeshFixtures.sheet(4);
+        Mesh one = TestContext.run(new Dissolve(pick("vertices: inside 0.5 0.5 -1 1.5 1.5 1"), true), sheet);
+        assertEquals(13, one.faceCount());
+        assertEquals(16, Measures.of(one).area(), 1e-12);
+        Mesh block = TestContext.run(new Dissolve(pick("faces: inside 1 1 -1 3 3 1"), false), sheet);
+        assertEquals(13, block.faceCount());
+        Mesh whole = TestContext.run(new Dissolve(pick("faces: all"), true), sheet);
+        assertEquals(1, whole.faceCount());
+        assertEquals(16, Measures.of(whole).area(), 1e-12);
+    }
+
+    @Test
+    void aGroupWithAHoleStaysAsItIs() throws StepException {
+        TestContext context = new TestContext();
+        Mesh sheet = MeshFixtures.sheet(3);
+        Mesh out = new Dissolve(pick("faces: all; without inside 1 1 -1 2 2 1"), true).apply(sheet, context);
+        assertEquals(9, out.faceCount());
+        assertTrue(context.remarks.getFirst().text().startsWith("One group of faces was left as found"));
+    }
+
+    @Test
+    void tagsOfEdgesThatAreGoneGo() throws StepException {
+        Mesh sheet = MeshFixtures.sheet(2);
+        long[] all = new long[sheet.edgeCount()];
+        for (int e = 0; e < all.length; e++)
+            all[e] = Tag.edge(sheet.adjacency().edgeLow(e), sheet.adjacency().edgeHigh(e));
+        Arrays.sort(all);
+        double[] ones = new double[all.length];
+        Arrays.fill(ones, 1);
+        Mesh tagged = sheet.withTags(Map.of("rim", new Tag(ElementKind.EDGE, all, ones)));
+        Mesh out = TestContext.run(new Dissolve(pick("faces: all"), false), tagged);
+        assertEquals(8, out.tag("rim").size());
+    }
+
+    @ParameterizedTest
+    @EnumSource(Fill.With.class)
+    void aHoleIsClosedAgain(Fill.With with) throws StepException {
+        Mesh m = bar(12, 20, 10);
+        Mesh open = TestContext.run(new Delete(TOP), m);
+        Mesh out = TestContext.run(new Fill(pick("edges: border"), with), open);
+        assertTrue(Health.of(out).isClosed());
+        assertEquals(volume(m), volume(out), 1e-9);
+        assertEquals(2, euler(out));
+        assertEquals(m.faceCount() + (with == Fill.With.FACE ? 0 : 11), out.faceCount());
+        assertEquals(0, Health.of(out).flippedEdges());
+        TestContext none = new TestContext();
+        assertSame(m, new Fill(pick("edges: border"), with).apply(m, none));
+        assertEquals(
+                "No open edges are picked, so nothing changes.",
+                none.remarks.getFirst().text());
+    }
+
+    @Test
+    void partOfABorderStaysOpenAndIsSaid() throws StepException {
+        Mesh open = TestContext.run(new Delete(TOP), bar(12, 20, 10));
+        TestContext context = new TestContext();
+        Mesh out = new Fill(pick("edges: border; within inside 0 -20 0 20 20 20"), Fill.With.FACE).apply(open, context);
+        assertEquals(open.faceCount(), out.faceCount());
+        assertTrue(context.remarks.getFirst().text().endsWith("no closed ring and stay open."));
+    }
+
+    @Property(tries = 40)
+    void aBridgeJoinsTwoBars(
+            @ForAll @IntRange(min = 3, max = 24) int sides, @ForAll @IntRange(min = 1, max = 6) int segments)
+            throws StepException {
+        Mesh a = bar(sides, 20, 10), b = MeshFixtures.moved(a, 0, 0, 25);
+        Mesh m = both(a, b);
+        // The top of the lower one and the bottom of the upper one.
+        Mesh out = TestContext.run(
+                new Bridge(
+                        pick("faces: facing 0 0 1 5; within inside -99 -99 9 99 99 11; and facing 0 0 -1 5;"
+                                + " without inside -99 -99 -1 99 99 1; without inside -99 -99 34 99 99 36"),
+                        segments,
+                        0),
+                m);
+        assertTrue(Health.of(out).isClosed());
+        assertEquals(2, euler(out));
+        assertEquals(volume(a) * 3.5, volume(out), 1e-9 * volume(out));
+        assertEquals(2 * sides + 2 + segments * sides, out.faceCount());
+        assertEquals(
+                out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count());
+        assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count());
+    }
+
+    @Test
+    void aTunnelThroughABlock() throws StepException {
+        Mesh framed = TestContext.run(
+                new Inset(pick("faces: facing 0 0 1 5; and facing 0 0 -1 5"), 2, 0, Inset.Frames.TOGETHER, true),
+                MeshFixtures.cube(10));
+        Mesh out = TestContext.run(
+                new Bridge(pick("faces: made \"" + new TestContext().madeTag() + ":caps\""), 1, 0), framed);
+        assertTrue(Health.of(out).isClosed());
+        assertEquals(1000 - 360, volume(out), 1e-9);
+        assertEquals(0, euler(out), "a ring");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"12, 8, 1", "5, 30, 1", "12, 8, 4", "3, 4, 2"})
+    void ringsOfDifferentNumbersAreJoinedToo(int n, int m, int segments) throws StepException {
+        Mesh a = bar(n, 20, 10), b = MeshFixtures.moved(bar(m, 20, 10), 0, 0, 25);
+        Mesh out = TestContext.run(
+                new Bridge(
+                        pick("faces: facing 0 0 1 5; within inside -99 -99 9 99 99 11; and facing 0 0 -1 5;"
+                                + " without inside -99 -99 -1 99 99 1; without inside -99 -99 34 99 99 36"),
+                        segments,
+                        0),
+                both(a, b));
+        assertTrue(Health.of(out).isClosed());
+        assertEquals(0, Health.of(out).flippedEdges());
+        assertEquals(2, euler(out));
+        assertTrue(volume(out) > volume(a) + volume(b));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"faces: facing 0 0 1 1, one is", "edges: sharper 30, none is"})
+    void aBridgeNeedsTwoRings(String pick, String says) throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        TestContext context = new TestContext();
+        assertSame(m, new Bridge(pick(pick), 1, 0).apply(m, context));
+        assertTrue(
+                context.remarks.getFirst().text().contains(says),
+                context.remarks.getFirst().text());
+    }
+
+    /** Any of these steps on any source with any legal numbers. */
+    @Property(tries = 200)
+    void anyNumbersOnAnySourceGiveAValidMesh(@ForAll long seed) throws StepException {
+        Random random = new Random(seed);
+        Mesh m = PartFixtures.anySource(random);
+        ElementKind kind = ElementKind.values()[random.nextInt(3)];
+        int which = random.nextInt(4);
+        Step s = switch (which) {
+            case 0 -> new Dissolve(some(m, kind, 6, random), random.nextBoolean());
+            case 1 ->
+                new CutLoop(
+                        some(m, ElementKind.EDGE, 30, random),
+                        1 + random.nextInt(3),
+                        random.nextDouble(),
+                        random.nextDouble() * 2 - 1);
+            case 2 -> new Connect(some(m, ElementKind.VERTEX, 3, random));
+            default ->
+                new WeldPicked(some(m, ElementKind.VERTEX, 20, random), WeldPicked.To.NEAREST, random.nextDouble() * 8);
+        };
+        Mesh out = TestContext.run(s, m);
+        Health before = Health.of(m), after = Health.of(out);
+        String about = s.toString().substring(0, Math.min(60, s.toString().length()));
+        assertEquals(0, after.flippedEdges() + after.looseVertices(), about);
+        assertEquals(
+                out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count(), about);
+        if (which == 3) return;
+        assertEquals(before.borderEdges() == 0, after.borderEdges() == 0, about);
+        assertEquals(0, after.nonManifoldEdges(), about);
+        assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count(), about);
+        assertEquals(euler(m), euler(out), about);
+    }
+}
