@@ -2,6 +2,7 @@ package org.modeststack.steps.pick;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
@@ -11,14 +12,17 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 
 /**
- * Finds elements picked by hand again: by key; where the key is gone, by place and direction. Places are compared in
- * proportion to the mesh's bounds, so that a body that became larger or moved does not lose its picks. An element counts
- * as found only where exactly one that nobody else claims lies within half its size and looks the same way: a pick that
- * cannot be sure is lost and said so, rather than silently wrong.
+ * Finds elements picked by hand again: by key; where the key is gone, by place and direction. Whether places are compared
+ * as they are or in proportion to the mesh's bounds is told by what is still known by its key; where neither fits it,
+ * nothing is looked for. An element counts as found only where exactly one that nobody else claims lies within half its
+ * size and looks the same way: a pick that cannot be sure is lost and said so, rather than silently wrong.
  */
 final class HandMatch {
     /** How far directions may differ, as a cosine: 25 degrees. */
     private static final double SAME_WAY = Math.cos(Math.toRadians(25));
+
+    /** A mesh whose known vertices are farther than this share of its size from where they should be went elsewhere. */
+    private static final double ASTRAY = 0.02;
 
     private HandMatch() {}
 
@@ -31,19 +35,21 @@ final class HandMatch {
             if (at >= 0) out.set(at);
             else missing.add(a);
         }
-        int found = missing.isEmpty() || mesh.isEmpty() ? 0 : byPlace(mesh, kind, hand.box(), missing, out);
+        int found = missing.isEmpty() || mesh.isEmpty() ? 0 : byPlace(mesh, kind, hand, missing, out);
         return new Picked(new Selection(kind, out), hand.anchors().size(), found, missing.size() - found);
     }
 
     /** Adds what is found to {@code out}. @return how many */
-    private static int byPlace(Mesh mesh, ElementKind kind, Bounds box, List<Anchor> missing, BitSet out) {
+    private static int byPlace(Mesh mesh, ElementKind kind, Rule.Hand hand, List<Anchor> missing, BitSet out) {
+        Bounds from = from(mesh, kind, hand);
+        if (from == null) return 0;
         PlaceIndex places = PlaceIndex.of(mesh, kind);
         BitSet kept = (BitSet) out.clone();
         int found = 0;
         IntArrayList near = new IntArrayList();
         for (Anchor a : missing) {
-            Vec3 place = proportion(a.place(), box, mesh.bounds());
-            double stretch = stretch(box, mesh.bounds());
+            Vec3 place = proportion(a.place(), from, mesh.bounds());
+            double stretch = stretch(from, mesh.bounds());
             double reach = 0.5 * a.size() * stretch + 1e-9;
             places.near(place, reach, near);
             int best = -1;
@@ -66,6 +72,41 @@ final class HandMatch {
             found++;
         }
         return found;
+    }
+
+    /**
+     * The bounds from which places are taken over in proportion: the old ones where the mesh has grown as a whole, the
+     * present ones where it is where it was; null where what is known fits neither.
+     */
+    private static Bounds from(Mesh mesh, ElementKind kind, Rule.Hand hand) {
+        List<Vec3> was = new ArrayList<>(), is = new ArrayList<>();
+        KeyIndex index = KeyIndex.of(mesh);
+        for (Witness w : hand.witnesses()) {
+            int v = index.find(ElementKind.VERTEX, w.key());
+            if (v < 0) continue;
+            was.add(w.place());
+            is.add(mesh.point(v));
+        }
+        for (Anchor a : hand.anchors()) {
+            int e = index.find(kind, a.key());
+            if (e < 0) continue;
+            was.add(a.place());
+            is.add(Anchor.place(mesh, kind, e));
+        }
+        Bounds now = mesh.bounds();
+        if (was.isEmpty()) return hand.box();
+        double stayed = error(was, is, now, now), grown = error(was, is, hand.box(), now);
+        if (Math.min(stayed, grown) > ASTRAY * now.diagonal()) return null;
+        return stayed <= grown ? now : hand.box();
+    }
+
+    /** The median distance from where known elements should be. */
+    private static double error(List<Vec3> was, List<Vec3> is, Bounds from, Bounds to) {
+        double[] d = new double[was.size()];
+        for (int i = 0; i < d.length; i++)
+            d[i] = proportion(was.get(i), from, to).minus(is.get(i)).length();
+        Arrays.sort(d);
+        return d[d.length / 2];
     }
 
     private static boolean sameWay(Mesh mesh, ElementKind kind, int e, Vec3 way) {

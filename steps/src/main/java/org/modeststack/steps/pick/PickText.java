@@ -70,6 +70,15 @@ public final class PickText {
         StringBuilder out = new StringBuilder("hand");
         for (double d : new double[] {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()})
             out.append(' ').append((float) d);
+        for (Witness w : h.witnesses()) {
+            out.append(' ').append(Long.toUnsignedString(w.key(), 36)).append('@');
+            Vec3 p = w.place();
+            out.append((float) p.x())
+                    .append(',')
+                    .append((float) p.y())
+                    .append(',')
+                    .append((float) p.z());
+        }
         for (Anchor a : h.anchors()) {
             out.append(' ').append(Long.toUnsignedString(a.key(), 36)).append('@');
             for (Vec3 v : new Vec3[] {a.place(), a.way()})
@@ -219,9 +228,14 @@ public final class PickText {
         if (w.size() < 7) throw new IllegalArgumentException("hand needs the box of the mesh first");
         Bounds box = new Bounds(number(w, 1), number(w, 2), number(w, 3), number(w, 4), number(w, 5), number(w, 6));
         List<Anchor> anchors = new ArrayList<>();
+        List<Witness> witnesses = new ArrayList<>();
         for (String s : w.subList(7, w.size())) {
             String[] parts = s.split("[@/]");
             try {
+                if (parts.length == 2) {
+                    witnesses.add(new Witness(Long.parseUnsignedLong(parts[0], 36), triple(parts[1])));
+                    continue;
+                }
                 if (parts.length != 4) throw new NumberFormatException();
                 anchors.add(new Anchor(
                         Long.parseUnsignedLong(parts[0], 36),
@@ -232,7 +246,7 @@ public final class PickText {
                 throw new IllegalArgumentException("\"" + s + "\" is no element");
             }
         }
-        return new Rule.Hand(anchors, box);
+        return new Rule.Hand(anchors, box, witnesses);
     }
 
     private static Vec3 triple(String s) {

@@ -15,11 +15,13 @@ public sealed interface Rule {
     /**
      * Elements picked one by one.
      *
-     * @param box the bounds of the mesh they were picked on: places are compared in proportion to it
+     * @param box the bounds of the mesh they were picked on
+     * @param witnesses some vertices of that mesh, which tell later whether it has moved or grown
      */
-    record Hand(List<Anchor> anchors, Bounds box) implements Rule {
+    record Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses) implements Rule {
         public Hand {
             anchors = List.copyOf(anchors);
+            witnesses = List.copyOf(witnesses);
             box = new Bounds(
                     (float) box.minX(),
                     (float) box.minY(),
@@ -48,7 +50,8 @@ public sealed interface Rule {
                     Arrays.stream(elements)
                             .mapToObj(e -> Anchor.of(mesh, kind, e))
                             .toList(),
-                    mesh.bounds());
+                    mesh.bounds(),
+                    Witness.of(mesh));
         }
     }
 

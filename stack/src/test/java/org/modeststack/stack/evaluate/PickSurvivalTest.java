@@ -1,0 +1,327 @@
+package org.modeststack.stack.evaluate;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.function.UnaryOperator;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.pick.Anchor;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Picked;
+import org.modeststack.steps.repeat.RoundArray;
+import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.shape.Scale;
+import org.modeststack.steps.shape.Turn;
+import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+
+/**
+ * What becomes of picks made by hand when something below them changes. For each change it is known where a point of the
+ * model goes, so that one can tell without keys which elements still have a counterpart: one at the place, of the same
+ * direction. The table in docs/picks.md is written by this test.
+ */
+class PickSurvivalTest {
+    /** What a change does to a model, and where it takes the model's points. */
+    private record Change(String model, String name, Document before, Edit edit, UnaryOperator<Vec3> moved) {}
+
+    /** An edit of a document. */
+    @FunctionalInterface
+    private interface Edit {
+        Document apply(Document d) throws StepException;
+    }
+
+    private final List<Change> changes = new ArrayList<>();
+    private final Evaluator evaluator = new Evaluator();
+
+    private static Document body(Step... steps) {
+        return with(Document.EMPTY, "A", steps);
+    }
+
+    private static Document with(Document d, String name, Step... steps) {
+        d = Edits.addBody(d, name, Material.DEFAULT, steps[0]);
+        String id = d.bodies().getLast().id();
+        for (int i = 1; i < steps.length; i++) d = Edits.addStep(d, id, i, steps[i]);
+        return d;
+    }
+
+    private static String a(Document d) {
+        return d.bodyNamed("A").id();
+    }
+
+    private static Edit set(String body, int step, String param, Object value) {
+        return d -> {
+            String id = d.bodyNamed(body).id();
+            return Edits.setValue(d, id, d.body(id).entries().get(step).id(), param, value);
+        };
+    }
+
+    private static UnaryOperator<Vec3> scaled(double x, double y, double z) {
+        return p -> new Vec3(p.x() * x, p.y() * y, p.z() * z);
+    }
+
+    private void add(String model, String name, Document before, Edit edit, UnaryOperator<Vec3> moved) {
+        changes.add(new Change(model, name, before, edit, moved));
+    }
+
+    private void changes() {
+        UnaryOperator<Vec3> same = p -> p;
+        Document box = body(new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED));
+        add("box", "width 60 → 90", box, set("A", 0, "width", 90.0), scaled(1.5, 1, 1));
+        add("box", "height 30 → 12", box, set("A", 0, "height", 12.0), scaled(1, 1, 0.4));
+        add("box", "segments 3 → 6", box, set("A", 0, "segmentsX", 6), same);
+        add("box", "segments 3 → 1", box, set("A", 0, "segmentsX", 1), same);
+        add("box", "segments 3 → 5", box, set("A", 0, "segmentsX", 5), same);
+        add(
+                "box",
+                "another box in its place",
+                box,
+                d -> Edits.replaceSource(d, a(d), new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED)),
+                same);
+        add(
+                "box",
+                "a cylinder in its place",
+                box,
+                d -> Edits.replaceSource(d, a(d), new Cylinder(40, 30, 24, 1, 0, Seat.CENTERED)),
+                same);
+        Document bar = body(new Cylinder(40, 30, 24, 2, 0, Seat.CENTERED));
+        add("cylinder", "sides 24 → 48", bar, set("A", 0, "sides", 48), same);
+        add("cylinder", "sides 24 → 12", bar, set("A", 0, "sides", 12), same);
+        add("cylinder", "sides 24 → 36", bar, set("A", 0, "sides", 36), same);
+        add("cylinder", "diameter 40 → 70", bar, set("A", 0, "diameter", 70.0), scaled(1.75, 1.75, 1));
+        add("cylinder", "segments 2 → 4", bar, set("A", 0, "segments", 4), same);
+        Document ball = body(Steps.byType("uv-sphere").createDefault());
+        add(
+                "sphere",
+                "rings doubled",
+                ball,
+                d -> {
+                    Step s = d.bodyNamed("A").entries().getFirst().step();
+                    int rings = (Integer) Steps.byType("uv-sphere")
+                            .value(s, Steps.byType("uv-sphere").param("rings"));
+                    return set("A", 0, "rings", 2 * rings).apply(d);
+                },
+                same);
+        Document cut = with(
+                body(new Box(60, 40, 30, 1, 1, 1, Seat.CENTERED)),
+                "C",
+                new Cylinder(16, 60, 32, 1, 0, Seat.CENTERED),
+                new Move(new Vec3(-8, 0, 0)));
+        cut = Edits.addStep(
+                cut,
+                a(cut),
+                1,
+                new BooleanStep(
+                        Operation.DIFFERENCE, Bodies.of(cut.bodyNamed("C").id())));
+        UnaryOperator<Vec3> along = p -> Math.hypot(p.x() + 8, p.y()) < 8.1 ? p.plus(new Vec3(9, 2, 0)) : p;
+        add("bored block", "cutter moved", cut, set("C", 1, "by", new Vec3(1, 2, 0)), along);
+        add(
+                "bored block",
+                "cutter's diameter 16 → 20",
+                cut,
+                set("C", 0, "diameter", 20.0),
+                p -> Math.hypot(p.x() + 8, p.y()) < 8.1 ? new Vec3(-8 + (p.x() + 8) * 1.25, p.y() * 1.25, p.z()) : p);
+        add("bored block", "cutter's sides 32 → 64", cut, set("C", 0, "sides", 64), same);
+        add(
+                "bored block",
+                "block's width 60 → 80",
+                cut,
+                set("A", 0, "width", 80.0),
+                p -> Math.abs(p.x()) > 20 ? scaled(4 / 3.0, 1, 1).apply(p) : p);
+        add(
+                "bored block",
+                "cut switched off",
+                cut,
+                d -> Edits.setEnabled(
+                        d, a(d), List.of(d.body(a(d)).entries().get(1).id()), false),
+                same);
+        add(
+                "bored block",
+                "a second bore",
+                cut,
+                d -> {
+                    Document e =
+                            with(d, "D", new Cylinder(10, 60, 24, 1, 0, Seat.CENTERED), new Move(new Vec3(18, 0, 0)));
+                    return Edits.addStep(
+                            e,
+                            a(e),
+                            2,
+                            new BooleanStep(
+                                    Operation.DIFFERENCE,
+                                    Bodies.of(e.bodyNamed("D").id())));
+                },
+                same);
+        Document row = body(
+                new Box(10, 10, 10, 2, 2, 2, Seat.CENTERED),
+                new RowArray(4, new Vec3(15, 0, 0), RowArray.Spacing.EACH, 0));
+        add("row", "4 → 6 copies", row, set("A", 1, "count", 6), same);
+        add("row", "4 → 2 copies", row, set("A", 1, "count", 2), same);
+        add(
+                "row",
+                "offset 15 → 25",
+                row,
+                set("A", 1, "offset", new Vec3(25, 0, 0)),
+                p -> p.plus(new Vec3(10 * Math.rint(p.x() / 15), 0, 0)));
+        Document round = body(
+                new Box(10, 4, 6, 1, 1, 1, Seat.CENTERED),
+                new Move(new Vec3(30, 0, 0)),
+                new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
+        // The second copy stays the second, wherever it goes.
+        add("round array", "6 → 12 copies", round, set("A", 2, "count", 12), p -> {
+            long copy = Math.floorMod(Math.round(Math.toDegrees(Math.atan2(p.y(), p.x())) / 60), 6L);
+            double turn = Math.toRadians(-30.0 * copy), c = Math.cos(turn), q = Math.sin(turn);
+            return new Vec3(c * p.x() - q * p.y(), q * p.x() + c * p.y(), p.z());
+        });
+        Document smooth = body(new Box(40, 40, 40, 2, 2, 2, Seat.CENTERED), new Subdivide(1));
+        add("smoothed block", "smoothed once more", smooth, set("A", 1, "levels", 2), same);
+        add(
+                "smoothed block",
+                "moved and turned below",
+                smooth,
+                d -> {
+                    Document e = Edits.addStep(d, a(d), 1, new Move(new Vec3(5, 6, 7)));
+                    return Edits.addStep(e, a(e), 2, new Turn(Axis.Z, 90, Vec3.ZERO));
+                },
+                p -> new Vec3(-(p.y() + 6), p.x() + 5, p.z() + 7));
+        add(
+                "smoothed block",
+                "scaled below",
+                smooth,
+                d -> Edits.addStep(d, a(d), 1, new Scale(new Vec3(2, 0.5, 1), Vec3.ZERO)),
+                scaled(2, 0.5, 1));
+    }
+
+    /** The counterpart of an element: what lies where it went and looks the same way; -1 if there is none. */
+    private static int counterpart(Mesh now, ElementKind kind, Vec3 place, Vec3 way, double tolerance) {
+        int n = Selection.count(now, kind);
+        for (int i = 0; i < n; i++) {
+            Anchor x = Anchor.of(now, kind, i);
+            if (x.place().minus(place).length() > tolerance) continue;
+            double dot = x.way().dot(way);
+            if ((kind == ElementKind.EDGE ? Math.abs(dot) : dot) > 0.9) return i;
+        }
+        return -1;
+    }
+
+    @Test
+    void picksStayOnTheSamePartOfTheModel() throws Exception {
+        changes();
+        int withCounterpart = 0, right = 0, wrong = 0, rows = 0;
+        StringBuilder table = new StringBuilder(
+                "| model | change | picked | kept | found | lost | without counterpart |\n|---|---|---|---|---|---|---|\n");
+        StringBuilder wrongs = new StringBuilder();
+        for (Change c : changes) {
+            Mesh before =
+                    evaluator.evaluate(c.before, a(c.before), Progress.NONE).mesh();
+            Document changed = c.edit.apply(c.before);
+            Mesh now = evaluator.evaluate(changed, a(changed), Progress.NONE).mesh();
+            for (ElementKind kind : ElementKind.values()) {
+                rows++;
+                Random random = new Random(7);
+                Selection s = Selection.none(kind);
+                int n = Selection.count(before, kind);
+                for (int i = 0; i < n; i++) if (random.nextInt(3) == 0) s = s.with(Selection.of(kind, i));
+                Picked all = Pick.hand(before, s).on(now);
+                int none = 0;
+                for (int i = s.elements().nextSetBit(0);
+                        i >= 0;
+                        i = s.elements().nextSetBit(i + 1)) {
+                    Vec3 place = c.moved.apply(Anchor.of(before, kind, i).place());
+                    Vec3 tip = c.moved.apply(Anchor.of(before, kind, i)
+                            .place()
+                            .plus(Anchor.of(before, kind, i).way().times(1e-3)));
+                    int expected =
+                            counterpart(now, kind, place, tip.minus(place).unit(), 1e-3);
+                    Selection one =
+                            Pick.hand(before, Selection.of(kind, i)).on(now).selection();
+                    int got = one.elements().nextSetBit(0);
+                    if (expected < 0) {
+                        none++;
+                    } else {
+                        withCounterpart++;
+                        if (got == expected) right++;
+                    }
+                    // What has no counterpart may still be kept where it has become larger or smaller, not elsewhere.
+                    if (got >= 0 && got != expected) {
+                        Anchor g = Anchor.of(now, kind, got);
+                        boolean near = g.place().minus(place).length()
+                                <= 1.01 * (g.size() + Anchor.of(before, kind, i).size());
+                        if (expected >= 0 || !near) {
+                            wrong++;
+                            wrongs.append(c.model)
+                                    .append(": ")
+                                    .append(c.name)
+                                    .append(" ")
+                                    .append(kind)
+                                    .append(' ')
+                                    .append(i)
+                                    .append(" at ")
+                                    .append(place)
+                                    .append(" got ")
+                                    .append(g.place())
+                                    .append('\n');
+                        }
+                    }
+                }
+                int kept = all.wanted() - all.found() - all.lost();
+                table.append(String.format(
+                        Locale.ROOT,
+                        "| %s | %s | %s | %d | %d | %d | %d |%n",
+                        c.model,
+                        c.name,
+                        PickText.count(s.size(), kind),
+                        kept,
+                        all.found(),
+                        all.lost(),
+                        none));
+            }
+        }
+        table.append(String.format(
+                Locale.ROOT,
+                "%nOf %,d elements that have a counterpart %,d are on it (%.1f %%); %d are somewhere else.%n",
+                withCounterpart,
+                right,
+                100.0 * right / withCounterpart,
+                wrong));
+        if (Boolean.getBoolean("modest.write")) write(table.toString());
+        assertTrue(rows >= 60, rows + " rows");
+        assertEquals(0, wrong, wrongs.toString());
+        assertTrue(right >= 0.95 * withCounterpart, right + " of " + withCounterpart);
+        assertTrue(
+                Files.readString(file()).contains(table.toString()), "docs/picks.md has another table; write it anew");
+    }
+
+    private static Path file() {
+        return Path.of("..", "docs", "picks.md");
+    }
+
+    /** The table stands at the end of the page. */
+    private static void write(String table) throws IOException {
+        String page = Files.readString(file());
+        Files.writeString(file(), page.substring(0, page.indexOf("| model |")) + table);
+    }
+}
