@@ -43,6 +43,15 @@ public final class MeshBuilder {
             boolean ascending = true;
             for (int i = 1; i < n && ascending; i++) ascending = e[i - 1] < e[i];
             if (ascending) return new Tag(kind, e, w);
+            boolean even = true;
+            for (int i = 1; i < n && even; i++) even = w[i] == w[0];
+            if (even) {
+                // The usual case, and much quicker than sorting pairs.
+                Arrays.sort(e);
+                int m = 0;
+                for (int i = 0; i < n; i++) if (m == 0 || e[i] != e[m - 1]) e[m++] = e[i];
+                return new Tag(kind, Arrays.copyOf(e, m), Arrays.copyOf(w, m));
+            }
             // The greater weight comes first among equals and is the one that stays.
             it.unimi.dsi.fastutil.Arrays.quickSort(
                     0, n, (i, j) -> e[i] != e[j] ? Long.compare(e[i], e[j]) : Double.compare(w[j], w[i]), (i, j) -> {

@@ -2,6 +2,7 @@ package org.modeststack.bench.booleans;
 
 import java.util.List;
 import java.util.Random;
+import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;

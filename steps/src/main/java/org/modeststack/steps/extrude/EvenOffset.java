@@ -50,13 +50,14 @@ final class EvenOffset {
         }
     }
 
-    static double angleAt(Mesh m, int[] next, int f, int c) {
+    private static double angleAt(Mesh m, int[] next, int f, int c) {
+        double[] p = m.xyz();
         int before = c == m.offsets()[f] ? m.offsets()[f + 1] - 1 : c - 1;
-        Vec3 p = m.point(m.corners()[c]);
-        Vec3 a = m.point(m.corners()[before]).minus(p),
-                b = m.point(m.corners()[next[c]]).minus(p);
-        double l = a.length() * b.length();
-        return l > 0 ? Math.acos(Math.clamp(a.dot(b) / l, -1.0, 1.0)) : 0;
+        int o = 3 * m.corners()[c], i = 3 * m.corners()[before], j = 3 * m.corners()[next[c]];
+        double ax = p[i] - p[o], ay = p[i + 1] - p[o + 1], az = p[i + 2] - p[o + 2];
+        double bx = p[j] - p[o], by = p[j + 1] - p[o + 1], bz = p[j + 2] - p[o + 2];
+        double l = Math.sqrt((ax * ax + ay * ay + az * az) * (bx * bx + by * by + bz * bz));
+        return l > 0 ? Math.acos(Math.clamp((ax * bx + ay * by + az * bz) / l, -1.0, 1.0)) : 0;
     }
 
     /**

@@ -24,11 +24,13 @@ final class InsetRule {
     private final double[] way;
 
     private final boolean[] rimOf;
+    private final double[] places;
 
     InsetRule(Raising r) {
         this.r = r;
         mesh = r.mesh;
         way = new double[3 * r.copies()];
+        places = r.places();
         rimOf = new boolean[r.groups];
         // Inward normals of the sides that end and begin at each copy.
         Vec3[] ending = new Vec3[r.copies()], beginning = new Vec3[r.copies()];
@@ -66,19 +68,18 @@ final class InsetRule {
 
     /** The wanted width, or the greatest at which no face of the group turns over and no side turns round. */
     double widest(int group, double wanted) {
-        double[] places = r.places();
-        if (isSound(group, wanted, places)) return wanted;
+        if (isSound(group, wanted)) return wanted;
         double good = 0, bad = 1;
         for (int k = 0; k < BISECTIONS; k++) {
             double mid = (good + bad) / 2;
-            if (isSound(group, mid * wanted, places)) good = mid;
+            if (isSound(group, mid * wanted)) good = mid;
             else bad = mid;
         }
         return good * ROOM * wanted;
     }
 
     /** Whether everything in the group still looks the way it did. */
-    private boolean isSound(int group, double width, double[] places) {
+    private boolean isSound(int group, double width) {
         double[] was = new double[3], now = new double[3];
         for (int i = r.groupStart[group]; i < r.groupStart[group + 1]; i++) {
             int f = r.faces[i];
@@ -86,10 +87,10 @@ final class InsetRule {
             Normals.areaVector(mesh, f, was);
             Arrays.fill(now, 0);
             int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
-            Vec3 sum = Vec3.ZERO, first = at(r.copyAt[from], width, places);
+            Vec3 sum = Vec3.ZERO, first = at(r.copyAt[from], width);
             for (int c = from; c < to; c++) {
                 int d = r.adj.cornerNext()[c];
-                Vec3 p = at(r.copyAt[c], width, places), q = at(r.copyAt[d], width, places);
+                Vec3 p = at(r.copyAt[c], width), q = at(r.copyAt[d], width);
                 sum = sum.plus(p.minus(first).cross(q.minus(first)).times(0.5));
                 Vec3 side = mesh.point(mesh.corners()[d]).minus(mesh.point(mesh.corners()[c]));
                 if (side.dot(side) > 0 && q.minus(p).dot(side) <= 0) return false;
@@ -97,7 +98,7 @@ final class InsetRule {
             double before = was[0] * was[0] + was[1] * was[1] + was[2] * was[2];
             double dot = sum.x() * was[0] + sum.y() * was[1] + sum.z() * was[2];
             if (before > 0 && dot <= 0) return false;
-            if (!isSimple(f, width, places, was)) return false;
+            if (!isSimple(f, width, was)) return false;
         }
         return true;
     }
@@ -110,7 +111,7 @@ final class InsetRule {
         return false;
     }
 
-    private Vec3 at(int copy, double width, double[] places) {
+    private Vec3 at(int copy, double width) {
         int i = 3 * copy;
         return new Vec3(
                 places[i] + width * way[i], places[i + 1] + width * way[i + 1], places[i + 2] + width * way[i + 2]);
@@ -120,14 +121,14 @@ final class InsetRule {
      * Whether no two sides of a moved face cross, seen along its normal. Only faces with an inner corner can come to
      * that while their sides keep their directions.
      */
-    private boolean isSimple(int f, double width, double[] places, double[] normal) {
+    private boolean isSimple(int f, double width, double[] normal) {
         int from = mesh.offsets()[f], n = mesh.sides(f);
         if (n < 5) return true;
         double ax = Math.abs(normal[0]), ay = Math.abs(normal[1]), az = Math.abs(normal[2]);
         int drop = ax >= ay && ax >= az ? 0 : ay >= az ? 1 : 2;
         double[] x = new double[n], y = new double[n];
         for (int i = 0; i < n; i++) {
-            Vec3 p = at(r.copyAt[from + i], width, places);
+            Vec3 p = at(r.copyAt[from + i], width);
             x[i] = p.get((drop + 1) % 3);
             y[i] = p.get((drop + 2) % 3);
         }

@@ -3,11 +3,13 @@ package org.modeststack.steps.extrude;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.TreeMap;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 
@@ -160,7 +162,8 @@ final class Raising {
     }
 
     /**
-     * Makes the mesh.
+     * Makes the mesh. Old vertices and faces keep their numbers, and what is new follows them, so that arrays are copied
+     * as a whole and only what changes is touched.
      *
      * @param places of the copies, three values each
      * @param raised which groups are raised; the others stay as they are
@@ -169,129 +172,151 @@ final class Raising {
      * @param walls the name of a tag for the walls, and with ":caps" behind it for the caps
      */
     Mesh build(double[] places, BitSet raised, boolean floor, long seed, String walls) {
-        MeshBuilder b = new MeshBuilder(
-                mesh.vertexCount() + copies(), mesh.faceCount() + rim.cardinality() + (floor ? faces.length : 0));
-        BitSet kept = keptVertices(raised, floor);
-        int[] vertexMap = new int[mesh.vertexCount()];
-        Arrays.fill(vertexMap, -1);
-        for (int v = 0; v < vertexMap.length; v++)
-            if (kept.get(v)) vertexMap[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
-        int[] copyMap = copyMap(b, places, raised, kept, seed);
+        int[] copyMap = copyMap(raised, floor);
+        int old = mesh.vertexCount(), faceCount = mesh.faceCount(), vertices = old;
+        for (int v : copyMap) vertices = Math.max(vertices, v + 1);
+        double[] xyz = Arrays.copyOf(mesh.xyz(), 3 * vertices);
+        long[] vertexKeys = Arrays.copyOf(mesh.vertexKeys(), vertices);
+        for (int i = 0; i < copyMap.length; i++)
+            if (copyMap[i] >= 0) System.arraycopy(places, 3 * i, xyz, 3 * copyMap[i], 3);
+        keys(copyMap, vertexKeys, seed);
 
-        int[] materials = b.materialsOf(mesh), ring = new int[8];
-        int[] cap = new int[mesh.faceCount()];
-        for (int f = 0; f < mesh.faceCount(); f++) {
-            boolean up = groupOf[f] >= 0 && raised.get(groupOf[f]);
-            int from = mesh.offsets()[f], n = mesh.sides(f);
-            if (n > ring.length) ring = new int[2 * n];
-            for (int i = 0; i < n; i++) {
-                int c = from + i;
-                ring[i] = up ? copyMap[copyAt[c]] : vertexMap[mesh.corners()[c]];
-            }
-            cap[f] = b.face(mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]], ring, 0, n);
-            paint(b, cap[f], 0, from, 1, n);
-        }
-        b.emptyTag(walls, ElementKind.FACE);
-        b.emptyTag(walls + ":caps", ElementKind.FACE);
+        int wallCount = 0, floorCount = 0, floorCorners = 0;
         for (int f : faces) {
             if (!raised.get(groupOf[f])) continue;
-            b.tag(walls + ":caps", ElementKind.FACE, cap[f], 1);
-            int material = materials[mesh.faceMaterials()[f]];
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                if (rim.get(c)) wall(b, c, material, vertexMap, copyMap, seed, walls);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (rim.get(c)) wallCount++;
+            floorCount++;
+            floorCorners += mesh.sides(f);
+        }
+        if (!floor) {
+            floorCount = 0;
+            floorCorners = 0;
+        }
+        int all = faceCount + wallCount + floorCount, cornerCount = mesh.cornerCount() + 4 * wallCount + floorCorners;
+        int[] offsets = Arrays.copyOf(mesh.offsets(), all + 1), corners = Arrays.copyOf(mesh.corners(), cornerCount);
+        int[] materials = Arrays.copyOf(mesh.faceMaterials(), all);
+        long[] faceKeys = Arrays.copyOf(mesh.faceKeys(), all);
+        // The corner of the old mesh that each new corner is painted like.
+        int[] like = new int[cornerCount - mesh.cornerCount()];
+        long[] caps = new long[faces.length], made = new long[wallCount];
+        int capCount = 0, wall = 0, next = faceCount, at = mesh.cornerCount();
+        for (int f : faces) {
+            if (!raised.get(groupOf[f])) continue;
+            caps[capCount++] = f;
+            int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
+            for (int c = from; c < to; c++) {
+                corners[c] = copyMap[copyAt[c]];
+                if (!rim.get(c)) continue;
+                int d = adj.cornerNext()[c], p = mesh.corners()[c], q = mesh.corners()[d];
+                corners[at] = p;
+                corners[at + 1] = q;
+                corners[at + 2] = copyMap[copyAt[d]];
+                corners[at + 3] = copyMap[copyAt[c]];
+                like[at - mesh.cornerCount()] = c;
+                like[at + 1 - mesh.cornerCount()] = d;
+                like[at + 2 - mesh.cornerCount()] = d;
+                like[at + 3 - mesh.cornerCount()] = c;
+                faceKeys[next] = Keys.of(seed, WALL, mesh.edgeKey(p, q), mesh.faceKeys()[f]);
+                materials[next] = materials[f];
+                made[wall++] = next;
+                at += 4;
+                offsets[++next] = at;
             }
-            if (floor) floor(b, f, material, vertexMap, seed);
+            if (!floor) continue;
+            // Turned round, with the first corner kept first.
+            for (int i = 0; i < to - from; i++) {
+                int c = from + (to - from - i) % (to - from);
+                corners[at] = mesh.corners()[c];
+                like[at++ - mesh.cornerCount()] = c;
+            }
+            faceKeys[next] = Keys.of(seed, WALL, mesh.faceKeys()[f]);
+            materials[next] = materials[f];
+            offsets[++next] = at;
         }
-        carryTags(b, vertexMap, copyMap, cap, raised);
-        return b.build();
+        Map<String, Tag> tags = tags(copyMap, raised);
+        tags.put(walls, tag(made, wall));
+        caps = Arrays.copyOf(caps, capCount);
+        Arrays.sort(caps);
+        tags.put(walls + ":caps", tag(caps, capCount));
+        return new Mesh(xyz, offsets, corners, materials, mesh.materials(), colors(like), tags, vertexKeys, faceKeys);
     }
 
-    private void floor(MeshBuilder b, int f, int material, int[] vertexMap, long seed) {
-        int from = mesh.offsets()[f], n = mesh.sides(f);
-        int[] ring = new int[n];
-        // Turned round, with the first corner kept first.
-        for (int i = 0; i < n; i++) ring[i] = vertexMap[mesh.corners()[from + (n - i) % n]];
-        int made = b.face(Keys.of(seed, WALL, mesh.faceKeys()[f]), material, ring);
-        for (int i = 0; mesh.hasColors() && i < n; i++) paint(b, made, i, from + (n - i) % n, 1, 1);
+    private static Tag tag(long[] elements, int n) {
+        double[] ones = new double[n];
+        Arrays.fill(ones, 1);
+        return new Tag(ElementKind.FACE, elements, ones);
     }
 
-    private void wall(MeshBuilder b, int c, int material, int[] vertexMap, int[] copyMap, long seed, String walls) {
-        int d = adj.cornerNext()[c];
-        int p = mesh.corners()[c], q = mesh.corners()[d];
-        long key = Keys.of(seed, WALL, mesh.edgeKey(p, q), mesh.faceKeys()[adj.cornerFace()[c]]);
-        int made = b.face(key, material, vertexMap[p], vertexMap[q], copyMap[copyAt[d]], copyMap[copyAt[c]]);
-        b.tag(walls, ElementKind.FACE, made, 1);
-        if (!mesh.hasColors()) return;
-        paint(b, made, 0, c, 0, 1);
-        paint(b, made, 1, d, 0, 1);
-        paint(b, made, 2, d, 0, 1);
-        paint(b, made, 3, c, 0, 1);
-    }
-
-    /** Paints corners of a new face as old ones are. */
-    private void paint(MeshBuilder b, int face, int at, int corner, int step, int n) {
-        float[] k = mesh.cornerColors();
-        if (k == null) return;
-        for (int i = 0; i < n; i++) {
-            int c = 4 * (corner + step * i);
-            b.color(b.firstCorner(face) + at + i, k[c], k[c + 1], k[c + 2], k[c + 3]);
-        }
+    private float[] colors(int[] like) {
+        float[] old = mesh.cornerColors();
+        if (old == null) return null;
+        float[] out = Arrays.copyOf(old, old.length + 4 * like.length);
+        for (int i = 0; i < like.length; i++) System.arraycopy(old, 4 * like[i], out, old.length + 4 * i, 4);
+        return out;
     }
 
     /** Vertices that something still uses where it was. */
     private BitSet keptVertices(BitSet raised, boolean floor) {
         BitSet kept = new BitSet();
-        BitSet used = new BitSet();
-        for (int f = 0; f < mesh.faceCount(); f++) {
-            boolean up = groupOf[f] >= 0 && raised.get(groupOf[f]);
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                used.set(mesh.corners()[c]);
-                if (!up || floor) kept.set(mesh.corners()[c]);
-                else if (rim.get(c)) {
-                    kept.set(mesh.corners()[c]);
-                    kept.set(mesh.corners()[adj.cornerNext()[c]]);
-                }
+        // Only vertices with a copy can go; all corners at them are looked at.
+        for (int i = 0; i < copies(); i++) {
+            int v = copyVertex.getInt(i);
+            for (int j = adj.vertexStart()[v]; j < adj.vertexStart()[v + 1]; j++) {
+                int c = adj.vertexCorners()[j], f = adj.cornerFace()[c];
+                boolean up = groupOf[f] >= 0 && raised.get(groupOf[f]);
+                int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+                if (!up || floor || rim.get(c) || rim.get(before)) kept.set(v);
             }
         }
-        // What no face uses stays too.
-        for (int v = 0; v < mesh.vertexCount(); v++) if (!used.get(v)) kept.set(v);
         return kept;
     }
 
-    private int[] copyMap(MeshBuilder b, double[] places, BitSet raised, BitSet kept, long seed) {
-        int[] copiesAt = new int[mesh.vertexCount()];
-        for (int i = 0; i < copies(); i++) copiesAt[copyVertex.getInt(i)]++;
-        long[] least = new long[copies()];
-        Arrays.fill(least, Long.MAX_VALUE);
-        for (int f : faces) {
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
-                least[copyAt[c]] = Math.min(least[copyAt[c]], mesh.faceKeys()[f]);
-        }
+    /** The number of each copy: a vertex that goes with its group keeps its own; -1 where the group stays. */
+    private int[] copyMap(BitSet raised, boolean floor) {
+        BitSet kept = keptVertices(raised, floor);
         int[] map = new int[copies()];
-        Arrays.fill(map, -1);
-        for (int i = 0; i < copies(); i++) {
+        int next = mesh.vertexCount();
+        for (int i = 0; i < map.length; i++) {
             int v = copyVertex.getInt(i);
-            if (!raised.get(copyGroup.getInt(i))) continue;
-            long old = mesh.vertexKeys()[v];
-            // A vertex that goes with its group stays the same vertex.
-            long key = !kept.get(v)
-                    ? old
-                    : copiesAt[v] == 1 ? Keys.of(seed, VERTEX, old) : Keys.of(seed, VERTEX, old, least[i]);
-            map[i] = b.vertex(places[3 * i], places[3 * i + 1], places[3 * i + 2], key);
+            if (!raised.get(copyGroup.getInt(i))) {
+                map[i] = -1;
+            } else if (kept.get(v)) {
+                map[i] = next++;
+            } else {
+                map[i] = v;
+                kept.set(v);
+            }
         }
         return map;
     }
 
+    private void keys(int[] copyMap, long[] vertexKeys, long seed) {
+        int[] copiesAt = new int[mesh.vertexCount()];
+        long[] least = new long[copies()];
+        Arrays.fill(least, Long.MAX_VALUE);
+        for (int i = 0; i < copies(); i++) copiesAt[copyVertex.getInt(i)]++;
+        for (int f : faces) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
+                least[copyAt[c]] = Math.min(least[copyAt[c]], mesh.faceKeys()[f]);
+        }
+        for (int i = 0; i < copyMap.length; i++) {
+            if (copyMap[i] < mesh.vertexCount()) continue;
+            int v = copyVertex.getInt(i);
+            long key = mesh.vertexKeys()[v];
+            vertexKeys[copyMap[i]] =
+                    copiesAt[v] == 1 ? Keys.of(seed, VERTEX, key) : Keys.of(seed, VERTEX, key, least[i]);
+        }
+    }
+
     /** Tags go with the caps; what stays where it was keeps them too. */
-    private void carryTags(MeshBuilder b, int[] vertexMap, int[] copyMap, int[] cap, BitSet raised) {
-        if (mesh.tags().isEmpty()) return;
-        b.carryTags(mesh, vertexMap, cap);
-        for (var entry : mesh.tags().entrySet()) {
-            Tag tag = entry.getValue();
+    private Map<String, Tag> tags(int[] copyMap, BitSet raised) {
+        Map<String, Tag> out = new HashMap<>();
+        mesh.tags().forEach((name, tag) -> {
+            TreeMap<Long, Double> more = new TreeMap<>();
             if (tag.kind() == ElementKind.VERTEX) {
                 for (int i = 0; i < copies(); i++) {
                     double w = tag.weightOf(copyVertex.getInt(i));
-                    if (w > 0 && copyMap[i] >= 0) b.tag(entry.getKey(), ElementKind.VERTEX, copyMap[i], w);
+                    if (w > 0 && copyMap[i] >= 0) more.merge((long) copyMap[i], w, Math::max);
                 }
             } else if (tag.kind() == ElementKind.EDGE) {
                 for (int f : faces) {
@@ -299,13 +324,24 @@ final class Raising {
                     for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                         int d = adj.cornerNext()[c];
                         double w = tag.weightOf(Tag.edge(mesh.corners()[c], mesh.corners()[d]));
-                        if (w > 0) {
-                            long e = Tag.edge(copyMap[copyAt[c]], copyMap[copyAt[d]]);
-                            b.tag(entry.getKey(), ElementKind.EDGE, e, w);
-                        }
+                        if (w > 0) more.merge(Tag.edge(copyMap[copyAt[c]], copyMap[copyAt[d]]), w, Math::max);
                     }
                 }
             }
-        }
+            if (more.isEmpty()) {
+                out.put(name, tag);
+                return;
+            }
+            for (int i = 0; i < tag.size(); i++) more.merge(tag.element(i), tag.weight(i), Math::max);
+            out.put(
+                    name,
+                    new Tag(
+                            tag.kind(),
+                            more.keySet().stream().mapToLong(Long::longValue).toArray(),
+                            more.values().stream()
+                                    .mapToDouble(Double::doubleValue)
+                                    .toArray()));
+        });
+        return out;
     }
 }

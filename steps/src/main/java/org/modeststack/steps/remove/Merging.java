@@ -31,6 +31,7 @@ final class Merging {
     /** For each group that is joined, by its first face: the corners round it whose sides stay, in order. */
     private final IntArrayList[] outline;
 
+    private final BitSet lostAnEdge;
     private int refused;
 
     Merging(Mesh mesh, Selection picked) {
@@ -47,20 +48,33 @@ final class Merging {
             join(adj.cornerFace()[c], adj.cornerFace()[d]);
         }
         outline = new IntArrayList[group.length];
+        int[] size = new int[group.length];
+        for (int f = 0; f < group.length; f++) size[find(f)]++;
         IntArrayList[] members = new IntArrayList[group.length];
         for (int f = 0; f < group.length; f++) {
             int g = find(f);
-            if (members[g] == null) members[g] = new IntArrayList();
+            if (size[g] < 2) continue;
+            if (members[g] == null) members[g] = new IntArrayList(size[g]);
             members[g].add(f);
         }
         for (int g = 0; g < group.length; g++) {
-            if (members[g] == null || members[g].size() < 2) continue;
+            if (members[g] == null) continue;
             outline[g] = ring(members[g]);
             if (outline[g] == null) refused++;
         }
         for (int g = 0; g < group.length; g++) {
-            if (members[g] == null || outline[g] != null || members[g].size() < 2) continue;
+            if (members[g] == null || outline[g] != null) continue;
             for (int f : members[g]) group[f] = f;
+        }
+        lostAnEdge = new BitSet();
+        for (int e = gone.nextSetBit(0); e >= 0; e = gone.nextSetBit(e + 1)) {
+            lostAnEdge.set(adj.edgeLow(e));
+            lostAnEdge.set(adj.edgeHigh(e));
+        }
+        for (int g = 0; g < group.length; g++) {
+            // Edges that were not picked can lie inside a group too.
+            for (int f : members[g] == null ? new IntArrayList() : members[g])
+                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) lostAnEdge.set(mesh.corners()[c]);
         }
     }
 
@@ -176,7 +190,7 @@ final class Merging {
         BitSet out = new BitSet();
         int[] left = new int[mesh.faceCount()];
         for (int f = 0; f < left.length; f++) left[f] = outline[f] == null ? mesh.sides(f) : outline[f].size();
-        for (int v = 0; v < mesh.vertexCount(); v++) {
+        for (int v = lostAnEdge.nextSetBit(0); v >= 0; v = lostAnEdge.nextSetBit(v + 1)) {
             int kept = 0, all = 0;
             for (int e : Loops.edgesAt(mesh, adj, v)) {
                 all++;
@@ -193,7 +207,7 @@ final class Merging {
                 once.set(find(adj.cornerFace()[adj.vertexCorners()[i]]));
             once.stream().forEach(g -> left[g]--);
         }
-        keepApart(out);
+        if (!out.isEmpty()) keepApart(out);
         return out;
     }
 

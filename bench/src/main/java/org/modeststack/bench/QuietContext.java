@@ -1,4 +1,4 @@
-package org.modeststack.bench.booleans;
+package org.modeststack.bench;
 
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -7,7 +7,7 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 
 /** For steps that are carried out alone: knows no bodies, and nobody listens. */
-final class QuietContext implements StepContext {
+public final class QuietContext implements StepContext {
     @Override
     public long seed() {
         return Keys.mix(7);
