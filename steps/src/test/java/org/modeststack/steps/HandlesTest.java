@@ -13,7 +13,12 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.part.Axes;
+import org.modeststack.steps.part.Fade;
+import org.modeststack.steps.part.MovePicked;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
@@ -45,7 +50,12 @@ class HandlesTest {
                         new RowArray(4, new Vec3(0, 30, 0), RowArray.Spacing.EACH, 0),
                         new RowArray(4, new Vec3(0, 90, 0), RowArray.Spacing.TOTAL, 0),
                         new Mirror(Axis.X, 5, true, 0.001),
-                        new Move(new Vec3(1, 2, 3))));
+                        new Move(new Vec3(1, 2, 3)),
+                        new MovePicked(PartFixtures.TOP, new Vec3(1, 2, 3), Axes.BODY, 0, Fade.SMOOTH),
+                        new Extrude(PartFixtures.TOP, 5, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false),
+                        new Extrude(PartFixtures.TOP, -2, Extrude.Direction.GIVEN, new Vec3(1, 0, 1), 0, 1, false),
+                        new Inset(PartFixtures.TOP, 1, 2, Inset.Frames.EACH, true),
+                        new Inset(PartFixtures.TOP, -1, -2, Inset.Frames.TOGETHER, true)));
     }
 
     static Stream<Step> sources() {

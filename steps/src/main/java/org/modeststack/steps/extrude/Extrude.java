@@ -1,11 +1,13 @@
 package org.modeststack.steps.extrude;
 
 import java.util.BitSet;
+import java.util.List;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
@@ -114,6 +116,23 @@ public record Extrude(
                             + " to all sides alike, so there is no direction to go together; extrude evenly or apart.");
         }
         return r.build(places, raised, floor, context.seed(), context.madeTag());
+    }
+
+    /** The distance is dragged from the middle of the first group of faces. */
+    @Override
+    public List<Handle> handles(Mesh in) {
+        Selection picked = faces.on(in).selection().to(in, ElementKind.FACE);
+        if (picked.isEmpty()) return List.of();
+        GroupFrame frame = GroupFrame.of(new Raising(in, picked, direction == Direction.APART), 0);
+        Vec3 way = direction == Direction.GIVEN ? along.unit() : frame.normal();
+        if (way.equals(Vec3.ZERO)) return List.of();
+        // At 0 the handle still stands clear of the face.
+        double reach = Math.abs(distance) > 1e-3 ? distance : 0.05 * in.bounds().diagonal();
+        return List.of(new Handle(
+                "distance",
+                frame.middle(),
+                frame.middle().plus(way.times(reach)),
+                Math.abs(distance) > 1e-3 ? Math.signum(distance) : 1));
     }
 
     @Override

@@ -1,10 +1,15 @@
 package org.modeststack.steps.extrude;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
@@ -98,6 +103,37 @@ public record Inset(
         BitSet all = new BitSet();
         for (int g = 0; g < r.groups; g++) if (rule.hasRim(g)) all.set(g);
         return r.build(places, all, false, context.seed(), context.madeTag());
+    }
+
+    /** The thickness is dragged from the first side of the outline, the depth from the middle of the first group. */
+    @Override
+    public List<Handle> handles(Mesh in) {
+        Selection picked = faces.on(in).selection().to(in, ElementKind.FACE);
+        if (picked.isEmpty()) return List.of();
+        Raising r = new Raising(in, picked, frames == Frames.EACH);
+        GroupFrame frame = GroupFrame.of(r, 0);
+        List<Handle> all = new ArrayList<>();
+        int c = r.rim.nextSetBit(0);
+        if (c >= 0) {
+            Vec3 p = in.point(in.corners()[c]),
+                    q = in.point(in.corners()[in.adjacency().cornerNext()[c]]);
+            Vec3 from = p.plus(q).times(0.5);
+            Vec3 inward = FaceFrames.of(in)
+                    .normal(in.adjacency().cornerFace()[c])
+                    .cross(q.minus(p))
+                    .unit();
+            double reach =
+                    Math.abs(thickness) > 1e-3 ? thickness : 0.05 * in.bounds().diagonal();
+            double rate = Math.abs(thickness) > 1e-3 ? Math.signum(thickness) : 1;
+            all.add(new Handle("thickness", from, from.plus(inward.times(reach)), rate));
+        }
+        if (!frame.normal().equals(Vec3.ZERO)) {
+            double reach = Math.abs(depth) > 1e-3 ? -depth : 0.05 * in.bounds().diagonal();
+            double rate = Math.abs(depth) > 1e-3 ? Math.signum(depth) : -1;
+            all.add(new Handle(
+                    "depth", frame.middle(), frame.middle().plus(frame.normal().times(reach)), rate));
+        }
+        return all;
     }
 
     @Override

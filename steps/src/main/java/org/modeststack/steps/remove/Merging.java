@@ -32,11 +32,15 @@ final class Merging {
     private final IntArrayList[] outline;
 
     private final BitSet lostAnEdge;
+    /** For each vertex the last group on whose outline it was seen, counted from 1. */
+    private final int[] seenBy;
+
     private int refused;
 
     Merging(Mesh mesh, Selection picked) {
         this.mesh = mesh;
         adj = mesh.adjacency();
+        seenBy = new int[mesh.vertexCount()];
         group = new int[mesh.faceCount()];
         for (int f = 0; f < group.length; f++) group[f] = f;
         BitSet gone = edgesThatGo(picked);
@@ -134,12 +138,12 @@ final class Merging {
         }
         if (begin < 0) return null;
         IntArrayList out = new IntArrayList();
-        BitSet seen = new BitSet();
+        int stamp = find(faces.getInt(0)) + 1;
         int c = begin;
         do {
             out.add(c);
-            if (seen.get(mesh.corners()[c])) return null;
-            seen.set(mesh.corners()[c]);
+            if (seenBy[mesh.corners()[c]] == stamp) return null;
+            seenBy[mesh.corners()[c]] = stamp;
             c = adj.cornerNext()[c];
             for (int o = inner(c); o >= 0; o = inner(c)) c = adj.cornerNext()[o];
         } while (c != begin && out.size() <= sides);
@@ -202,10 +206,13 @@ final class Merging {
                 room &= left[find(adj.cornerFace()[adj.vertexCorners()[i]])] > 3;
             if (!room) continue;
             out.set(v);
-            BitSet once = new BitSet();
-            for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
-                once.set(find(adj.cornerFace()[adj.vertexCorners()[i]]));
-            once.stream().forEach(g -> left[g]--);
+            int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1];
+            for (int i = from; i < to; i++) {
+                int g = find(adj.cornerFace()[adj.vertexCorners()[i]]);
+                boolean again = false;
+                for (int j = from; j < i; j++) again |= find(adj.cornerFace()[adj.vertexCorners()[j]]) == g;
+                if (!again) left[g]--;
+            }
         }
         if (!out.isEmpty()) keepApart(out);
         return out;
