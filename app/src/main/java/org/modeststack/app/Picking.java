@@ -17,6 +17,7 @@ import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -323,7 +324,7 @@ final class Picking {
         Body b = session.body();
         if (b == null) return "an earlier step";
         for (int i = 0; i < b.entries().size(); i++) {
-            String name = "made:" + Long.toUnsignedString(b.entries().get(i).seed(), 36);
+            String name = StepContext.madeTag(b.entries().get(i).seed());
             if (tag.equals(name)) return "step " + (i + 1);
             if (tag.startsWith(name + ":")) return "step " + (i + 1) + " (" + tag.substring(name.length() + 1) + ")";
         }

@@ -27,6 +27,7 @@ final class StepRow extends HBox {
 
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
+    private final Session session;
     private final Sentence sentence;
     private final Label name = new Label();
     private final VBox remarks = new VBox(2);
@@ -36,6 +37,7 @@ final class StepRow extends HBox {
 
     StepRow(Session session, String bodyId, long id) {
         super(10);
+        this.session = session;
         getStyleClass().add("step-row");
         setFocusTraversable(true);
         number.getStyleClass().add("step-number");
@@ -92,7 +94,7 @@ final class StepRow extends HBox {
             shownRemarks = now;
             shownMs = ms;
             remarks.getChildren().clear();
-            for (Remark r : now) remarks.getChildren().add(remark(r));
+            for (Remark r : now) remarks.getChildren().add(remark(r, entry));
             if (ms > SLOW_MS && entry.enabled()) {
                 Label slow = new Label(String.format(
                         Locale.ROOT, ms < 1000 ? "took %.0f ms" : "took %.1f s", ms < 1000 ? ms : ms / 1000));
@@ -103,11 +105,22 @@ final class StepRow extends HBox {
         }
     }
 
-    private static Label remark(Remark r) {
+    private Label remark(Remark r, Entry entry) {
         String sign = r.level() == Remark.Level.NOTE ? "" : "▲ ";
         Label l = new Label(sign + r.text());
         l.setWrapText(true);
         l.getStyleClass().addAll("remark", "remark-" + r.level().name().toLowerCase(Locale.ROOT));
+        // What a step says of its pick is mended by picking anew.
+        if (r.level() == Remark.Level.REMARK && Picking.pickOf(entry.step()) != null) {
+            l.getStyleClass().add("remark-pick");
+            l.setText(l.getText() + " Pick anew…");
+            Hint.on(l, "Click to pick in the view what this step works on");
+            l.setOnMouseClicked(e -> {
+                session.selectSteps(List.of(entry.id()));
+                session.picking().pickFor(entry);
+                e.consume();
+            });
+        }
         return l;
     }
 

@@ -37,6 +37,7 @@ import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.pick.Term;
 import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 
 /** Picking, and the steps on what is picked, in the real window. The body is a block of 4 × 4 × 4 faces a side. */
@@ -348,6 +349,31 @@ class PickingInTheWindowTest extends WindowDriver {
             var steps = session.result(session.body().id()).steps();
             return steps.getLast().remarks().getFirst().text();
         });
+    }
+
+    @Test
+    void whatIsLostIsSaidAndPickedAnewByOneClick() throws Exception {
+        press(KeyCode.CONTROL, KeyCode.DIGIT4);
+        click(top(1, 1));
+        command("Extrude");
+        command("Close the drawer");
+        fx(() -> {
+            String id = session.body().id();
+            session.edit("Change", d -> Edits.replaceSource(d, id, new Cylinder(40, 40, 9, 1, 0, Seat.STANDING)));
+            return null;
+        });
+        settle();
+        Label lost = (Label) shownNodes("remark-pick").stream()
+                .filter(n -> ((Label) n).getText().contains("1 lost"))
+                .findFirst()
+                .orElseThrow();
+        mouse(lost, 4, 4, MouseButton.PRIMARY, 0, 0);
+        assertEquals(
+                fx(() -> session.body().entries().get(1)), fx(() -> picking().target()));
+        click(new Vec3(0, 0, 40));
+        assertEquals(1, picked().size());
+        assertTrue(fx(() ->
+                session.result(session.body().id()).steps().getLast().remarks().isEmpty()));
     }
 
     @Test

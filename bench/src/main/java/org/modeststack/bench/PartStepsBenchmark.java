@@ -120,7 +120,7 @@ public class PartStepsBenchmark {
             case "weld" -> new WeldPicked(PickText.parse("vertices: all"), WeldPicked.To.NEAREST, 0.1);
             case "tag" -> new TagStep(PickText.parse("edges: sharper 30; grow 2"), "rim", 1);
             case "bridge" -> new Bridge(PickText.parse("faces: facing 0 0 1 10; and facing 0 0 -1 10"), 4, 0);
-            case "fill" -> new Fill(PickText.parse("edges: border"), Fill.With.FAN);
+            case "fill" -> new Fill(PickText.parse("edges: border"), Fill.Filling.FAN);
             default -> throw new IllegalArgumentException(name);
         };
     }

@@ -146,4 +146,29 @@ class MainTest {
         run("apply", "cylinder", "--help");
         assertTrue(said.contains("--cap-segments") && said.contains("In mm."), said);
     }
+
+    @Test
+    void stepsOnPickedElementsTakeThePickAsText() throws IOException {
+        assertEquals(
+                0, run("apply", "box", "--width", "10", "--depth", "10", "--height", "10", "--out", path("b.obj")));
+        assertEquals(
+                0,
+                run(
+                        "apply",
+                        "extrude",
+                        "--in",
+                        path("b.obj"),
+                        "--faces",
+                        "faces: facing 0 0 1 5",
+                        "--distance",
+                        "5",
+                        "--report",
+                        path("e.json")));
+        assertEquals(1500, report("e.json").get("volume").asDouble(), 1e-9);
+        assertEquals(1, run("apply", "extrude", "--in", path("b.obj"), "--faces", "faces: blunt 3"));
+        assertTrue(said.contains("Faces cannot be understood: there is no \"blunt\" in a pick"), said);
+        assertEquals(0, run("apply", "extrude", "--in", path("b.obj"), "--report", path("n.json")));
+        assertTrue(report("n.json").get("messages").toString().contains("No faces are picked"), said);
+        for (StepDescriptor d : Steps.ALL) assertEquals(0, run("apply", d.type(), "--help"), d.type());
+    }
 }

@@ -2,6 +2,7 @@ package org.modeststack.stack;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -12,10 +13,12 @@ import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.ContentHash;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.OneShell;
+import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Linked;
 
@@ -58,10 +61,34 @@ public final class Edits {
             entries.add(copy(e, next));
             next += idsIn(e);
         }
+        entries = together(b.entries(), entries);
         Body copy = new Body(newId, d.freeName(b.name()), b.visible(), b.material(), entries, b.marker(), b.unknown());
         List<Body> bodies = new ArrayList<>(d.bodies());
         bodies.add(d.bodies().indexOf(b) + 1, copy);
         return d.withBodies(bodies).withNextId(next);
+    }
+
+    /** Copies whose picks of what another copied step made mean that step's copy. */
+    private static List<Entry> together(List<Entry> originals, List<Entry> copies) {
+        Map<String, String> names = new HashMap<>();
+        // What is baked keeps its mesh, and with it the names of what was made.
+        for (int i = 0; i < copies.size(); i++)
+            if (!(copies.get(i).step() instanceof Baked))
+                names.put(
+                        StepContext.madeTag(originals.get(i).seed()),
+                        StepContext.madeTag(copies.get(i).seed()));
+        List<Entry> out = new ArrayList<>();
+        for (Entry e : copies) {
+            out.add(
+                    e.step() instanceof Baked
+                            ? e
+                            : e.withStep(Pick.withMade(e.step(), tag -> {
+                                int part = tag.indexOf(':', "made:".length());
+                                String whole = part < 0 ? tag : tag.substring(0, part);
+                                return names.getOrDefault(whole, whole) + (part < 0 ? "" : tag.substring(part));
+                            })));
+        }
+        return out;
     }
 
     /** A step like this one with an id of its own, and new ones too for the steps it was baked from. */
@@ -230,31 +257,34 @@ public final class Edits {
     public static Document duplicateSteps(Document d, String bodyId, Collection<Long> entryIds) {
         Body body = d.body(bodyId);
         int behind = 0;
-        List<Entry> copies = new ArrayList<>();
+        List<Entry> originals = new ArrayList<>(), copies = new ArrayList<>();
         long next = d.nextId();
         for (int i = 0; i < body.entries().size(); i++) {
             Entry e = body.entries().get(i);
             if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
             copies.add(copy(e, next));
+            originals.add(e);
             next += idsIn(e);
             behind = i + 1;
         }
         if (copies.isEmpty()) return d;
         int at = behind;
-        return d.with(bodyId, b -> inserted(b, at, copies)).withNextId(next);
+        return d.with(bodyId, b -> inserted(b, at, together(originals, copies))).withNextId(next);
     }
 
     /** Copies of steps at the end of another body. Sources are left out. */
     public static Document copySteps(Document d, String fromBody, Collection<Long> entryIds, String toBody) {
-        List<Entry> copies = new ArrayList<>();
+        List<Entry> originals = new ArrayList<>(), copies = new ArrayList<>();
         long next = d.nextId();
         for (Entry e : d.body(fromBody).entries()) {
             if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
             checkNoCircle(d, toBody, e.step());
             copies.add(copy(e, next));
+            originals.add(e);
             next += idsIn(e);
         }
-        return d.with(toBody, b -> inserted(b, b.entries().size(), copies)).withNextId(next);
+        return d.with(toBody, b -> inserted(b, b.entries().size(), together(originals, copies)))
+                .withNextId(next);
     }
 
     /**

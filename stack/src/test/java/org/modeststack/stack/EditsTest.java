@@ -19,11 +19,15 @@ import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.extrude.Inset;
+import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
@@ -205,5 +209,47 @@ class EditsTest {
         assertSame(other, d.body(b));
         assertFalse(d.dependsOn(a, b));
         assertTrue(d.usersOf(b).isEmpty());
+    }
+
+    /** Steps copied together stay together: what picks the caps of one picks those of its copy. */
+    @Test
+    void copiedStepsPickWhatTheirCopiesMade() throws StepException {
+        Document doc =
+                Edits.addBody(Document.EMPTY, "Plate", Material.DEFAULT, new Box(10, 10, 2, 1, 1, 1, Seat.STANDING));
+        String id = doc.bodies().getFirst().id();
+        doc = Edits.addStep(
+                doc,
+                id,
+                1,
+                new Extrude(
+                        PickText.parse("faces: facing 0 0 1 5"),
+                        3,
+                        Extrude.Direction.TOGETHER,
+                        new Vec3(0, 0, 1),
+                        0,
+                        1,
+                        false));
+        String caps = StepContext.madeTag(doc.body(id).entries().get(1).seed()) + ":caps";
+        doc = Edits.addStep(
+                doc,
+                id,
+                2,
+                new Inset(PickText.parse("faces: made \"" + caps + "\""), 1, 1, Inset.Frames.TOGETHER, true));
+        List<Long> both = doc.body(id).entries().stream().skip(1).map(Entry::id).toList();
+
+        Document twice = Edits.addBody(doc, "Other", Material.DEFAULT, new Box(20, 20, 2, 1, 1, 1, Seat.STANDING));
+        String other = twice.bodies().getLast().id();
+        twice = Edits.copySteps(twice, id, both, other);
+        Document body = Edits.duplicateBody(doc, id);
+        for (Body b : List.of(twice.body(other), body.bodies().getLast())) {
+            Document whole = b == twice.body(other) ? twice : body;
+            Mesh m = new Evaluator().evaluate(whole, b.id(), Progress.NONE).mesh();
+            assertEquals(6 + 4 + 4, m.faceCount(), b.name());
+        }
+        // Only one of the two copied: it means what it meant.
+        Document one = Edits.duplicateSteps(doc, id, List.of(both.get(1)));
+        assertEquals(
+                doc.body(id).entries().get(2).step(),
+                one.body(id).entries().get(3).step());
     }
 }

@@ -10,7 +10,12 @@ public interface StepContext {
 
     /** The name of the tag that holds the elements this step made. */
     default String madeTag() {
-        return "made:" + Long.toUnsignedString(seed(), 36);
+        return madeTag(seed());
+    }
+
+    /** The name of the tag of what the step of this seed made; behind a colon the names of parts of it follow. */
+    static String madeTag(long seed) {
+        return "made:" + Long.toUnsignedString(seed, 36);
     }
 
     /**

@@ -25,6 +25,9 @@ import org.modeststack.steps.pick.PickText;
 
 /** What must hold of every step in the list, new ones included. */
 class AllStepsTest {
+    private static final Set<String> COMMAND_OPTIONS =
+            Set.of("in", "with", "out", "units", "repeat", "fresh", "report", "help", "version");
+
     /** Steps that are there to leave holes. */
     private static final Set<String> OPENING = Set.of("delete", "split-off");
 
@@ -71,6 +74,7 @@ class AllStepsTest {
         for (ParamDescriptor p : d.params()) {
             assertFalse(p.label().isBlank() || p.help().isBlank(), d.type() + "." + p.name());
             assertTrue(p.option().matches("[a-z]+(-[a-z0-9]+)*"), p.option());
+            assertFalse(COMMAND_OPTIONS.contains(p.option()), p.option() + " is an option of the command itself");
             assertNotNull(p.defaultValue());
         }
     }

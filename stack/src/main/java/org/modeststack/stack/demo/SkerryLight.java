@@ -9,6 +9,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Operation;
 import org.modeststack.steps.extrude.Extrude;
@@ -113,7 +114,7 @@ public final class SkerryLight {
     /** What the body's last step lifted. */
     private Pick caps(String bodyId) {
         long seed = document.body(bodyId).entries().getLast().seed();
-        return Pick.of(ElementKind.FACE, new Rule.Made("made:" + Long.toUnsignedString(seed, 36) + ":caps"));
+        return Pick.of(ElementKind.FACE, new Rule.Made(StepContext.madeTag(seed) + ":caps"));
     }
 
     private String body(String name, Material material, Step source) {

@@ -33,11 +33,11 @@ public record Fill(
                 label = "With",
                 help = "One face with many sides, or triangles round a vertex in the middle.",
                 def = "face")
-        With with)
+        Filling filling)
         implements Step {
 
     /** What fills a hole. */
-    public enum With {
+    public enum Filling {
         FACE,
         FAN
     }
@@ -80,7 +80,7 @@ public record Fill(
             least = Math.min(least, in.vertexKeys()[v]);
             ring.add(vertexMap[v]);
         }
-        if (with == With.FACE) {
+        if (filling == Filling.FACE) {
             int f = b.face(Keys.of(context.seed(), FACE_KEY, least), material, ring.toIntArray());
             b.tag(context.madeTag(), ElementKind.FACE, f, 1);
             return;
@@ -98,6 +98,6 @@ public record Fill(
 
     @Override
     public String sentence() {
-        return "*Fill* {borders} with a {with}.";
+        return "*Fill* {borders} with a {filling}.";
     }
 }

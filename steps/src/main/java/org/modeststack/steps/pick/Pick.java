@@ -2,13 +2,17 @@ package org.modeststack.steps.pick;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Growing;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
 
 /**
  * Which elements a step works on: a small expression, read from left to right, that is asked anew of whatever mesh
@@ -46,6 +50,26 @@ public record Pick(ElementKind kind, List<Term> terms) {
         List<Term> fewer = new ArrayList<>(terms);
         fewer.remove(term);
         return new Pick(kind, fewer);
+    }
+
+    /** The same pick with other names for what steps made, for steps that were copied together. */
+    public Pick withMade(UnaryOperator<String> tag) {
+        return new Pick(
+                kind,
+                terms.stream()
+                        .map(t -> t instanceof Term.Where w && w.rule() instanceof Rule.Made m
+                                ? new Term.Where(w.how(), new Rule.Made(tag.apply(m.tag())))
+                                : t)
+                        .toList());
+    }
+
+    /** A step with other names in its picks. */
+    public static Step withMade(Step step, UnaryOperator<String> tag) {
+        StepDescriptor d = StepDescriptor.of(step);
+        Step s = step;
+        for (ParamDescriptor p : d.params())
+            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), ((Pick) d.value(s, p)).withMade(tag));
+        return s;
     }
 
     /** Whether it names everything there is, whatever the mesh. */

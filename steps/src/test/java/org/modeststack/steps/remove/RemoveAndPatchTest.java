@@ -110,15 +110,15 @@ class RemoveAndPatchTest {
     }
 
     @ParameterizedTest
-    @EnumSource(Fill.With.class)
-    void aHoleIsClosedAgain(Fill.With with) throws StepException {
+    @EnumSource(Fill.Filling.class)
+    void aHoleIsClosedAgain(Fill.Filling with) throws StepException {
         Mesh m = bar(12, 20, 10);
         Mesh open = TestContext.run(new Delete(TOP), m);
         Mesh out = TestContext.run(new Fill(pick("edges: border"), with), open);
         assertTrue(Health.of(out).isClosed());
         assertEquals(volume(m), volume(out), 1e-9);
         assertEquals(2, euler(out));
-        assertEquals(m.faceCount() + (with == Fill.With.FACE ? 0 : 11), out.faceCount());
+        assertEquals(m.faceCount() + (with == Fill.Filling.FACE ? 0 : 11), out.faceCount());
         assertEquals(0, Health.of(out).flippedEdges());
         TestContext none = new TestContext();
         assertSame(m, new Fill(pick("edges: border"), with).apply(m, none));
@@ -131,7 +131,8 @@ class RemoveAndPatchTest {
     void partOfABorderStaysOpenAndIsSaid() throws StepException {
         Mesh open = TestContext.run(new Delete(TOP), bar(12, 20, 10));
         TestContext context = new TestContext();
-        Mesh out = new Fill(pick("edges: border; within inside 0 -20 0 20 20 20"), Fill.With.FACE).apply(open, context);
+        Mesh out =
+                new Fill(pick("edges: border; within inside 0 -20 0 20 20 20"), Fill.Filling.FACE).apply(open, context);
         assertEquals(open.faceCount(), out.faceCount());
         assertTrue(context.remarks.getFirst().text().endsWith("no closed ring and stay open."));
     }
