@@ -195,6 +195,22 @@ final class Commands {
         add("Step", "Move step down", "Alt+Shift+DOWN", "The step runs later.", "reorder", step, () -> move(1));
         add(
                 "Step",
+                "Group steps…",
+                "Ctrl+T",
+                "Puts the selected steps under one name, as one line that folds.",
+                "fold together name collapse",
+                step,
+                window::groupSteps);
+        add(
+                "Step",
+                "Take steps out of their group",
+                "Ctrl+Shift+T",
+                "The selected steps stand for themselves again.",
+                "ungroup",
+                () -> session.openEntry() != null || !session.selectedSteps().isEmpty(),
+                this::ungroup);
+        add(
+                "Step",
                 "Copy steps to another body…",
                 null,
                 "Adds copies of the selected steps to another body.",
@@ -570,6 +586,12 @@ final class Commands {
         int to = b.indexOf(id) + by;
         if (to < 1 || to >= b.entries().size()) return;
         session.edit("Move step", d -> Edits.moveStep(d, b.id(), id, to));
+    }
+
+    private void ungroup() {
+        Body b = session.body();
+        Set<Long> ids = session.selectedSteps();
+        session.edit("Take out of the group", d -> Edits.setGroup(d, b.id(), ids, ""));
     }
 
     private void showUpTo() {

@@ -2,6 +2,7 @@ package org.modeststack.app;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -27,7 +28,9 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.MeshReport;
+import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
+import org.modeststack.steps.Remark;
 
 /** The selected body's steps, top to bottom in the order they run, with the marker line between them. */
 final class InstructionsPane extends BorderPane {
@@ -41,6 +44,12 @@ final class InstructionsPane extends BorderPane {
     private final Label markerText = new Label();
     private final Region dropLine = new Region();
     private final Map<Long, StepRow> rows = new HashMap<>();
+    /** What stands for a step in the list: its row, or the line of the folded group it is in. */
+    private final Map<Long, Node> shownAs = new HashMap<>();
+    /** The lines of groups, and which of them are folded, by their first step. */
+    private final Map<Long, GroupRow> headers = new HashMap<>();
+
+    private final Set<Long> folded = new HashSet<>();
     private final ContextMenu menu;
     private String shownBody;
     private List<Node> order = List.of();
@@ -102,7 +111,7 @@ final class InstructionsPane extends BorderPane {
         Body b = session.body();
         int n = 0;
         for (Entry e : b.entries()) {
-            StepRow row = rows.get(e.id());
+            Node row = shownAs.get(e.id());
             var box = row.localToScene(row.getBoundsInLocal());
             if (sceneY > box.getCenterY()) n++;
         }
@@ -122,11 +131,29 @@ final class InstructionsPane extends BorderPane {
             shownBody = body.id();
             report = null;
             rows.clear();
+            headers.clear();
+            folded.clear();
         }
         List<Node> wanted = new ArrayList<>();
         Set<Long> selected = session.selectedSteps();
+        shownAs.clear();
+        GroupRow header = null;
+        boolean hidden = false;
         for (int i = 0; i < body.entries().size(); i++) {
             Entry e = body.entries().get(i);
+            boolean begins = i == 0 || !body.entries().get(i - 1).group().equals(e.group());
+            if (begins) {
+                header = null;
+                hidden = false;
+            }
+            if (begins && !e.group().isEmpty()) {
+                header = header(body, i);
+                // The marker line must be seen, so a group that it runs through is open.
+                int end = end(body, i);
+                hidden = folded.contains(e.id()) && (body.shownSteps() <= i || body.shownSteps() > end);
+                header.show(e.group(), i + 1, end + 1, hidden, remarks(body, i, end));
+                wanted.add(header);
+            }
             StepRow row = rows.computeIfAbsent(e.id(), _ -> newRow(body, e.id()));
             row.show(
                     i + 1,
@@ -135,10 +162,13 @@ final class InstructionsPane extends BorderPane {
                     pictures,
                     selected.contains(e.id()),
                     i >= body.shownSteps());
-            wanted.add(row);
+            if (!hidden) wanted.add(row);
+            shownAs.put(e.id(), hidden ? header : row);
             if (i + 1 == body.shownSteps()) wanted.add(marker);
         }
         rows.keySet().removeIf(id -> body.entry(id) == null);
+        headers.keySet().removeIf(id -> body.entry(id) == null);
+        folded.removeIf(id -> body.entry(id) == null);
         boolean all = body.shownSteps() == body.entries().size();
         markerText.setText(all ? "shown to the end" : "shown up to here");
         if (!wanted.equals(order)) {
@@ -148,6 +178,53 @@ final class InstructionsPane extends BorderPane {
             list.getChildren().setAll(children);
         }
         facts(body);
+    }
+
+    /** The last step of the group that begins at a place. */
+    private static int end(Body body, int from) {
+        int end = from;
+        String group = body.entries().get(from).group();
+        while (end + 1 < body.entries().size()
+                && body.entries().get(end + 1).group().equals(group)) end++;
+        return end;
+    }
+
+    private GroupRow header(Body body, int at) {
+        long first = body.entries().get(at).id();
+        return headers.computeIfAbsent(
+                first,
+                _ -> new GroupRow(
+                        () -> {
+                            if (!folded.remove(first)) folded.add(first);
+                            refresh();
+                        },
+                        () -> {
+                            Body now = session.body();
+                            int from = now.indexOf(first);
+                            session.selectSteps(now.entries().subList(from, end(now, from) + 1).stream()
+                                    .map(Entry::id)
+                                    .toList());
+                        }));
+    }
+
+    /** How many remarks the steps of a group have, for when it is folded. */
+    private int remarks(Body body, int from, int to) {
+        int n = 0;
+        for (Entry e : body.entries().subList(from, to + 1)) {
+            StepResult r = session.result(body.id(), e.id());
+            if (r == null || !e.enabled()) continue;
+            n += (int) r.remarks().stream()
+                    .filter(m -> m.level() != Remark.Level.NOTE)
+                    .count();
+        }
+        return n;
+    }
+
+    /** Folds the group that a step begins in or out. */
+    void fold(long firstEntryId, boolean in) {
+        if (in) folded.add(firstEntryId);
+        else folded.remove(firstEntryId);
+        refresh();
     }
 
     private void facts(Body body) {
@@ -203,7 +280,7 @@ final class InstructionsPane extends BorderPane {
     private void showDropLine(MouseEvent e) {
         dropLine.setVisible(true);
         int at = Math.max(1, placeAt(e.getSceneY()));
-        StepRow above = rows.get(session.body().entries().get(at - 1).id());
+        Node above = shownAs.get(session.body().entries().get(at - 1).id());
         dropLine.resizeRelocate(8, above.getBoundsInParent().getMaxY() - 1, list.getWidth() - 16, 3);
     }
 

@@ -282,6 +282,18 @@ final class MainWindow {
                 text -> session.edit("Rename step", d -> Edits.renameStep(d, b.id(), e.id(), text)));
     }
 
+    void groupSteps() {
+        Body b = session.body();
+        Set<Long> ids = session.selectedSteps();
+        String now = b.entries().stream()
+                .filter(e -> ids.contains(e.id()))
+                .map(Entry::group)
+                .filter(g -> !g.isEmpty())
+                .findFirst()
+                .orElse("Details");
+        ask("Group steps", "Name", now, text -> session.edit("Group steps", d -> Edits.setGroup(d, b.id(), ids, text)));
+    }
+
     private void ask(String heading, String label, String text, Consumer<String> take) {
         TextInputDialog dialog = new TextInputDialog(text);
         dialog.initOwner(root.getScene().getWindow());

@@ -117,6 +117,34 @@ class InstructionsTest extends WindowDriver {
         assertEquals(3, flange().entries().size());
     }
 
+    @Test
+    void aGroupReadsAsOneLine() throws Exception {
+        fx(() -> {
+            Body b = session.body();
+            List<Long> ids = b.entries().stream().skip(1).map(Entry::id).toList();
+            session.edit("Group", d -> Edits.setGroup(d, b.id(), ids, "Ribs and holes"));
+            return null;
+        });
+        settle();
+        GroupRow line = (GroupRow) shownNodes("group-row").getFirst();
+        assertEquals("Group Ribs and holes, steps 2–3", line.getAccessibleText());
+        assertEquals(3, shownNodes("step-row").size());
+        Label sign = (Label) shownNodes("group-sign").getFirst();
+        mouse(sign, 3, 3, MouseButton.PRIMARY, 0, 0);
+        assertEquals(1, shownNodes("step-row").size());
+        assertEquals("Group Ribs and holes, steps 2–3, folded", line.getAccessibleText());
+        mouse(line, 60, 10, MouseButton.PRIMARY, 0, 0);
+        assertEquals(Set.of(id(2), id(3)), selected());
+        // Where the marker line runs through it, it is open.
+        press(KeyCode.ALT, KeyCode.UP);
+        assertEquals(3, shownNodes("step-row").size());
+        press(KeyCode.ALT, KeyCode.DOWN);
+        assertEquals(1, shownNodes("step-row").size());
+        command("Take steps out of their group");
+        assertTrue(shownNodes("group-row").isEmpty());
+        assertEquals(3, shownNodes("step-row").size());
+    }
+
     @ParameterizedTest
     @CsvSource({"0.04, 0.0 mm³", "999.96, 1000.0 mm³", "1000, 1.0 cm³", "2500000, '2 500.0 cm³'", "-12345, -12.3 cm³"})
     void volumesAreSaidInTheUnitThatReadsBest(double mm3, String text) {

@@ -185,7 +185,12 @@ public final class Edits {
 
     private static Body inserted(Body b, int at, List<Entry> added) {
         List<Entry> entries = new ArrayList<>(b.entries());
-        entries.addAll(at, added);
+        String around = groupAround(entries, at);
+        entries.addAll(
+                at,
+                around.isEmpty()
+                        ? added
+                        : added.stream().map(e -> e.withGroup(around)).toList());
         int marker = b.marker() != Body.END && at <= b.marker() ? b.marker() + added.size() : b.marker();
         return b.withEntries(entries).withMarker(marker);
     }
@@ -237,6 +242,31 @@ public final class Edits {
 
     public static Document setNote(Document d, String bodyId, long entryId, String note) {
         return d.with(bodyId, b -> b.with(entryId, e -> e.withNote(note)));
+    }
+
+    /**
+     * Puts steps, and whatever lies between them, into a group of a name; the source stays outside.
+     *
+     * @param group "" takes them out of their groups
+     */
+    public static Document setGroup(Document d, String bodyId, Collection<Long> entryIds, String group) {
+        Body b = d.body(bodyId);
+        int from = b.entries().size(), to = -1;
+        for (int i = 1; i < b.entries().size(); i++) {
+            if (!entryIds.contains(b.entries().get(i).id())) continue;
+            from = Math.min(from, i);
+            to = i;
+        }
+        List<Entry> entries = new ArrayList<>(b.entries());
+        for (int i = from; i <= to; i++) entries.set(i, entries.get(i).withGroup(group.strip()));
+        return d.with(bodyId, x -> x.withEntries(entries));
+    }
+
+    /** The group that a step comes to stand in when it is put at a place: the one that both neighbours belong to. */
+    private static String groupAround(List<Entry> entries, int at) {
+        if (at < 1 || at >= entries.size()) return "";
+        String before = entries.get(at - 1).group();
+        return before.equals(entries.get(at).group()) ? before : "";
     }
 
     /** Removes steps. The source stays: a body without one would be nothing. */
@@ -298,7 +328,11 @@ public final class Edits {
         if (from <= 0) return d;
         List<Entry> entries = new ArrayList<>(body.entries());
         Entry e = entries.remove(from);
-        entries.add(Math.clamp(to, 1, entries.size()), e);
+        int at = Math.clamp(to, 1, entries.size());
+        boolean beside = at < entries.size() && entries.get(at).group().equals(e.group())
+                || entries.get(at - 1).group().equals(e.group());
+        String around = groupAround(entries, at);
+        entries.add(at, !around.isEmpty() || !beside ? e.withGroup(around) : e);
         return d.with(bodyId, b -> b.withEntries(entries));
     }
 

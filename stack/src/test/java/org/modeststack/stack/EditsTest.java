@@ -252,4 +252,33 @@ class EditsTest {
                 doc.body(id).entries().get(2).step(),
                 one.body(id).entries().get(3).step());
     }
+
+    private static List<String> groups(Document d, String id) {
+        return d.body(id).entries().stream().map(Entry::group).toList();
+    }
+
+    @Test
+    void groupsHoldTogether() {
+        Document doc =
+                Edits.addBody(Document.EMPTY, "Plate", Material.DEFAULT, new Box(10, 10, 2, 1, 1, 1, Seat.STANDING));
+        String id = doc.bodies().getFirst().id();
+        for (int i = 1; i <= 4; i++) doc = Edits.addStep(doc, id, i, new Move(new Vec3(i, 0, 0)));
+        List<Long> ids = doc.body(id).entries().stream().map(Entry::id).toList();
+        doc = Edits.setGroup(doc, id, List.of(ids.get(0), ids.get(2), ids.get(4)), " Vents ");
+        assertEquals(List.of("", "", "Vents", "Vents", "Vents"), groups(doc, id), "the source stays outside");
+        Document inside = Edits.addStep(doc, id, 3, new Move(Vec3.ZERO));
+        assertEquals(List.of("", "", "Vents", "Vents", "Vents", "Vents"), groups(inside, id));
+        Document behind = Edits.addStep(doc, id, 5, new Move(Vec3.ZERO));
+        assertEquals("", groups(behind, id).getLast());
+        Document out = Edits.moveStep(doc, id, ids.get(4), 1);
+        assertEquals(List.of("", "", "", "Vents", "Vents"), groups(out, id));
+        Document back = Edits.moveStep(out, id, ids.get(4), 3);
+        assertEquals(List.of("", "", "Vents", "Vents", "Vents"), groups(back, id));
+        Document within = Edits.moveStep(doc, id, ids.get(4), 2);
+        assertEquals(List.of("", "", "Vents", "Vents", "Vents"), groups(within, id));
+        Document none = Edits.setGroup(doc, id, ids, "");
+        assertEquals(List.of("", "", "", "", ""), groups(none, id));
+        Document copied = Edits.duplicateBody(doc, id);
+        assertEquals(groups(doc, id), groups(copied, copied.bodies().getLast().id()));
+    }
 }

@@ -1,11 +1,13 @@
 package org.modeststack.stack.demo;
 
+import java.util.List;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
@@ -108,6 +110,11 @@ public final class SkerryLight {
         step(door, new Extrude(Pick.all(ElementKind.FACE), 4, Extrude.Direction.EVEN, new Vec3(0, 0, 1), 0, 1, true));
         step(door, new Inset(caps(door), 5, 1.5, Inset.Frames.TOGETHER, true));
         step(door, new Inset(caps(door), 1, 1.2, Inset.Frames.EACH, true));
+        List<Entry> steps = document.body(door).entries();
+        List<Long> panels = steps.subList(steps.size() - 2, steps.size()).stream()
+                .map(Entry::id)
+                .toList();
+        document = Edits.setGroup(document, door, panels, "Vent panels");
         step(door, new Move(new Vec3(DOOR_X, DOOR_Y, 0)));
     }
 

@@ -191,6 +191,8 @@ public final class DocumentFile {
         if (!e.enabled()) o.put("enabled", false);
         else o.remove("enabled");
         if (!e.note().isEmpty()) o.put("note", e.note());
+        if (!e.group().isEmpty()) o.put("group", e.group());
+        else o.remove("group");
         if (e.step() instanceof UnknownStep) return o;
         StepDescriptor d = StepDescriptor.of(e.step());
         o.put("type", d.type());
@@ -308,7 +310,7 @@ public final class DocumentFile {
         private Entry entry(ObjectNode o, String bodyName, int number) {
             long id = o.path("id").asLong(0);
             if (id <= 0 || !ids.add(id)) id = nextId++;
-            Map<String, JsonNode> unknown = rest(o, "id", "name", "enabled", "note", "type", "values");
+            Map<String, JsonNode> unknown = rest(o, "id", "name", "enabled", "note", "group", "type", "values");
             String type = o.path("type").asString("");
             Step step;
             try {
@@ -326,8 +328,9 @@ public final class DocumentFile {
                 unknown = Map.of();
             }
             String entryName = o.path("name").asString(""),
-                    note = o.path("note").asString("");
-            return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, step, unknown);
+                    note = o.path("note").asString(""),
+                    group = o.path("group").asString("");
+            return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, group, step, unknown);
         }
 
         private Step baked(ObjectNode o, String bodyName) {

@@ -64,6 +64,7 @@ public final class DocumentSchema {
         p.putObject("name").put("type", "string");
         p.putObject("enabled").put("type", "boolean");
         p.putObject("note").put("type", "string");
+        p.putObject("group").put("type", "string");
         p.putObject("values").put("type", "object");
         p.putObject("input").put("type", "string").put("description", "of a baked step: hash of the mesh it was given");
         p.putObject("from")
