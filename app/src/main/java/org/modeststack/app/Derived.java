@@ -28,6 +28,7 @@ final class Derived<V> {
     private final Function<Mesh, V> work;
     private final Runnable whenDone;
     private final CountDownLatch begin;
+    private final Thread worker;
     private boolean working;
     private long asked;
 
@@ -39,7 +40,11 @@ final class Derived<V> {
         this.begin = begin;
         this.work = work;
         this.whenDone = whenDone;
-        Thread.ofPlatform().name(name).daemon().priority(Thread.MIN_PRIORITY).start(this::run);
+        worker = Thread.ofPlatform()
+                .name(name)
+                .daemon()
+                .priority(Thread.MIN_PRIORITY)
+                .start(this::run);
     }
 
     /** What belongs to a mesh, or null where it has still to be worked out. */
@@ -56,6 +61,11 @@ final class Derived<V> {
             }
         }
         return known;
+    }
+
+    /** Ends the work; the window is gone. */
+    void close() {
+        worker.interrupt();
     }
 
     boolean isBusy() {

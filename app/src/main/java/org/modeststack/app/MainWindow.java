@@ -250,6 +250,14 @@ final class MainWindow {
         return commands;
     }
 
+    /** Ends what works in the background; the window is gone. */
+    void close() {
+        view.close();
+        pictures.close();
+        reports.close();
+        session.close();
+    }
+
     /** Nothing is on its way any more: results, pictures, view. */
     boolean isSettled() {
         return !session.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy();

@@ -180,6 +180,6 @@ public final class ModestApp extends Application {
 
     @Override
     public void stop() {
-        if (session != null) session.close();
+        if (window != null) window.close();
     }
 }

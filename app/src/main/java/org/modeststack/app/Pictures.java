@@ -35,6 +35,10 @@ final class Pictures {
         return mesh == null || mesh.isEmpty() ? null : images.of(mesh);
     }
 
+    void close() {
+        images.close();
+    }
+
     boolean isBusy() {
         return images.isBusy();
     }

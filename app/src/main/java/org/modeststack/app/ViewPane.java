@@ -113,6 +113,7 @@ final class ViewPane extends Pane {
     /** How long a picture of the whole size takes, as far as the last one tells. */
     private double wholeMs;
 
+    private final Thread drawer;
     private double pressX;
     private double pressY;
     private boolean moved;
@@ -166,7 +167,7 @@ final class ViewPane extends Pane {
         addEventHandler(ScrollEvent.SCROLL, this::scrolled);
         addEventHandler(MouseEvent.MOUSE_MOVED, picker::hover);
         addEventHandler(MouseEvent.MOUSE_EXITED, _ -> picker.clear());
-        Thread.ofPlatform().name("view").daemon().start(this::draw);
+        drawer = Thread.ofPlatform().name("view").daemon().start(this::draw);
     }
 
     @Override
@@ -409,17 +410,34 @@ final class ViewPane extends Pane {
             // rest.
             int shrink = w.samples() == 1 && wholeMs > TOO_SLOW_MS ? 2 : 1;
             int width = Math.max(1, w.width() / shrink), height = Math.max(1, w.height() / shrink);
-            int[] pixels = new int[width * height];
+            int[] pixels;
             long began = System.nanoTime();
-            synchronized (renderer) {
-                renderer.render(sceneOf(w), w.camera(), width, height, w.samples(), pixels);
-                drawn = w;
-                drawnShrink = shrink;
+            try {
+                pixels = picture(w, width, height, shrink);
+            } catch (RuntimeException | OutOfMemoryError e) {
+                // The next picture may well succeed; a view that stays still without a word must not be.
+                Platform.runLater(() -> session.say("The picture could not be drawn: " + e, true));
+                continue;
             }
             if (w.samples() == 1) wholeMs = (System.nanoTime() - began) / 1e6 * (shrink == 1 ? 1 : SHRUNK_SHARE);
             Platform.runLater(() -> show(w, pixels, width, height));
             if (w.samples() == 1) rest(w);
         }
+    }
+
+    private int[] picture(Wanted w, int width, int height, int shrink) {
+        int[] pixels = new int[width * height];
+        synchronized (renderer) {
+            renderer.render(sceneOf(w), w.camera(), width, height, w.samples(), pixels);
+            drawn = w;
+            drawnShrink = shrink;
+        }
+        return pixels;
+    }
+
+    /** Ends the thread that draws; the window is gone. */
+    void close() {
+        drawer.interrupt();
     }
 
     /** Makes the meshes ready for drawing, on the thread that draws; those of the picture before are there already. */
@@ -445,6 +463,7 @@ final class ViewPane extends Pane {
                 if (wanted == null) lock.wait(120);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
+                return;
             }
             if (wanted == null) wanted = w.withSamples(2);
         }

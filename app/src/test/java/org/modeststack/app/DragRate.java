@@ -86,7 +86,7 @@ final class DragRate {
         }
         WindowDriver.fx(() -> {
             robot.mouseRelease(MouseButton.PRIMARY);
-            session.close();
+            window.close();
             return null;
         });
         System.exit(0);

@@ -80,7 +80,8 @@ abstract class WindowDriver {
     void close() throws Exception {
         fx(() -> {
             stage.close();
-            session.close();
+            stage.setScene(null);
+            window.close();
             return null;
         });
     }
