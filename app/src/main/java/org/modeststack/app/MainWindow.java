@@ -342,6 +342,8 @@ final class MainWindow {
                 text.append(String.format("%-16s %s%n", c.combination().getDisplayText(), c.name()));
         }
         text.append(String.format("%nIn the view: drag turns, Shift+drag moves, the wheel zooms to the pointer.%n"));
+        text.append(String.format("While picking: click picks, Shift adds, Ctrl takes away, Alt picks the way there,%n"
+                + "Ctrl+drag draws a box, a double click takes all that belong together.%n"));
         text.append("In a sentence: drag a number, click to type, arrow keys step; Shift finer, Ctrl coarser.");
         TextArea area = new TextArea(text.toString());
         area.setEditable(false);
