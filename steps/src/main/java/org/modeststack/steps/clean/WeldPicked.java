@@ -13,9 +13,9 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.HandOrder;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Merges picked vertices into one, or those of them that lie close together. */
 @StepInfo(

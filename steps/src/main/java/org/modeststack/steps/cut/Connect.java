@@ -19,8 +19,8 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Divides faces by edges between their picked corners. */
 @StepInfo(

@@ -12,8 +12,8 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Cuts loops of edges across the quads that picked edges lie side by side on. */
 @StepInfo(

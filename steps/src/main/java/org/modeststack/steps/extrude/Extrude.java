@@ -16,6 +16,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Pulls picked faces out of the surface or pushes them in, with walls behind them. */
 @StepInfo(

@@ -18,6 +18,7 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Puts a frame of even width round the inside of picked faces, and sinks or raises what is inside it. */
 @StepInfo(

@@ -16,9 +16,9 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Gives picked elements a name and a weight, for later steps to pick them by. */
 @StepInfo(

@@ -12,9 +12,9 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Brings picked elements into one plane. */
 @StepInfo(

@@ -11,8 +11,8 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Brings closed loops of picked edges onto a circle. */
 @StepInfo(

@@ -6,9 +6,9 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.StepContext;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
 
 /** What moving, turning and scaling picked elements have in common: whose vertices go, and how strongly. */
 final class Moved {

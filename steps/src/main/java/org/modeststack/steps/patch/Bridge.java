@@ -11,9 +11,9 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Joins two openings by a tunnel. */
 @StepInfo(

@@ -13,9 +13,9 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.extrude.Unpicked;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
 
 /** Takes picked faces away and leaves holes; for picked edges and vertices the faces at them. */
 @StepInfo(

@@ -1,4 +1,4 @@
-package org.modeststack.steps.extrude;
+package org.modeststack.steps.pick;
 
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Remark;
