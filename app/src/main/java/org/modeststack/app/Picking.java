@@ -69,8 +69,9 @@ final class Picking {
         if (target != 0 && (open == null || open.id() != target)) target = 0;
     }
 
+    /** Null while whole bodies are picked; for a step it is the kind of the step's pick, also after an undo. */
     ElementKind kind() {
-        return kind;
+        return target() == null || kind == null ? kind : pick().kind();
     }
 
     boolean isOn() {
@@ -79,7 +80,17 @@ final class Picking {
 
     /** @param k null for whole bodies */
     void setKind(ElementKind k) {
-        if (k == kind) return;
+        if (k == kind()) return;
+        Entry e = target();
+        if (k != null && e != null) {
+            // The step goes on with what belongs to what it had.
+            Mesh m = mesh();
+            Pick next = m == null ? Pick.none(k) : Pick.hand(m, selection().to(m, k));
+            kind = k;
+            last = -1;
+            set(next);
+            return;
+        }
         kind = k;
         last = -1;
         if (k != null && target == 0 && pick.kind() != k) {

@@ -377,6 +377,25 @@ class PickingInTheWindowTest extends WindowDriver {
     }
 
     @Test
+    void theKindOfAStepsPickIsChangedWithIt() throws Exception {
+        command("Extrude");
+        fx(() -> {
+            picking().pickFor(session.openEntry());
+            return null;
+        });
+        settle();
+        click(top(1, 1));
+        press(KeyCode.CONTROL, KeyCode.DIGIT3);
+        assertEquals(ElementKind.EDGE, fx(() -> picking().kind()));
+        assertEquals(4, picked().size(), "the edges of the face");
+        assertEquals(64000 + 1000, volumeOfResult(), 1e-6);
+        command("Undo");
+        assertEquals(ElementKind.FACE, fx(() -> picking().kind()), "an undo brings the kind back too");
+        click(top(2, 2), KeyCode.SHIFT);
+        assertEquals(64000 + 2000, volumeOfResult(), 1e-6);
+    }
+
+    @Test
     void anotherBodyEndsThePick() throws Exception {
         press(KeyCode.CONTROL, KeyCode.DIGIT4);
         click(top(1, 1));
