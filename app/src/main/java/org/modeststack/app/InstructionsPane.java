@@ -220,13 +220,6 @@ final class InstructionsPane extends BorderPane {
         return n;
     }
 
-    /** Folds the group that a step begins in or out. */
-    void fold(long firstEntryId, boolean in) {
-        if (in) folded.add(firstEntryId);
-        else folded.remove(firstEntryId);
-        refresh();
-    }
-
     private void facts(Body body) {
         BodyResult r = session.result(body.id());
         int n = body.entries().size();

@@ -30,7 +30,9 @@ final class ViewPicker {
     private final Polyline edge = new Polyline();
     private final Circle vertex = new Circle(5);
     private final Rectangle box = new Rectangle();
+    /** The element that a click would take, or -1. */
     private int under = -1;
+
     private boolean boxing;
     private double pressX;
     private double pressY;
@@ -51,11 +53,6 @@ final class ViewPicker {
 
     Pane layer() {
         return layer;
-    }
-
-    /** The element that a click would take, or -1. */
-    int under() {
-        return under;
     }
 
     void clear() {
