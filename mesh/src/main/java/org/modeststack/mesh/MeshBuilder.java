@@ -108,6 +108,24 @@ public final class MeshBuilder {
         return vertexCount++;
     }
 
+    /** Adds all vertices of a mesh as they are, in their order. */
+    public void verticesOf(Mesh mesh) {
+        int n = mesh.vertexCount();
+        if (vertexCount + n > vertexKeys.length) {
+            int room = Math.max(2 * vertexKeys.length, vertexCount + n);
+            vertexKeys = Arrays.copyOf(vertexKeys, room);
+            xyz = Arrays.copyOf(xyz, 3 * room);
+        }
+        System.arraycopy(mesh.xyz(), 0, xyz, 3 * vertexCount, 3 * n);
+        System.arraycopy(mesh.vertexKeys(), 0, vertexKeys, vertexCount, n);
+        vertexCount += n;
+    }
+
+    /** Where a vertex that was added lies: x, y and z in mm. */
+    public double coordinate(int vertex, int axis) {
+        return xyz[3 * vertex + axis];
+    }
+
     /** The index of a material, which is added where it is new. */
     public int material(Material m) {
         Integer known = materialIndex.get(m);

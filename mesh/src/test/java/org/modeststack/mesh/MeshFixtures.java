@@ -58,6 +58,44 @@ public final class MeshFixtures {
         return b.build();
     }
 
+    /** A regular polygon about the origin, in the plane z = 0. */
+    public static Mesh regular(int sides, double radius) {
+        double[] xy = new double[2 * sides];
+        for (int i = 0; i < sides; i++) {
+            xy[2 * i] = radius * Math.cos(2 * Math.PI * i / sides);
+            xy[2 * i + 1] = radius * Math.sin(2 * Math.PI * i / sides);
+        }
+        return polygon(xy);
+    }
+
+    /** Faces given by their vertices' indices. @param xyz three numbers a vertex */
+    public static Mesh faces(double[] xyz, int[][] faces) {
+        MeshBuilder b = new MeshBuilder(xyz.length / 3, faces.length);
+        for (int i = 0; i < xyz.length; i += 3) b.vertex(xyz[i], xyz[i + 1], xyz[i + 2], Keys.of(5, i));
+        for (int f = 0; f < faces.length; f++) b.face(Keys.of(6, f), b.material(Material.DEFAULT), faces[f]);
+        return b.build();
+    }
+
+    /** The mesh with the colour (x, y, 0) plus an offset at each corner, so that it can be read off any part of it. */
+    public static Mesh coloredByPlace(Mesh m, double offset) {
+        float[] colors = new float[4 * m.cornerCount()];
+        for (int c = 0; c < m.cornerCount(); c++) {
+            colors[4 * c] = (float) (offset + m.x(m.corners()[c]));
+            colors[4 * c + 1] = (float) (offset + m.y(m.corners()[c]));
+            colors[4 * c + 3] = 1;
+        }
+        return new Mesh(
+                m.xyz(),
+                m.offsets(),
+                m.corners(),
+                m.faceMaterials(),
+                m.materials(),
+                colors,
+                m.tags(),
+                m.vertexKeys(),
+                m.faceKeys());
+    }
+
     /** The mesh turned by a random rotation and then moved by up to this much along each axis. */
     public static Mesh posed(Mesh mesh, Random random, double reach) {
         double[] q = new double[4];

@@ -11,6 +11,8 @@ import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.cut.Connect;
 import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.cut.CutPath;
+import org.modeststack.steps.cut.Split;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mark.TagStep;
@@ -19,6 +21,7 @@ import org.modeststack.steps.part.Flatten;
 import org.modeststack.steps.part.LoopToCircle;
 import org.modeststack.steps.part.MovePicked;
 import org.modeststack.steps.part.ScalePicked;
+import org.modeststack.steps.part.Slide;
 import org.modeststack.steps.part.SpaceEvenly;
 import org.modeststack.steps.part.TurnPicked;
 import org.modeststack.steps.patch.Bridge;
@@ -27,6 +30,7 @@ import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.Dissolve;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.segment.Segments;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.shape.Turn;
@@ -67,7 +71,9 @@ public final class Steps {
                     Delete.class,
                     Dissolve.class,
                     CutLoop.class,
+                    CutPath.class,
                     Connect.class,
+                    Split.class,
                     Bridge.class,
                     Fill.class,
                     MovePicked.class,
@@ -76,6 +82,8 @@ public final class Steps {
                     Flatten.class,
                     LoopToCircle.class,
                     SpaceEvenly.class,
+                    Slide.class,
+                    Segments.class,
                     TagStep.class,
                     Move.class,
                     Turn.class,

@@ -62,7 +62,7 @@ public record WeldPicked(
             vertices.stream().forEach(v -> may[v] = true);
             return said(in, Welding.within(in, within, may, context), context);
         }
-        int[] order = HandOrder.of(in, what, vertices);
+        int[] order = HandOrder.of(in, what, new Selection(ElementKind.VERTEX, vertices));
         int keep = to == To.LAST ? order[order.length - 1] : order[0];
         Mesh placed = in;
         if (to == To.CENTRE) {

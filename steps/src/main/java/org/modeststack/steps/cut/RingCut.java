@@ -16,29 +16,28 @@ import org.modeststack.mesh.Tag;
  * in as corners.
  *
  * <p>All edges of a ring run the same way, so that cuts that are not in the middle stay on one side. Strips keep
- * material, colours and tags of their face, parts of an edge those of the edge; new vertices take the mean of a tag
- * that both ends have.
+ * material, colours and tags of their face.
  */
-final class RingCut {
-    private static final long VERTEX = 1;
+class RingCut {
     private static final long STRIP = 2;
     private static final long INSIDE = 3;
 
-    private final Mesh mesh;
-    private final Adjacency adj;
-    private final BitSet ring;
+    final Mesh mesh;
+    final Adjacency adj;
+    final BitSet ring;
+    final int n;
+    MeshBuilder out;
+    EdgeCuts cuts;
+    long seed;
+    String made;
+
     private final double[] shares;
-    private final int n;
     /** For each edge of the rings the end from which its cuts are counted. */
     private final int[] start;
 
-    private MeshBuilder out;
-    private long seed;
-    /** The first new vertex of each edge; the others follow it, from its start on. */
-    private int[] first;
-
     private int[] materials;
-    private String made;
+    private int[][] net;
+    private final int[] four = new int[4];
     private final IntArrayList faceOfNew = new IntArrayList();
 
     /** @param shares where the cuts lie on an edge, from 0 to 1, ascending */
@@ -76,199 +75,141 @@ final class RingCut {
         seed = newSeed;
         made = madeTag;
         int edges = ring.cardinality();
-        out = new MeshBuilder(mesh.vertexCount() + n * edges, mesh.faceCount() + n * edges);
-        for (int v = 0; v < mesh.vertexCount(); v++) out.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+        out = new MeshBuilder(mesh.vertexCount() + n * edges * 2, mesh.faceCount() + n * edges);
+        out.verticesOf(mesh);
         materials = out.materialsOf(mesh);
-        first = new int[adj.edgeCount()];
-        for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1)) {
-            int a = start[e], b = adj.edgeLow(e) == a ? adj.edgeHigh(e) : adj.edgeLow(e);
-            first[e] = out.vertexCount();
-            for (int i = 0; i < n; i++) {
-                double t = shares[i];
-                out.vertex(
-                        mesh.x(a) + t * (mesh.x(b) - mesh.x(a)),
-                        mesh.y(a) + t * (mesh.y(b) - mesh.y(a)),
-                        mesh.z(a) + t * (mesh.z(b) - mesh.z(a)),
-                        Keys.of(seed, VERTEX, mesh.edgeKey(a, b), Keys.fraction(i + 1, n + 1)));
-            }
-        }
+        cuts = new EdgeCuts(mesh, out, seed);
+        for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1)) cuts.cut(e, start[e], shares);
         out.emptyTag(made, ElementKind.EDGE);
         for (int f = 0; f < mesh.faceCount(); f++) face(f);
-        tags();
+        cuts.tags(faceOfNew);
         return out.build();
     }
 
-    private boolean cut(int corner) {
+    boolean cut(int corner) {
         return ring.get(adj.cornerEdge()[corner]);
     }
 
-    /** The i-th new vertex, counted from 1, on the side that leaves a corner; 0 and n + 1 are its ends. */
-    private int on(int corner, int i) {
-        if (i == 0) return mesh.corners()[corner];
-        if (i == n + 1) return mesh.corners()[adj.cornerNext()[corner]];
-        int e = adj.cornerEdge()[corner];
-        return first[e] + (start[e] == mesh.corners()[corner] ? i - 1 : n - i);
-    }
-
-    /** How far along the side the i-th of them lies. */
-    private double share(int corner, int i) {
-        if (i == 0) return 0;
-        if (i == n + 1) return 1;
-        int e = adj.cornerEdge()[corner];
-        return start[e] == mesh.corners()[corner] ? shares[i - 1] : 1 - shares[n - i];
-    }
-
-    private void face(int f) {
-        int c = mesh.offsets()[f], sides = mesh.sides(f);
-        boolean quad = sides == 4;
+    /** Divides one face. */
+    void face(int f) {
+        int c = mesh.offsets()[f];
+        boolean quad = mesh.sides(f) == 4;
         boolean even = quad && cut(c) && cut(c + 2), odd = quad && cut(c + 1) && cut(c + 3);
-        if (even && odd) grid(f, c);
+        if (even && odd) grid(f, c, c + 1, c + 2, c + 3);
         else if (even && !cut(c + 1) && !cut(c + 3)) strips(f, c);
         else if (odd && !cut(c) && !cut(c + 2)) strips(f, c + 1);
-        else polygon(f, c, sides);
+        else polygon(f);
     }
 
-    private int add(int f, long key, int... vertices) {
-        int made = out.face(key, materials[mesh.faceMaterials()[f]], vertices);
+    /** The key that the parts of a face are made from. */
+    long partsOf(int f) {
+        return Keys.of(seed, STRIP, mesh.faceKeys()[f]);
+    }
+
+    /** The key that the vertices inside a face are made from. */
+    long insideOf(int f) {
+        return Keys.of(seed, INSIDE, mesh.faceKeys()[f]);
+    }
+
+    /** A quad that is part of a face. */
+    int quad(int f, long key, int a, int b, int c, int d) {
+        four[0] = a;
+        four[1] = b;
+        four[2] = c;
+        four[3] = d;
+        return add(f, key, four, 4);
+    }
+
+    int triangle(int f, long key, int a, int b, int c) {
+        four[0] = a;
+        four[1] = b;
+        four[2] = c;
+        return add(f, key, four, 3);
+    }
+
+    private int add(int f, long key, int[] vertices, int size) {
+        int face = out.face(key, materials[mesh.faceMaterials()[f]], vertices, 0, size);
         faceOfNew.add(f);
-        return made;
+        return face;
     }
 
-    /** A face that keeps its shape, with what is new on its sides as further corners. */
-    private void polygon(int f, int c, int sides) {
-        IntArrayList around = new IntArrayList();
-        for (int k = 0; k < sides; k++) {
-            around.add(mesh.corners()[c + k]);
-            if (cut(c + k)) for (int i = 1; i <= n; i++) around.add(on(c + k, i));
-        }
-        int made = add(f, mesh.faceKeys()[f], around.toIntArray());
-        if (!mesh.hasColors()) return;
-        int at = out.firstCorner(made);
-        for (int k = 0; k < sides; k++) {
-            int d = adj.cornerNext()[c + k];
-            paint(at++, c + k, d, 0, c + k, d, 0, 0);
-            if (cut(c + k)) for (int i = 1; i <= n; i++) paint(at++, c + k, d, share(c + k, i), c + k, d, 0, 0);
-        }
+    void polygon(int f) {
+        cuts.polygon(f, mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]]);
+        faceOfNew.add(f);
+    }
+
+    void madeEdge(int a, int b) {
+        out.tag(made, ElementKind.EDGE, Tag.edge(a, b), 1);
     }
 
     /** A quad between two edges of a ring: the side that leaves corner a, and the one across from it. */
     private void strips(int f, int a) {
         int b = adj.cornerNext()[a], c = adj.cornerNext()[b], d = adj.cornerNext()[c];
+        long parts = partsOf(f);
         for (int i = 0; i <= n; i++) {
             // The side across runs the other way.
-            int p = on(a, i), q = on(a, i + 1), r = on(c, n - i), s = on(c, n + 1 - i);
-            int strip = add(f, Keys.of(seed, STRIP, mesh.faceKeys()[f], Keys.fraction(i, n + 1)), p, q, r, s);
-            if (i > 0) out.tag(made, ElementKind.EDGE, Tag.edge(p, s), 1);
+            int p = cuts.vertex(a, i), q = cuts.vertex(a, i + 1), r = cuts.vertex(c, n - i);
+            int s = cuts.vertex(c, n + 1 - i);
+            int strip = quad(f, Keys.of(parts, Keys.fraction(i, n + 1)), p, q, r, s);
+            if (i > 0) madeEdge(p, s);
             if (!mesh.hasColors()) continue;
             int at = out.firstCorner(strip);
-            double s0 = share(a, i), s1 = share(a, i + 1);
-            double t0 = 1 - share(c, n + 1 - i), t1 = 1 - share(c, n - i);
-            paint(at, a, b, s0, d, c, t0, 0);
-            paint(at + 1, a, b, s1, d, c, t1, 0);
-            paint(at + 2, a, b, s1, d, c, t1, 1);
-            paint(at + 3, a, b, s0, d, c, t0, 1);
+            double s0 = cuts.share(a, i), s1 = cuts.share(a, i + 1);
+            double t0 = 1 - cuts.share(c, n + 1 - i), t1 = 1 - cuts.share(c, n - i);
+            cuts.paint(at, a, b, s0, d, c, t0, 0);
+            cuts.paint(at + 1, a, b, s1, d, c, t1, 0);
+            cuts.paint(at + 2, a, b, s1, d, c, t1, 1);
+            cuts.paint(at + 3, a, b, s0, d, c, t0, 1);
         }
     }
 
-    /** A quad where two rings cross. */
-    private void grid(int f, int a) {
-        int b = adj.cornerNext()[a], c = adj.cornerNext()[b], d = adj.cornerNext()[c];
-        int[][] at = new int[n + 2][n + 2];
+    /** A quad of which all four sides are cut: corners a, b, c, d. */
+    void grid(int f, int a, int b, int c, int d) {
+        if (net == null) net = new int[n + 2][n + 2];
+        long inside = insideOf(f), parts = partsOf(f);
         for (int i = 0; i <= n + 1; i++) {
-            int low = on(a, i), high = on(c, n + 1 - i);
+            int low = cuts.vertex(a, i), high = cuts.vertex(c, n + 1 - i);
             for (int j = 0; j <= n + 1; j++) {
-                if (j == 0) at[i][j] = low;
-                else if (j == n + 1) at[i][j] = high;
-                else if (i == 0) at[i][j] = on(d, n + 1 - j);
-                else if (i == n + 1) at[i][j] = on(b, j);
-                else at[i][j] = inside(f, a, b, c, d, i, j);
+                if (j == 0) net[i][j] = low;
+                else if (j == n + 1) net[i][j] = high;
+                else if (i == 0) net[i][j] = cuts.vertex(d, n + 1 - j);
+                else if (i == n + 1) net[i][j] = cuts.vertex(b, j);
+                else net[i][j] = inside(inside, a, b, c, d, i, j);
             }
         }
         for (int i = 0; i <= n; i++) {
+            long row = Keys.of(parts, Keys.fraction(i, n + 1));
             for (int j = 0; j <= n; j++) {
-                long key = Keys.of(
-                        Keys.of(seed, STRIP, mesh.faceKeys()[f]), Keys.fraction(i, n + 1), Keys.fraction(j, n + 1));
-                int cell = add(f, key, at[i][j], at[i + 1][j], at[i + 1][j + 1], at[i][j + 1]);
-                if (i > 0) out.tag(made, ElementKind.EDGE, Tag.edge(at[i][j], at[i][j + 1]), 1);
-                if (j > 0) out.tag(made, ElementKind.EDGE, Tag.edge(at[i][j], at[i + 1][j]), 1);
+                long key = Keys.of(row, Keys.fraction(j, n + 1));
+                int cell = quad(f, key, net[i][j], net[i + 1][j], net[i + 1][j + 1], net[i][j + 1]);
+                if (i > 0) madeEdge(net[i][j], net[i][j + 1]);
+                if (j > 0) madeEdge(net[i][j], net[i + 1][j]);
                 if (!mesh.hasColors()) continue;
                 int corner = out.firstCorner(cell);
                 for (int k = 0; k < 4; k++) {
                     int u = k == 1 || k == 2 ? i + 1 : i, v = k >= 2 ? j + 1 : j;
-                    paint(corner + k, a, b, share(a, u), d, c, share(a, u), 1 - share(d, n + 1 - v));
+                    double s = cuts.share(a, u);
+                    cuts.paint(corner + k, a, b, s, d, c, s, 1 - cuts.share(d, n + 1 - v));
                 }
             }
         }
     }
 
     /** A vertex inside a quad, between the cuts on its four sides (S. A. Coons's patch of four straight sides). */
-    private int inside(int f, int a, int b, int c, int d, int i, int j) {
-        double s0 = share(a, i), s1 = 1 - share(c, n + 1 - i), t0 = 1 - share(d, n + 1 - j), t1 = share(b, j);
+    private int inside(long key, int a, int b, int c, int d, int i, int j) {
+        double s0 = cuts.share(a, i), s1 = 1 - cuts.share(c, n + 1 - i);
+        double t0 = 1 - cuts.share(d, n + 1 - j), t1 = cuts.share(b, j);
         // Where the line between two opposite cuts passes the line between the other two, on a flat quad.
         double den = 1 - (s1 - s0) * (t1 - t0);
         double t = (t0 + s0 * (t1 - t0)) / den, s = s0 + t * (s1 - s0);
-        double[] p = new double[3];
-        for (int k = 0; k < 3; k++) {
-            double low = lerp(a, b, s, k), high = lerp(d, c, s, k);
-            p[k] = low + t * (high - low);
-        }
-        long key = Keys.of(Keys.of(seed, INSIDE, mesh.faceKeys()[f]), Keys.fraction(i, n + 1), Keys.fraction(j, n + 1));
-        return out.vertex(p[0], p[1], p[2], key);
-    }
-
-    private double lerp(int cornerA, int cornerB, double s, int k) {
-        double p = mesh.xyz()[3 * mesh.corners()[cornerA] + k], q = mesh.xyz()[3 * mesh.corners()[cornerB] + k];
-        return p + s * (q - p);
-    }
-
-    /** Mixes the colours of four corners: along a–b by s, along d–c by t, between the two by u. */
-    private void paint(int corner, int a, int b, double s, int d, int c, double t, double u) {
-        float[] k = mesh.cornerColors(), rgba = new float[4];
-        for (int i = 0; i < 4; i++) {
-            double low = k[4 * a + i] + s * (k[4 * b + i] - k[4 * a + i]);
-            double high = k[4 * d + i] + t * (k[4 * c + i] - k[4 * d + i]);
-            rgba[i] = (float) (low + u * (high - low));
-        }
-        out.color(corner, rgba[0], rgba[1], rgba[2], rgba[3]);
-    }
-
-    private void tags() {
-        mesh.tags().forEach((name, tag) -> {
-            out.emptyTag(name, tag.kind());
-            switch (tag.kind()) {
-                case FACE -> {
-                    for (int i = 0; i < faceOfNew.size(); i++) {
-                        double w = tag.weightOf(faceOfNew.getInt(i));
-                        if (w > 0) out.tag(name, ElementKind.FACE, i, w);
-                    }
-                }
-                case VERTEX -> {
-                    out.tag(name, tag);
-                    for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1)) {
-                        double p = tag.weightOf(start[e]);
-                        double q = tag.weightOf(adj.edgeLow(e) == start[e] ? adj.edgeHigh(e) : adj.edgeLow(e));
-                        for (int i = 0; i < n && p > 0 && q > 0; i++)
-                            out.tag(name, ElementKind.VERTEX, first[e] + i, p + shares[i] * (q - p));
-                    }
-                }
-                case EDGE -> {
-                    for (int i = 0; i < tag.size(); i++) edgeTag(name, tag.element(i), tag.weight(i));
-                }
-            }
-        });
-    }
-
-    private void edgeTag(String name, long element, double weight) {
-        int a = Tag.edgeLow(element), b = Tag.edgeHigh(element), e = adj.edgeBetween(a, b, mesh);
-        if (e < 0 || !ring.get(e)) {
-            out.tag(name, ElementKind.EDGE, element, weight);
-            return;
-        }
-        int end = start[e] == a ? b : a, before = start[e];
-        for (int i = 0; i < n; i++) {
-            out.tag(name, ElementKind.EDGE, Tag.edge(before, first[e] + i), weight);
-            before = first[e] + i;
-        }
-        out.tag(name, ElementKind.EDGE, Tag.edge(before, end), weight);
+        double[] xyz = mesh.xyz();
+        int[] v = mesh.corners();
+        double wa = (1 - s) * (1 - t), wb = s * (1 - t), wc = s * t, wd = (1 - s) * t;
+        int va = 3 * v[a], vb = 3 * v[b], vc = 3 * v[c], vd = 3 * v[d];
+        return out.vertex(
+                wa * xyz[va] + wb * xyz[vb] + wc * xyz[vc] + wd * xyz[vd],
+                wa * xyz[va + 1] + wb * xyz[vb + 1] + wc * xyz[vc + 1] + wd * xyz[vd + 1],
+                wa * xyz[va + 2] + wb * xyz[vb + 2] + wc * xyz[vc + 2] + wd * xyz[vd + 2],
+                Keys.of(key, Keys.fraction(i, n + 1), Keys.fraction(j, n + 1)));
     }
 }

@@ -3,24 +3,25 @@ package org.modeststack.steps.pick;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.BitSet;
-import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Selection;
 
-/** The order in which vertices were picked by hand, for steps to which first and last mean something. */
+/** The order in which elements were picked by hand, for steps to which first, next and last mean something. */
 public final class HandOrder {
     private HandOrder() {}
 
-    /** The given vertices: those picked by hand first, as they were picked; the others by number. */
-    public static int[] of(Mesh mesh, Pick pick, BitSet vertices) {
+    /** The given elements: those picked by hand first, as they were picked; the others by number. */
+    public static int[] of(Mesh mesh, Pick pick, Selection elements) {
         IntArrayList out = new IntArrayList();
         IntOpenHashSet seen = new IntOpenHashSet();
-        if (pick.kind() == ElementKind.VERTEX) {
+        BitSet given = elements.elements();
+        if (pick.kind() == elements.kind()) {
             for (Term t : pick.terms()) {
                 if (!(t instanceof Term.Where w) || !(w.rule() instanceof Rule.Hand h)) continue;
-                for (int v : h.elementsOn(mesh, ElementKind.VERTEX)) if (vertices.get(v) && seen.add(v)) out.add(v);
+                for (int e : h.elementsOn(mesh, pick.kind())) if (given.get(e) && seen.add(e)) out.add(e);
             }
         }
-        for (int v = vertices.nextSetBit(0); v >= 0; v = vertices.nextSetBit(v + 1)) if (seen.add(v)) out.add(v);
+        for (int e = given.nextSetBit(0); e >= 0; e = given.nextSetBit(e + 1)) if (seen.add(e)) out.add(e);
         return out.toIntArray();
     }
 }

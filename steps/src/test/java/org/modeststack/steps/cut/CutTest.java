@@ -117,29 +117,15 @@ class CutTest {
     void tagsAndColoursAreCarried() throws StepException {
         Mesh m = MeshFixtures.sheet(1);
         int[] c = m.corners();
-        float[] colors = new float[16];
-        for (int i = 0; i < 4; i++) {
-            colors[4 * i] = (float) m.x(c[i]);
-            colors[4 * i + 1] = (float) m.y(c[i]);
-            colors[4 * i + 3] = 1;
-        }
-        m = new Mesh(
-                m.xyz(),
-                m.offsets(),
-                c,
-                m.faceMaterials(),
-                m.materials(),
-                colors,
-                Map.of(
+        m = MeshFixtures.coloredByPlace(m, 0)
+                .withTags(Map.of(
                         "all", new Tag(ElementKind.FACE, new long[] {0}, new double[] {0.5}),
                         "side", new Tag(ElementKind.EDGE, new long[] {Tag.edge(c[0], c[1])}, new double[] {1}),
                         "ends",
                                 new Tag(
                                         ElementKind.VERTEX,
                                         new long[] {Math.min(c[0], c[1]), Math.max(c[0], c[1])},
-                                        new double[] {1, 1})),
-                m.vertexKeys(),
-                m.faceKeys());
+                                        new double[] {1, 1})));
         Mesh out = TestContext.run(new CutLoop(pick("edges: all"), 1, 1, 0), m);
         assertEquals(4, out.tag("all").size());
         assertEquals(2, out.tag("side").size(), "both halves");

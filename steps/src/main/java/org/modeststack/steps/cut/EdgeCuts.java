@@ -1,0 +1,168 @@
+package org.modeststack.steps.cut;
+
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.Arrays;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
+
+/**
+ * New vertices on edges, in order from one end of each, and what becomes of tags and colours there: the parts of an edge
+ * keep those of the edge, new vertices take the mean of a tag that both ends have.
+ */
+final class EdgeCuts {
+    private static final long VERTEX = 1;
+
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final MeshBuilder out;
+    private final long seed;
+    /** For each edge the end from which its cuts are counted, how many there are, the first new vertex, its shares. */
+    private final int[] start;
+
+    private final int[] count;
+    private final int[] first;
+    private final int[] sharesAt;
+    private final DoubleArrayList shares = new DoubleArrayList();
+    private final IntArrayList edges = new IntArrayList();
+
+    /** @param out to which the vertices of the mesh were added, in their order and nothing else */
+    EdgeCuts(Mesh mesh, MeshBuilder out, long seed) {
+        this.mesh = mesh;
+        this.out = out;
+        this.seed = seed;
+        adj = mesh.adjacency();
+        start = new int[adj.edgeCount()];
+        count = new int[adj.edgeCount()];
+        first = new int[adj.edgeCount()];
+        sharesAt = new int[adj.edgeCount()];
+        Arrays.fill(start, -1);
+    }
+
+    /**
+     * Puts vertices on an edge, which must have none yet.
+     *
+     * @param from the end that is share 0
+     * @param at shares of its length, ascending, from 0 to 1
+     */
+    void cut(int edge, int from, double[] at) {
+        int a = from, b = adj.edgeLow(edge) == a ? adj.edgeHigh(edge) : adj.edgeLow(edge), n = at.length;
+        start[edge] = a;
+        count[edge] = n;
+        first[edge] = out.vertexCount();
+        sharesAt[edge] = shares.size();
+        edges.add(edge);
+        long key = Keys.of(seed, VERTEX, mesh.edgeKey(a, b));
+        double[] xyz = mesh.xyz();
+        for (int i = 0; i < n; i++) {
+            double t = at[i];
+            shares.add(t);
+            out.vertex(
+                    xyz[3 * a] + t * (xyz[3 * b] - xyz[3 * a]),
+                    xyz[3 * a + 1] + t * (xyz[3 * b + 1] - xyz[3 * a + 1]),
+                    xyz[3 * a + 2] + t * (xyz[3 * b + 2] - xyz[3 * a + 2]),
+                    Keys.of(key, Keys.fraction(i + 1, n + 1)));
+        }
+    }
+
+    /** How many new vertices lie on the side that leaves a corner. */
+    int on(int corner) {
+        return count[adj.cornerEdge()[corner]];
+    }
+
+    /** The i-th vertex of the side that leaves a corner: 0 is the corner itself, after the new ones comes the next. */
+    int vertex(int corner, int i) {
+        if (i == 0) return mesh.corners()[corner];
+        int e = adj.cornerEdge()[corner], n = count[e];
+        if (i == n + 1) return mesh.corners()[adj.cornerNext()[corner]];
+        return first[e] + (start[e] == mesh.corners()[corner] ? i - 1 : n - i);
+    }
+
+    /** How far along the side that leaves a corner its i-th vertex lies, from 0 to 1. */
+    double share(int corner, int i) {
+        if (i == 0) return 0;
+        int e = adj.cornerEdge()[corner], n = count[e];
+        if (i == n + 1) return 1;
+        return start[e] == mesh.corners()[corner]
+                ? shares.getDouble(sharesAt[e] + i - 1)
+                : 1 - shares.getDouble(sharesAt[e] + n - i);
+    }
+
+    /** Mixes the colours of four corners: along a–b by s, along d–c by t, between the two by u. */
+    void paint(int corner, int a, int b, double s, int d, int c, double t, double u) {
+        float[] k = mesh.cornerColors(), rgba = new float[4];
+        for (int i = 0; i < 4; i++) {
+            double low = k[4 * a + i] + s * (k[4 * b + i] - k[4 * a + i]);
+            double high = k[4 * d + i] + t * (k[4 * c + i] - k[4 * d + i]);
+            rgba[i] = (float) (low + u * (high - low));
+        }
+        out.color(corner, rgba[0], rgba[1], rgba[2], rgba[3]);
+    }
+
+    /** A face that keeps its shape, with what is new on its sides as further corners. */
+    int polygon(int f, long key, int material) {
+        int c = mesh.offsets()[f], sides = mesh.sides(f), size = sides;
+        for (int k = 0; k < sides; k++) size += on(c + k);
+        int[] around = new int[size];
+        int at = 0;
+        for (int k = 0; k < sides; k++) for (int i = 0; i <= on(c + k); i++) around[at++] = vertex(c + k, i);
+        int made = out.face(key, material, around, 0, size);
+        if (!mesh.hasColors()) return made;
+        at = out.firstCorner(made);
+        for (int k = 0; k < sides; k++) {
+            int d = adj.cornerNext()[c + k];
+            for (int i = 0; i <= on(c + k); i++) paint(at++, c + k, d, share(c + k, i), c + k, d, 0, 0);
+        }
+        return made;
+    }
+
+    /** Carries all tags over. @param faceOf for each new face the old one that it is, or is part of */
+    void tags(IntArrayList faceOf) {
+        mesh.tags().forEach((name, tag) -> {
+            out.emptyTag(name, tag.kind());
+            switch (tag.kind()) {
+                case FACE -> {
+                    for (int i = 0; tag.size() > 0 && i < faceOf.size(); i++) {
+                        double w = tag.weightOf(faceOf.getInt(i));
+                        if (w > 0) out.tag(name, ElementKind.FACE, i, w);
+                    }
+                }
+                case VERTEX -> vertexTag(name, tag);
+                case EDGE -> {
+                    if (edges.isEmpty()) out.tag(name, tag);
+                    else for (int i = 0; i < tag.size(); i++) edgeTag(name, tag.element(i), tag.weight(i));
+                }
+            }
+        });
+    }
+
+    private void vertexTag(String name, Tag tag) {
+        out.tag(name, tag);
+        for (int k = 0; tag.size() > 0 && k < edges.size(); k++) {
+            int e = edges.getInt(k);
+            double p = tag.weightOf(start[e]);
+            if (p == 0) continue;
+            double q = tag.weightOf(adj.edgeLow(e) == start[e] ? adj.edgeHigh(e) : adj.edgeLow(e));
+            for (int i = 0; i < count[e] && q > 0; i++)
+                out.tag(name, ElementKind.VERTEX, first[e] + i, p + shares.getDouble(sharesAt[e] + i) * (q - p));
+        }
+    }
+
+    private void edgeTag(String name, long element, double weight) {
+        int a = Tag.edgeLow(element), b = Tag.edgeHigh(element), e = adj.edgeBetween(a, b, mesh);
+        if (e < 0 || count[e] == 0) {
+            out.tag(name, ElementKind.EDGE, element, weight);
+            return;
+        }
+        int before = start[e], end = before == a ? b : a;
+        for (int i = 0; i < count[e]; i++) {
+            out.tag(name, ElementKind.EDGE, Tag.edge(before, first[e] + i), weight);
+            before = first[e] + i;
+        }
+        out.tag(name, ElementKind.EDGE, Tag.edge(before, end), weight);
+    }
+}

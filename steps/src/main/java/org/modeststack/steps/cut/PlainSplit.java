@@ -1,0 +1,195 @@
+package org.modeststack.steps.cut;
+
+import java.util.BitSet;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Selection;
+
+/**
+ * The topology of dividing faces evenly without moving anything: quads into a grid, triangles into smaller triangles,
+ * other faces into quads from their middle, each a grid again; that takes an even number of parts. Faces beside them
+ * take the new vertices in as corners.
+ */
+final class PlainSplit extends RingCut {
+    private final BitSet faces;
+    private int whole;
+
+    /** @param parts into how many parts each side is cut, at least 2 */
+    PlainSplit(Mesh mesh, BitSet faces, int parts) {
+        super(mesh, sides(mesh, faces), even(parts));
+        this.faces = faces;
+    }
+
+    private static BitSet sides(Mesh mesh, BitSet faces) {
+        return new Selection(ElementKind.FACE, faces).to(mesh, ElementKind.EDGE).elements();
+    }
+
+    private static double[] even(int parts) {
+        double[] t = new double[parts - 1];
+        for (int i = 1; i < parts; i++) t[i - 1] = (double) i / parts;
+        return t;
+    }
+
+    /** How many faces could not be divided, because they have five sides or more and the parts are odd. */
+    int leftWhole() {
+        return whole;
+    }
+
+    @Override
+    void face(int f) {
+        int c = mesh.offsets()[f], sides = mesh.sides(f);
+        if (!faces.get(f)) {
+            polygon(f);
+        } else if (sides == 4) {
+            grid(f, c, c + 1, c + 2, c + 3);
+        } else if (sides == 3) {
+            triangles(f, c);
+        } else if (n % 2 == 1) {
+            fromMiddle(f, c, sides);
+        } else {
+            whole++;
+            polygon(f);
+        }
+    }
+
+    /** A triangle in rows that run along its first side; row j has one vertex less than the one before. */
+    private void triangles(int f, int c) {
+        int parts = n + 1;
+        long inside = insideOf(f), key = partsOf(f);
+        int[] low = new int[parts + 1], high = new int[parts + 1];
+        for (int i = 0; i <= parts; i++) low[i] = cuts.vertex(c, i);
+        for (int j = 0; j < parts; j++) {
+            int width = parts - j;
+            for (int i = 0; i < width; i++) high[i] = rowVertex(f, c, inside, i, j + 1, parts);
+            for (int i = 0; i < width; i++) {
+                long at = Keys.of(key, Keys.fraction(i, parts), Keys.fraction(j, parts));
+                color(triangle(f, at, low[i], low[i + 1], high[i]), c, parts, i, j, i + 1, j, i, j + 1);
+                if (j > 0) madeEdge(low[i], low[i + 1]);
+                if (i > 0) madeEdge(low[i], high[i]);
+                if (i + 1 == width) continue;
+                color(
+                        triangle(f, Keys.of(at, 1), low[i + 1], high[i + 1], high[i]),
+                        c,
+                        parts,
+                        i + 1,
+                        j,
+                        i + 1,
+                        j + 1,
+                        i,
+                        j + 1);
+                madeEdge(low[i + 1], high[i]);
+            }
+            int[] swap = low;
+            low = high;
+            high = swap;
+        }
+    }
+
+    /** The i-th vertex of row j of a triangle. */
+    private int rowVertex(int f, int c, long inside, int i, int j, int parts) {
+        if (i == 0) return cuts.vertex(c + 2, parts - j);
+        if (i == parts - j) return cuts.vertex(c + 1, j);
+        double u = (double) i / parts, v = (double) j / parts;
+        double[] p = new double[3];
+        for (int k = 0; k < 3; k++) p[k] = (1 - u - v) * at(c, k) + u * at(c + 1, k) + v * at(c + 2, k);
+        return out.vertex(p[0], p[1], p[2], Keys.of(inside, Keys.fraction(i, parts), Keys.fraction(j, parts)));
+    }
+
+    private double at(int corner, int k) {
+        return mesh.xyz()[3 * mesh.corners()[corner] + k];
+    }
+
+    /** @param ij places of the three corners in the rows */
+    private void color(int face, int c, int parts, int... ij) {
+        if (!mesh.hasColors()) return;
+        float[] k = mesh.cornerColors(), rgba = new float[4];
+        for (int corner = 0; corner < 3; corner++) {
+            double u = (double) ij[2 * corner] / parts, v = (double) ij[2 * corner + 1] / parts;
+            for (int i = 0; i < 4; i++)
+                rgba[i] = (float) ((1 - u - v) * k[4 * c + i] + u * k[4 * c + 4 + i] + v * k[4 * c + 8 + i]);
+            out.color(out.firstCorner(face) + corner, rgba[0], rgba[1], rgba[2], rgba[3]);
+        }
+    }
+
+    /** A quad for each corner, from the middle of the face; each is divided again where the parts are more than two. */
+    private void fromMiddle(int f, int c, int sides) {
+        int half = (n + 1) / 2;
+        long inside = insideOf(f), parts = partsOf(f);
+        double[] middles = FaceFrames.of(mesh).middles();
+        int middle = out.vertex(middles[3 * f], middles[3 * f + 1], middles[3 * f + 2], inside);
+        // From the middle of each side to the middle of the face.
+        int[][] spoke = new int[sides][half + 1];
+        for (int k = 0; k < sides; k++) {
+            long key = Keys.of(inside, mesh.vertexKeys()[mesh.corners()[c + k]]);
+            spoke[k][0] = cuts.vertex(c + k, half);
+            spoke[k][half] = middle;
+            for (int i = 1; i < half; i++)
+                spoke[k][i] = between(spoke[k][0], middle, (double) i / half, Keys.of(key, Keys.fraction(i, half)));
+            for (int i = 0; i < half; i++) madeEdge(spoke[k][i], spoke[k][i + 1]);
+        }
+        float[] mean = meanColor(c, sides);
+        for (int k = 0; k < sides; k++) {
+            int before = (k + sides - 1) % sides;
+            long key = Keys.of(parts, mesh.vertexKeys()[mesh.corners()[c + k]]);
+            // Rows go from the corner towards the spoke before; columns along the side that leaves the corner.
+            int[] low = new int[half + 1], high = new int[half + 1];
+            for (int i = 0; i <= half; i++) low[i] = cuts.vertex(c + k, i);
+            for (int j = 1; j <= half; j++) {
+                high[0] = cuts.vertex(c + before, n + 1 - j);
+                for (int i = 1; i <= half; i++) {
+                    if (j == half) high[i] = spoke[before][i];
+                    else if (i == half) high[i] = spoke[k][j];
+                    else {
+                        long place = Keys.of(key, Keys.fraction(i, half), Keys.fraction(j, half) + (1L << 62));
+                        high[i] = between(high[0], spoke[k][j], (double) i / half, place);
+                    }
+                }
+                for (int i = 0; i < half; i++) {
+                    long cell = Keys.of(key, Keys.fraction(i, half), Keys.fraction(j, half));
+                    int made = quad(f, cell, low[i], low[i + 1], high[i + 1], high[i]);
+                    if (i > 0) madeEdge(low[i], high[i]);
+                    if (j > 1) madeEdge(low[i], low[i + 1]);
+                    if (mean != null) color(made, c, sides, k, half, i, j - 1, mean);
+                }
+                int[] swap = low;
+                low = high;
+                high = swap;
+            }
+        }
+    }
+
+    private int between(int a, int b, double t, long key) {
+        return out.vertex(mixed(a, b, t, 0), mixed(a, b, t, 1), mixed(a, b, t, 2), key);
+    }
+
+    private double mixed(int a, int b, double t, int axis) {
+        double p = out.coordinate(a, axis);
+        return p + t * (out.coordinate(b, axis) - p);
+    }
+
+    private float[] meanColor(int c, int sides) {
+        if (!mesh.hasColors()) return null;
+        float[] mean = new float[4];
+        for (int k = 0; k < sides; k++)
+            for (int i = 0; i < 4; i++) mean[i] += mesh.cornerColors()[4 * (c + k) + i] / sides;
+        return mean;
+    }
+
+    /** Colours a cell of the quad at a corner: between the corner, the middles of its two sides, and the face's middle. */
+    private void color(int face, int c, int sides, int k, int half, int i, int j, float[] mean) {
+        float[] all = mesh.cornerColors(), rgba = new float[4];
+        int next = c + (k + 1) % sides, before = c + (k + sides - 1) % sides;
+        for (int corner = 0; corner < 4; corner++) {
+            double u = (double) (corner == 1 || corner == 2 ? i + 1 : i) / half;
+            double v = (double) (corner >= 2 ? j + 1 : j) / half;
+            for (int x = 0; x < 4; x++) {
+                double own = all[4 * (c + k) + x];
+                double right = 0.5 * (own + all[4 * next + x]), up = 0.5 * (own + all[4 * before + x]);
+                rgba[x] = (float) ((1 - u) * (1 - v) * own + u * (1 - v) * right + (1 - u) * v * up + u * v * mean[x]);
+            }
+            out.color(out.firstCorner(face) + corner, rgba[0], rgba[1], rgba[2], rgba[3]);
+        }
+    }
+}

@@ -1,0 +1,375 @@
+package org.modeststack.steps.segment;
+
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * The topology of dividing round parts into another number of segments: rows of faces that share rails are taken
+ * together, each rail gets new vertices on the curve it lies on, and the one face beyond a rail takes them as corners.
+ * Parts whose rails are held by several faces are left alone.
+ */
+final class RoundPart {
+    private static final long VERTEX = 1;
+    private static final long STRIP = 2;
+
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final List<RoundRow> rows;
+    private final int segments;
+    /** For each face the part it belongs to, or -1. */
+    private final int[] partOf;
+
+    private final List<Part> parts = new ArrayList<>();
+    private final Long2ObjectOpenHashMap<Rail> forward = new Long2ObjectOpenHashMap<>();
+    private final Long2ObjectOpenHashMap<Rail> backward = new Long2ObjectOpenHashMap<>();
+    private int held;
+    private int straight;
+
+    /** Rows that share rails, all beginning with the same line. */
+    private record Part(List<RoundRow> rows, List<Rail> rails) {}
+
+    /** A line of vertices along a part, and the face beyond it: -1 for none. */
+    private static final class Rail {
+        final IntArrayList vertices;
+        final boolean closed;
+        int beyond = -1;
+        /** From the first place to the last, in the new mesh; closed ones end with the first again. */
+        int[] made;
+
+        Rail(IntArrayList vertices, boolean closed) {
+            this.vertices = vertices;
+            this.closed = closed;
+        }
+
+        boolean isPoint() {
+            return vertices.getInt(0) == vertices.getInt(vertices.size() - 1) && !closed
+                    || closed && vertices.getInt(0) == vertices.getInt(1);
+        }
+
+        int segments() {
+            return closed ? vertices.size() : vertices.size() - 1;
+        }
+    }
+
+    RoundPart(Mesh mesh, BitSet lines, int segments) {
+        this.mesh = mesh;
+        this.segments = segments;
+        adj = mesh.adjacency();
+        rows = RoundRow.of(mesh, lines);
+        partOf = new int[mesh.faceCount()];
+        Arrays.fill(partOf, -1);
+        gather();
+    }
+
+    int rowCount() {
+        return rows.size();
+    }
+
+    /** How many parts can be divided anew. */
+    int parts() {
+        return parts.size();
+    }
+
+    /** Whether one of them goes all the way round. */
+    boolean closes() {
+        return parts.stream().anyMatch(p -> p.rails.getFirst().closed);
+    }
+
+    /** How many parts were left alone, because other faces hold their rails. */
+    int held() {
+        return held;
+    }
+
+    /** How many rails lie on no circle; their new vertices are on the old edges. */
+    int notRound() {
+        return straight;
+    }
+
+    /** Sorts rows into parts that share rails, each row with the same line first. */
+    private void gather() {
+        Int2IntOpenHashMap rowOf = new Int2IntOpenHashMap();
+        rowOf.defaultReturnValue(-1);
+        for (int r = 0; r < rows.size(); r++) for (int f : rows.get(r).faces()) rowOf.put(f, r);
+        RoundRow[] turned = new RoundRow[rows.size()];
+        for (int seed = 0; seed < turned.length; seed++) {
+            if (turned[seed] != null) continue;
+            turned[seed] = canonical(rows.get(seed));
+            List<RoundRow> all = new ArrayList<>();
+            IntArrayList stack = new IntArrayList();
+            stack.add(seed);
+            boolean fits = true;
+            while (!stack.isEmpty()) {
+                RoundRow row = turned[stack.removeInt(stack.size() - 1)];
+                all.add(row);
+                for (int side = 0; side < 2; side++) {
+                    int next = neighbour(row, side == 0, rowOf);
+                    if (next < 0) continue;
+                    RoundRow same = beside(rows.get(next), side == 0 ? row.low() : row.high(), side == 0);
+                    if (same == null || same.segments() != row.segments()) {
+                        fits = false;
+                    } else if (turned[next] == null) {
+                        turned[next] = same;
+                        stack.add(next);
+                    } else if (!turned[next].equals(same)) fits = false;
+                }
+            }
+            Part part = fits ? part(all) : null;
+            if (part == null) {
+                held++;
+                continue;
+            }
+            for (RoundRow row : all) for (int f : row.faces()) partOf[f] = parts.size();
+            parts.add(part);
+        }
+    }
+
+    /** The row beginning with the line of the lowest key, so that it does not depend on numbering. */
+    private RoundRow canonical(RoundRow row) {
+        if (!row.closed()) return row;
+        int best = 0;
+        long least = Long.MAX_VALUE;
+        for (int i = 0; i < row.segments(); i++) {
+            long key = mesh.edgeKey(row.low().getInt(i), row.high().getInt(i));
+            if (key >= least) continue;
+            least = key;
+            best = i;
+        }
+        return row.from(best);
+    }
+
+    /** A row turned so that a rail is its own upper one, or lower one, from the first vertex to the last; or null. */
+    private static RoundRow beside(RoundRow row, IntArrayList rail, boolean upper) {
+        for (RoundRow r : new RoundRow[] {row, row.reversed()}) {
+            IntArrayList own = upper ? r.high() : r.low();
+            int at = r.closed() ? own.indexOf(rail.getInt(0)) : 0;
+            if (at < 0) continue;
+            RoundRow from = r.closed() ? r.from(at) : r;
+            if ((upper ? from.high() : from.low()).equals(rail)) return from;
+        }
+        return null;
+    }
+
+    /** The row beyond one rail, or -1. */
+    private int neighbour(RoundRow row, boolean low, Int2IntOpenHashMap rowOf) {
+        IntArrayList rail = low ? row.low() : row.high();
+        if (rail.getInt(0) == rail.getInt(1)) return -1;
+        int other = beyond(rail.getInt(0), rail.getInt(1), row.faces().getInt(0));
+        return other < 0 ? -1 : rowOf.get(other);
+    }
+
+    /** The other face at the edge between two vertices; -1 where there is none or more than one. */
+    private int beyond(int u, int v, int face) {
+        int e = adj.edgeBetween(u, v, mesh);
+        if (e < 0 || adj.edgeSides(e) != 2) return -1;
+        int a = adj.cornerFace()[adj.edgeCorner(e, 0)], b = adj.cornerFace()[adj.edgeCorner(e, 1)];
+        return a == face ? b : a;
+    }
+
+    /** The rails of some rows; null where other faces hold them. */
+    private Part part(List<RoundRow> all) {
+        BitSet own = new BitSet();
+        for (RoundRow row : all) for (int f : row.faces()) own.set(f);
+        List<Rail> rails = new ArrayList<>();
+        for (RoundRow row : all) {
+            for (int side = 0; side < 2; side++) {
+                IntArrayList vertices = side == 0 ? row.low() : row.high();
+                if (rails.stream().anyMatch(r -> r.vertices.equals(vertices))) continue;
+                Rail rail = new Rail(vertices, row.closed());
+                if (!rail.isPoint() && !free(rail, row, own)) return null;
+                rails.add(rail);
+            }
+        }
+        return new Part(all, rails);
+    }
+
+    /** Whether nothing but the part and one face beyond touches what will go; notes that face. */
+    private boolean free(Rail rail, RoundRow row, BitSet own) {
+        int n = rail.segments();
+        for (int i = 0; i < n; i++) {
+            int u = rail.vertices.getInt(i), v = rail.vertices.getInt((i + 1) % rail.vertices.size());
+            int e = adj.edgeBetween(u, v, mesh);
+            if (adj.edgeSides(e) > 2) return false;
+            int other = beyond(u, v, row.faces().getInt(i));
+            if (other >= 0 && own.get(other)) continue;
+            if (i > 0 && other != rail.beyond) return false;
+            rail.beyond = other;
+        }
+        for (int i = rail.closed ? 0 : 1; i < n; i++) {
+            int v = rail.vertices.getInt(i);
+            for (int k = adj.vertexStart()[v]; k < adj.vertexStart()[v + 1]; k++) {
+                int f = adj.cornerFace()[adj.vertexCorners()[k]];
+                if (f != rail.beyond && !own.get(f)) return false;
+            }
+        }
+        return true;
+    }
+
+    Mesh build(long seed, String madeTag) {
+        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        int[] materials = b.materialsOf(mesh);
+        int[] same = new int[mesh.vertexCount()];
+        Arrays.fill(same, -1);
+        // What goes: the vertices of rails, but for the ends of open ones, points, and where closed ones begin.
+        BitSet gone = new BitSet();
+        for (Part p : parts)
+            for (Rail r : p.rails)
+                for (int i = 1; i < r.segments() && !r.isPoint(); i++) gone.set(r.vertices.getInt(i));
+        for (int v = 0; v < mesh.vertexCount(); v++)
+            if (!gone.get(v)) same[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+        // Whatever a new vertex or face is nearest to along the part, it takes its tags from.
+        Heirs heirs = new Heirs(mesh, b);
+        for (Part p : parts) {
+            for (Rail r : p.rails) {
+                lay(r, b, same, seed, heirs);
+                note(r);
+            }
+        }
+        int[] faceMap = new int[mesh.faceCount()];
+        Arrays.fill(faceMap, -1);
+        b.emptyTag(madeTag, ElementKind.FACE);
+        for (int f = 0; f < mesh.faceCount(); f++)
+            if (partOf[f] < 0) faceMap[f] = kept(f, b, same, materials[mesh.faceMaterials()[f]]);
+        b.carryTags(mesh, same, faceMap);
+        for (Part p : parts)
+            for (RoundRow row : p.rows) strip(row, p, b, materials, Keys.of(seed, STRIP), madeTag, heirs);
+        return b.build();
+    }
+
+    private void lay(Rail r, MeshBuilder b, int[] same, long seed, Heirs heirs) {
+        r.made = new int[segments + 1];
+        if (r.isPoint()) {
+            Arrays.fill(r.made, same[r.vertices.getInt(0)]);
+            return;
+        }
+        Vec3[] p = new Vec3[r.vertices.size()];
+        for (int i = 0; i < p.length; i++) p[i] = mesh.point(r.vertices.getInt(i));
+        RailCurve curve = new RailCurve(p, r.closed);
+        if (!curve.isRound() && p.length > 2) straight++;
+        long key = Keys.of(seed, VERTEX, mesh.edgeKey(r.vertices.getInt(0), r.vertices.getInt(1)), r.closed ? 1 : 0);
+        for (int i = 0; i <= segments; i++) {
+            if (i == 0 || i == segments) {
+                r.made[i] = same[r.vertices.getInt(i == 0 || r.closed ? 0 : r.vertices.size() - 1)];
+                continue;
+            }
+            Vec3 q = curve.at(i, segments);
+            r.made[i] = b.vertex(q.x(), q.y(), q.z(), Keys.of(key, Keys.fraction(i, segments)));
+            int old = (int) Math.rint((double) i / segments * r.segments());
+            heirs.vertex(r.vertices.getInt(old % r.vertices.size()), r.made[i]);
+        }
+        for (int i = 0; i < segments; i++) {
+            int old = nearest(i, r.segments());
+            heirs.edge(
+                    r.vertices.getInt(old), r.vertices.getInt((old + 1) % r.vertices.size()), r.made[i], r.made[i + 1]);
+        }
+    }
+
+    /** The old segment in which the middle of a new one lies. */
+    private int nearest(int i, int of) {
+        return Math.min(of - 1, (int) ((i + 0.5) / segments * of));
+    }
+
+    /** A face that is no part of it; where it lies beyond a rail, with the new vertices instead of the old. */
+    private int kept(int f, MeshBuilder b, int[] same, int material) {
+        IntArrayList ring = new IntArrayList(), source = new IntArrayList();
+        int from = mesh.offsets()[f], sides = mesh.sides(f);
+        for (int k = 0; k < sides; k++) {
+            int c = from + k, v = mesh.corners()[c];
+            if (same[v] >= 0) {
+                ring.add(same[v]);
+                source.add(c);
+            }
+            long side = side(v, mesh.corners()[adj.cornerNext()[c]]);
+            Rail on = forward.get(side), back = backward.get(side);
+            boolean ahead = on != null && on.beyond == f;
+            if (!ahead && (back == null || back.beyond != f)) continue;
+            for (int i = 1; i < segments; i++) {
+                ring.add(ahead ? on.made[i] : back.made[segments - i]);
+                source.add(c);
+            }
+        }
+        int made = b.face(mesh.faceKeys()[f], material, ring.toIntArray());
+        for (int i = 0; mesh.hasColors() && i < source.size(); i++) color(b, b.firstCorner(made) + i, source.getInt(i));
+        return made;
+    }
+
+    /** Notes by which directed sides a walk round the face beyond comes onto a rail, from either end. */
+    private void note(Rail r) {
+        if (r.beyond < 0) return;
+        int n = r.vertices.size(), last = r.vertices.getInt(n - 1);
+        forward.put(side(r.vertices.getInt(0), r.vertices.getInt(1)), r);
+        if (r.closed) backward.put(side(r.vertices.getInt(0), last), r);
+        else backward.put(side(last, r.vertices.getInt(n - 2)), r);
+    }
+
+    private static long side(int u, int v) {
+        return (long) u << 32 | v;
+    }
+
+    private void color(MeshBuilder b, int corner, int source) {
+        float[] k = mesh.cornerColors();
+        b.color(corner, k[4 * source], k[4 * source + 1], k[4 * source + 2], k[4 * source + 3]);
+    }
+
+    private void strip(
+            RoundRow row, Part part, MeshBuilder b, int[] materials, long strip, String madeTag, Heirs heirs) {
+        int[] low = rail(part, row.low()).made, high = rail(part, row.high()).made;
+        long key = Keys.of(strip, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
+        for (int i = 0; i < segments; i++) {
+            int old = row.faces().getInt(nearest(i, row.segments()));
+            int[] ring = low[i] == low[i + 1]
+                    ? new int[] {low[i], high[i + 1], high[i]}
+                    : high[i] == high[i + 1]
+                            ? new int[] {low[i], low[i + 1], high[i]}
+                            : new int[] {low[i], low[i + 1], high[i + 1], high[i]};
+            int made = b.face(Keys.of(key, Keys.fraction(i, segments)), materials[mesh.faceMaterials()[old]], ring);
+            b.tag(madeTag, ElementKind.FACE, made, 1);
+            heirs.face(old, made);
+            for (int k = 0; mesh.hasColors() && k < ring.length; k++)
+                color(b, b.firstCorner(made) + k, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
+            int line = (int) Math.rint((double) i / segments * row.segments())
+                    % row.low().size();
+            if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), low[i], high[i]);
+        }
+    }
+
+    private static Rail rail(Part part, IntArrayList vertices) {
+        return part.rails.stream()
+                .filter(r -> r.vertices.equals(vertices))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** Gives new elements the weights that the nearest old ones have. */
+    private record Heirs(Mesh mesh, MeshBuilder b) {
+        void vertex(int old, int made) {
+            give(ElementKind.VERTEX, old, made);
+        }
+
+        void face(int old, int made) {
+            give(ElementKind.FACE, old, made);
+        }
+
+        void edge(int u, int v, int madeU, int madeV) {
+            if (u != v && madeU != madeV) give(ElementKind.EDGE, Tag.edge(u, v), Tag.edge(madeU, madeV));
+        }
+
+        private void give(ElementKind kind, long old, long made) {
+            mesh.tags().forEach((name, tag) -> {
+                double w = tag.kind() == kind ? tag.weightOf(old) : 0;
+                if (w > 0) b.tag(name, kind, made, w);
+            });
+        }
+    }
+}

@@ -1,0 +1,115 @@
+package org.modeststack.steps.segment;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * A row of quads, or of triangles that meet in one vertex, from picked edge to picked edge: the lines that divide a round
+ * part into segments.
+ *
+ * @param low for each line its vertex on the lower rail, to the left of which the row lies seen from outside
+ * @param high for each line its vertex on the upper rail; all the same one where the row ends in a point
+ * @param faces between a line and the next
+ * @param closed whether the last face leads back to the first line
+ */
+record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean closed) {
+    /** All rows between picked edges, each once; faces with other sides picked belong to none. */
+    static List<RoundRow> of(Mesh mesh, BitSet picked) {
+        Adjacency adj = mesh.adjacency();
+        List<RoundRow> out = new ArrayList<>();
+        BitSet done = new BitSet();
+        for (int e = picked.nextSetBit(0); e >= 0; e = picked.nextSetBit(e + 1)) {
+            for (int i = 0; i < adj.edgeSides(e); i++) {
+                int c = adj.edgeCorner(e, i);
+                if (done.get(adj.cornerFace()[c]) || across(mesh, adj, picked, c) < 0) continue;
+                out.add(walk(mesh, adj, picked, firstOf(mesh, adj, picked, c), done));
+            }
+        }
+        return out;
+    }
+
+    /** The side of the same face where a row that came in over a side goes on; -1 where it does not. */
+    private static int across(Mesh mesh, Adjacency adj, BitSet picked, int c) {
+        int f = adj.cornerFace()[c], b = adj.cornerNext()[c], d = adj.cornerNext()[b];
+        boolean pb = picked.get(adj.cornerEdge()[b]), pd = picked.get(adj.cornerEdge()[d]);
+        return switch (mesh.sides(f)) {
+            case 4 -> pd && !pb && !picked.get(adj.cornerEdge()[adj.cornerNext()[d]]) ? d : -1;
+            case 3 -> pb == pd ? -1 : pb ? b : d;
+            default -> -1;
+        };
+    }
+
+    /** The other face's side along the same edge, or -1 at a border or where faces do not run on. */
+    private static int twin(Mesh mesh, Adjacency adj, int c) {
+        int e = adj.cornerEdge()[c];
+        if (adj.edgeSides(e) != 2) return -1;
+        int d = adj.edgeCorner(e, 0) == c ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
+        return mesh.corners()[d] == mesh.corners()[c] ? -1 : d;
+    }
+
+    /** The side over which the first face of the row is come to, going back from one of its sides. */
+    private static int firstOf(Mesh mesh, Adjacency adj, BitSet picked, int c) {
+        int at = c;
+        while (true) {
+            int d = twin(mesh, adj, at);
+            int before = d < 0 ? -1 : across(mesh, adj, picked, d);
+            if (before < 0) return at;
+            at = before;
+            if (at == c) return at;
+        }
+    }
+
+    private static RoundRow walk(Mesh mesh, Adjacency adj, BitSet picked, int first, BitSet done) {
+        IntArrayList low = new IntArrayList(), high = new IntArrayList(), faces = new IntArrayList();
+        int c = first;
+        while (true) {
+            high.add(mesh.corners()[c]);
+            low.add(mesh.corners()[adj.cornerNext()[c]]);
+            int f = adj.cornerFace()[c], x = across(mesh, adj, picked, c);
+            faces.add(f);
+            done.set(f);
+            int next = twin(mesh, adj, x);
+            if (next == first) return new RoundRow(low, high, faces, true);
+            if (next < 0 || across(mesh, adj, picked, next) < 0 || done.get(adj.cornerFace()[next])) {
+                low.add(mesh.corners()[x]);
+                high.add(mesh.corners()[adj.cornerNext()[x]]);
+                return new RoundRow(low, high, faces, false);
+            }
+            c = next;
+        }
+    }
+
+    int segments() {
+        return faces.size();
+    }
+
+    /** The same row gone through the other way, which makes the upper rail the lower one. */
+    RoundRow reversed() {
+        IntArrayList f = backwards(faces);
+        // Of a closed row the last face lies between the last line and the first.
+        if (closed) f.add(f.removeInt(0));
+        return new RoundRow(backwards(high), backwards(low), f, closed);
+    }
+
+    private static IntArrayList backwards(IntArrayList list) {
+        IntArrayList out = new IntArrayList(list.size());
+        for (int i = list.size() - 1; i >= 0; i--) out.add(list.getInt(i));
+        return out;
+    }
+
+    /** The row that begins with another line; for closed ones. */
+    RoundRow from(int line) {
+        int n = faces.size();
+        IntArrayList l = new IntArrayList(n), h = new IntArrayList(n), f = new IntArrayList(n);
+        for (int i = 0; i < n; i++) {
+            l.add(low.getInt((line + i) % n));
+            h.add(high.getInt((line + i) % n));
+            f.add(faces.getInt((line + i) % n));
+        }
+        return new RoundRow(l, h, f, true);
+    }
+}

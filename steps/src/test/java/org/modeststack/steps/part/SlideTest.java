@@ -1,0 +1,122 @@
+package org.modeststack.steps.part;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.PartFixtures.anySource;
+import static org.modeststack.steps.PartFixtures.pick;
+import static org.modeststack.steps.PartFixtures.some;
+import static org.modeststack.steps.PartFixtures.volume;
+
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.steps.Handle;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.TestContext;
+import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.pick.Pick;
+
+class SlideTest {
+    private static final Vec3 UP = new Vec3(0, 0, 1);
+    private static final Pick UPRIGHT = pick("edges: inside -1 -1 -1 1 1 11");
+    private static final Pick MADE =
+            Pick.of(ElementKind.EDGE, new org.modeststack.steps.pick.Rule.Made(new TestContext().madeTag()));
+
+    private static Mesh banded() throws StepException {
+        return TestContext.run(new CutLoop(UPRIGHT, 1, 1, 0), MeshFixtures.cube(10));
+    }
+
+    /** A loop round a cube stays in one plane and the cube a cube; the other way is the other side. */
+    @Property(tries = 60)
+    void aLoopSlidesRoundACube(@ForAll @DoubleRange(min = -1, max = 1) double share, @ForAll boolean even)
+            throws StepException {
+        Mesh m = banded();
+        Mesh out = TestContext.run(new Slide(MADE, share, even, UP), m);
+        assertEquals(1000, volume(out), 1e-9);
+        double z = out.z(8);
+        assertEquals(5 * Math.min(Math.abs(share), 1 - 1e-4), Math.abs(z - 5), 1e-9);
+        for (int v = 8; v < 12; v++) assertEquals(z, out.z(v), 1e-12);
+        Mesh back = TestContext.run(new Slide(MADE, -share, even, UP), m);
+        assertEquals(10, z + back.z(8), 1e-9);
+        assertEquals(0, Health.of(out).flippedEdges());
+    }
+
+    @Test
+    void evenIsTheSameDistanceEverywhere() throws StepException {
+        // Edges beside the middle chain are 1, 2 and 3 long.
+        Mesh m = MeshFixtures.faces(
+                new double[] {0, 0, 0, 5, 0, 0, 5, 5, 0, 0, 1, 0, 5, 2, 0, 0, 5, 0},
+                new int[][] {{0, 1, 4, 3}, {3, 4, 2, 5}});
+        Pick chain = pick("edges: inside -1 0.9 -1 6 2.1 1");
+        Mesh out = TestContext.run(new Slide(chain, 0.5, true, UP), m);
+        double a = out.y(3) - 1, b = out.y(4) - 2;
+        assertEquals(a, b, 1e-12);
+        Mesh shares = TestContext.run(new Slide(chain, 0.5, false, UP), m);
+        double up = (shares.y(3) - 1) * 2 / 4, down = (shares.y(4) - 2) * 2 / 3;
+        assertTrue(up != down || Math.abs(up) > 0.2);
+    }
+
+    @Test
+    void verticesSlideAlongTheEdgeThatFits() throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Mesh out = TestContext.run(new Slide(pick("vertices: inside -1 -1 -1 1 1 1"), 0.3, false, UP), m);
+        Mesh along =
+                TestContext.run(new Slide(pick("vertices: inside -1 -1 -1 1 1 1"), 0.3, false, new Vec3(1, 0.2, 0)), m);
+        boolean up = false, right = false;
+        for (int v = 0; v < 8; v++) {
+            up |= out.point(v).minus(new Vec3(0, 0, 3)).length() < 1e-12;
+            right |= along.point(v).minus(new Vec3(3, 0, 0)).length() < 1e-12;
+        }
+        assertTrue(up && right);
+    }
+
+    @Test
+    void aSideWithoutEdgesIsSaid() throws StepException {
+        Mesh sheet = MeshFixtures.sheet(3);
+        for (double share : new double[] {0.5, -0.5}) {
+            TestContext context = new TestContext();
+            new Slide(pick("edges: inside -0.1 -0.1 -1 4 0.1 1"), share, false, UP).apply(sheet, context);
+            if (!context.remarks.isEmpty()) {
+                assertTrue(context.remarks.getFirst().text().contains("no edge to slide along"));
+                return;
+            }
+        }
+        throw new AssertionError("one of the two sides is outside the sheet");
+    }
+
+    @Test
+    void theHandleFollowsTheNumber() throws StepException {
+        Mesh m = banded();
+        for (double share : new double[] {-0.5, 0.25}) {
+            Slide s = new Slide(MADE, share, false, UP);
+            Handle h = s.handles(m).getFirst();
+            // A millimetre along the handle's line is this much of the number.
+            Mesh more = TestContext.run(new Slide(MADE, share + h.rate(), false, UP), m);
+            Mesh now = TestContext.run(s, m);
+            double best = Double.POSITIVE_INFINITY;
+            for (int v = 8; v < 12; v++)
+                best = Math.min(
+                        best, more.point(v).minus(now.point(v)).minus(h.along()).length());
+            assertEquals(0, best, 1e-9);
+        }
+    }
+
+    @Property(tries = 100)
+    void anySlideKeepsTheMeshAsItHangsTogether(
+            @ForAll long seed, @ForAll @DoubleRange(min = -1, max = 1) double share, @ForAll boolean vertices)
+            throws StepException {
+        Random random = new Random(seed);
+        Mesh m = anySource(random);
+        ElementKind kind = vertices ? ElementKind.VERTEX : ElementKind.EDGE;
+        Mesh out = TestContext.run(new Slide(some(m, kind, 30, random), share, random.nextBoolean(), UP), m);
+        assertEquals(m.corners().length, out.corners().length);
+        for (double d : out.xyz()) assertTrue(Double.isFinite(d));
+    }
+}
