@@ -155,7 +155,8 @@ final class BodyStrip extends BorderPane {
             about = b.name() + " — " + note;
             setAccessibleText("Body " + b.name() + ", " + note);
             pseudoClassStateChanged(PseudoClass.getPseudoClass("selected"), b == session.body());
-            pseudoClassStateChanged(PseudoClass.getPseudoClass("tool"), !users.isEmpty());
+            pseudoClassStateChanged(
+                    PseudoClass.getPseudoClass("tool"), session.document().isTool(b.id()));
         }
     }
 }

@@ -16,6 +16,7 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
@@ -97,6 +98,16 @@ final class Commands {
         }
         add("Body", "Rename body…", "F2", "Gives the selected body another name.", "name", body, window::renameBody);
         add("Body", "Duplicate body", null, "A second body with the same steps.", "copy", body, this::duplicateBody);
+        for (Axis a : Axis.values()) {
+            add(
+                    "Body",
+                    "Mirrored copy across " + a,
+                    null,
+                    "A body that follows the selected one as its mirror image, by negating " + a + ".",
+                    "reflect flip negate instance other side",
+                    body,
+                    () -> mirroredCopy(a));
+        }
         add(
                 "Body",
                 "Take apart into shells",
@@ -332,6 +343,14 @@ final class Commands {
                         view.camera().withPerspective(!view.camera().perspective())));
         add(
                 "View",
+                "Snap handles",
+                "Ctrl+Shift+X",
+                "Handles jump to vertices, edges, centres and faces under the pointer; Ctrl does so for one drag.",
+                "magnet grid vertex place exact",
+                always,
+                () -> session.setSnapping(!session.snapping()));
+        add(
+                "View",
                 "Ledger",
                 "Ctrl+L",
                 "Folds the ledger in or out: numbers after each step.",
@@ -344,7 +363,9 @@ final class Commands {
                 "Esc",
                 "Ends picking, or closes the open step's settings.",
                 "stop picking",
-                () -> session.openEntry() != null || session.picking().isOn(),
+                () -> session.openEntry() != null
+                        || session.picking().isOn()
+                        || session.points().isOn(),
                 this::back);
 
         add(
@@ -441,6 +462,7 @@ final class Commands {
     private void back() {
         Picking p = session.picking();
         if (p.target() != null) p.done();
+        else if (session.points().isOn()) session.points().cancel();
         else if (p.isOn()) p.setKind(null);
         else session.closeDrawer();
     }
@@ -483,6 +505,12 @@ final class Commands {
     private void duplicateBody() {
         String id = session.body().id();
         session.edit("Duplicate body", d -> Edits.duplicateBody(d, id));
+    }
+
+    private void mirroredCopy(Axis a) {
+        String id = session.body().id();
+        session.edit("Mirrored copy", d -> Edits.mirroredCopy(d, id, a));
+        session.select(session.document().bodies().getLast().id());
     }
 
     private void swapRoles() {
@@ -556,6 +584,8 @@ final class Commands {
         long id = session.document().nextId();
         session.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, step));
         session.selectSteps(List.of(id));
+        Entry added = session.openEntry();
+        if (added != null && added.id() == id) session.points().takeAll(added);
     }
 
     private void toggleSteps() {

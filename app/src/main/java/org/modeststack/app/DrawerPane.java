@@ -34,6 +34,7 @@ import org.modeststack.stack.Entry;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Unit;
@@ -162,7 +163,11 @@ final class DrawerPane extends BorderPane {
 
     private Node field(StepDescriptor d, ParamDescriptor p) {
         return switch (p.kind()) {
-            case NUMBER, COUNT -> number(p, () -> ((Number) value(d, p)).doubleValue(), text -> set(p, p.parse(text)));
+            case NUMBER, COUNT ->
+                number(
+                        p,
+                        () -> ((Number) value(d, p)).doubleValue(),
+                        text -> set(p, p.parse(text, ((Number) value(d, p)).doubleValue())));
             case TEXT -> number(p, null, text -> set(p, text), () -> (String) value(d, p));
             case VECTOR -> vector(d, p);
             case FLAG -> {
@@ -235,7 +240,8 @@ final class DrawerPane extends BorderPane {
             name.getStyleClass().add("field-unit");
             name.setMinWidth(14);
             Node field = number(p, () -> ((Vec3) value(d, p)).get(k), text -> {
-                Vec3 v = Sentence.with((Vec3) value(d, p), k, Numbers.parse(text, p.unit()));
+                Vec3 now = (Vec3) value(d, p);
+                Vec3 v = Sentence.with(now, k, Numbers.parse(text, p.unit(), now.get(k)));
                 p.check(v);
                 set(p, v);
             });
@@ -244,7 +250,21 @@ final class DrawerPane extends BorderPane {
             row.setAlignment(Pos.CENTER_LEFT);
             all.getChildren().add(row);
         }
+        if (p.role() != Role.NUMBERS) all.getChildren().add(takeButton(p));
         return all;
+    }
+
+    /** Takes a point or a direction from the view. */
+    private Button takeButton(ParamDescriptor p) {
+        Button take = new Button(p.role() == Role.POINT ? "Take from the view" : "Take from a face");
+        take.getStyleClass().add("chip-add");
+        Hint.on(
+                take,
+                p.role() == Role.POINT
+                        ? "Then click a vertex, the middle of an edge, a centre, an edge or a face"
+                        : "Then click a face that looks that way");
+        take.setOnAction(_ -> session.points().take(entry, p));
+        return take;
     }
 
     private Node choice(StepDescriptor d, ParamDescriptor p) {

@@ -35,14 +35,19 @@ final class HandleLayer extends Pane {
     /** A handle that points at the eye, with fewer pixels a millimetre than this share, cannot be dragged sensibly. */
     private static final double FORESHORTENED = 0.12;
 
+    /** Turns snap to multiples of this. */
+    private static final double SNAP_DEGREES = 15;
+
     private final Session session;
+    private final ViewPane view;
     private final Map<String, Dot> dots = new HashMap<>();
     private Camera camera = Camera.DEFAULT;
     private int width = 1;
     private int height = 1;
 
-    HandleLayer(Session session) {
+    HandleLayer(Session session, ViewPane view) {
         this.session = session;
+        this.view = view;
         setPickOnBounds(false);
         getStyleClass().add("handles");
     }
@@ -78,19 +83,27 @@ final class HandleLayer extends Pane {
             if (before == null) return;
             in = before.mesh();
         }
+        Carried behind = Carried.over(b, at + 1);
         for (Handle h : open.step().handles(in)) {
+            if (h.isPoint()) {
+                String key = open.id() + ":" + h.param() + ":point";
+                PointDot dot = dots.get(key) instanceof PointDot d ? d : new PointDot(b.id(), open.id(), h.param());
+                dot.set(behind, h.at());
+                wanted.put(key, dot);
+                continue;
+            }
             String key = open.id() + ":" + h.param() + ":" + h.axis();
             Dot dot = dots.get(key) instanceof NumberDot d ? d : new NumberDot(b.id(), open.id());
-            ((NumberDot) dot).set(h, carried(b, at, h.from()), carried(b, at, h.at()));
+            Vec3 tip = h.round() == null ? null : h.from().plus(h.round());
+            Vec3 from = behind.point(h.from());
+            ((NumberDot) dot)
+                    .set(
+                            h,
+                            from,
+                            behind.point(h.at()),
+                            tip == null ? null : behind.point(tip).minus(from).unit());
             if (dot.isUsable()) wanted.put(key, dot);
         }
-    }
-
-    /** Where the steps behind the open one take a point, as far as they move the whole mesh. */
-    private static Vec3 carried(Body b, int at, Vec3 p) {
-        for (Entry e : b.entries().subList(at + 1, b.shownSteps()))
-            if (e.enabled()) p = e.step().carry(p);
-        return p;
     }
 
     private void ofBodies(Entry open, Map<String, Dot> wanted) {
@@ -145,9 +158,19 @@ final class HandleLayer extends Pane {
                         begin();
                         e.consume();
                     },
-                    e -> drag(new Point2D(e.getSceneX(), e.getSceneY()).subtract(press), e.isShiftDown()),
+                    e -> {
+                        Point2D now = new Point2D(e.getSceneX(), e.getSceneY());
+                        Snap snap = null;
+                        if (session.snapping() != e.isShortcutDown()) {
+                            Point2D in = HandleLayer.this.sceneToLocal(now);
+                            snap = view.snap(in.getX(), in.getY(), moving());
+                            view.markSnap(snap);
+                        }
+                        drag(now.subtract(press), e.isShiftDown(), snap);
+                    },
                     _ -> {
                         held = false;
+                        view.markSnap(null);
                         session.endMerge();
                         place();
                     });
@@ -161,8 +184,14 @@ final class HandleLayer extends Pane {
 
         abstract void begin();
 
-        /** @param moved how far the mouse has come since the press, in pixels */
-        abstract void drag(Point2D moved, boolean fine);
+        /** The body that goes with the handle, and so is nothing to snap to. */
+        abstract String moving();
+
+        /**
+         * @param moved how far the mouse has come since the press, in pixels
+         * @param snap the place under the pointer to go to, or null
+         */
+        abstract void drag(Point2D moved, boolean fine, Snap snap);
 
         boolean isUsable() {
             return true;
@@ -209,7 +238,15 @@ final class HandleLayer extends Pane {
         private double rate;
         private Object pressed;
         private Vec3 pressAlong = Vec3.ZERO;
+        private Vec3 pressPlace = Vec3.ZERO;
+        private Vec3 pressWay = Vec3.ZERO;
         private Point2D pressPixels = Point2D.ZERO;
+        /** The axis of a turn, or null, and how far the mouse has gone round it. */
+        private Vec3 round;
+
+        private Point2D pressAt = Point2D.ZERO;
+        private double lastAngle;
+        private double turned;
 
         NumberDot(String bodyId, long entryId) {
             super("handle-number");
@@ -217,22 +254,27 @@ final class HandleLayer extends Pane {
             this.entryId = entryId;
         }
 
-        void set(Handle h, Vec3 newFrom, Vec3 newAt) {
+        void set(Handle h, Vec3 newFrom, Vec3 newAt, Vec3 newRound) {
             handle = h;
+            round = newRound;
             from = newFrom;
             at = newAt;
             double before = h.at().minus(h.from()).length(),
                     now = at.minus(from).length();
-            rate = now > 0 ? h.rate() * before / now : 0;
+            rate = now > 0 ? (h.round() == null ? h.rate() * before / now : h.rate()) : 0;
         }
 
-        /** How many pixels, and which way, the handle goes for a millimetre. */
+        /** How many pixels, and which way, the handle goes for a millimetre, at the start of a turn. */
         private Point2D pixels() {
+            if (round != null)
+                return onScreen(at.plus(round.cross(at.minus(from)).unit())).subtract(onScreen(at));
             return onScreen(at.plus(at.minus(from).unit())).subtract(onScreen(at));
         }
 
         @Override
         boolean isUsable() {
+            // A turn seen from the side goes to and fro on a line.
+            if (round != null && Math.abs(round.dot(camera.forward())) < FORESHORTENED) return false;
             return rate != 0 && pixels().magnitude() > FORESHORTENED * camera.scale(height);
         }
 
@@ -263,13 +305,42 @@ final class HandleLayer extends Pane {
             Step s = step();
             pressed = s == null ? null : StepDescriptor.of(s).value(s, param());
             pressAlong = handle.along();
+            pressPlace = at;
+            pressWay = at.minus(from).unit();
             pressPixels = pixels();
+            pressAt = onScreen(at);
+            lastAngle = screenAngle(onScreen(at));
+            turned = 0;
+        }
+
+        /** Where a point on the screen lies round the centre, in degrees, the way the turn counts. */
+        private double screenAngle(Point2D p) {
+            Point2D d = p.subtract(onScreen(from));
+            double a = Math.toDegrees(Math.atan2(-d.getY(), d.getX()));
+            return round != null && round.dot(camera.forward()) > 0 ? -a : a;
         }
 
         @Override
-        void drag(Point2D moved, boolean fine) {
+        String moving() {
+            return bodyId;
+        }
+
+        @Override
+        void drag(Point2D moved, boolean fine, Snap snap) {
+            if (snap != null && round == null) {
+                // As far along the line as the place is.
+                change(snap.at().minus(pressPlace).dot(pressWay), 0);
+                return;
+            }
+            if (round != null) {
+                double now = screenAngle(pressAt.add(moved));
+                turned += Math.IEEEremainder(now - lastAngle, 360);
+                lastAngle = now;
+                change(turned, snap != null ? SNAP_DEGREES : fine ? 0.1 : 1);
+                return;
+            }
             double l2 = pressPixels.dotProduct(pressPixels);
-            if (l2 > 0) change(moved.dotProduct(pressPixels) / l2, fine);
+            if (l2 > 0) change(moved.dotProduct(pressPixels) / l2, grain(fine) * Math.abs(rate));
         }
 
         @Override
@@ -278,13 +349,14 @@ final class HandleLayer extends Pane {
             double along = x * way.getX() + y * way.getY();
             // An arrow across the line still goes the way that raises the number.
             if (Math.abs(along) < 1e-6) along = x - y;
-            change(Math.signum(along) * grain(fine), fine);
+            double step = round != null ? (fine ? 0.1 : 1) : grain(fine);
+            change(Math.signum(along) * step, step * Math.abs(rate));
         }
 
-        private void change(double mm, boolean fine) {
+        /** @param g to multiples of which the number is rounded; 0 takes it as it is */
+        private void change(double mm, double g) {
             ParamDescriptor p = param();
             if (pressed == null) return;
-            double g = grain(fine) * Math.abs(rate);
             Object next;
             if (pressed instanceof Vec3 v && handle.axis() == Handle.WHOLE) {
                 double length = Math.max(g, rounded(v.length() + mm * rate, g));
@@ -302,17 +374,118 @@ final class HandleLayer extends Pane {
     }
 
     private static double rounded(double value, double grain) {
+        if (grain == 0) return value;
         // The second rounding takes away what the multiplication left in the last digits.
         return Math.rint(Math.rint(value / grain) * grain * 1e9) / 1e9;
     }
 
-    /** The handle of a body that the open step uses: drags it across the picture. */
-    private final class PlaceDot extends Dot {
-        private final String bodyId;
-        private String name = "";
+    /** A handle that is dragged across the picture, or put to a place. */
+    private abstract class FreeDot extends Dot {
         private Vec3 moved = Vec3.ZERO;
         private Vec3 right = Vec3.ZERO;
         private Vec3 down = Vec3.ZERO;
+        private Vec3 pressPlace = Vec3.ZERO;
+
+        FreeDot(String style) {
+            super(style);
+        }
+
+        @Override
+        void begin() {
+            moved = Vec3.ZERO;
+            pressPlace = at;
+            double depth = camera.project(at, width, height).z();
+            double mm = (camera.perspective() ? depth / camera.distance() : 1) / camera.scale(height);
+            right = camera.right().times(mm);
+            down = camera.up().times(-mm);
+        }
+
+        @Override
+        void drag(Point2D by, boolean fine, Snap snap) {
+            if (snap != null) to(snap.at().minus(pressPlace), 0);
+            else to(right.times(by.getX()).plus(down.times(by.getY())), grain(fine));
+        }
+
+        @Override
+        void nudge(double x, double y, boolean fine) {
+            double g = grain(fine);
+            to(right.unit().times(x * g).plus(down.unit().times(y * g)), g);
+        }
+
+        private void to(Vec3 wish, double g) {
+            Vec3 whole = new Vec3(rounded(wish.x(), g), rounded(wish.y(), g), rounded(wish.z(), g));
+            Vec3 step = whole.minus(moved);
+            if (step.equals(Vec3.ZERO)) return;
+            moved = whole;
+            move(step);
+        }
+
+        /** Moves it on by so many millimetres in the picture. */
+        abstract void move(Vec3 by);
+    }
+
+    /** The handle of a point that is a value of the step: a pivot, a place to go to, a distance in all three axes. */
+    private final class PointDot extends FreeDot {
+        private final String bodyId;
+        private final long entryId;
+        private final String param;
+        private Carried back;
+
+        PointDot(String bodyId, long entryId, String param) {
+            super("handle-point");
+            this.bodyId = bodyId;
+            this.entryId = entryId;
+            this.param = param;
+        }
+
+        void set(Carried behind, Vec3 place) {
+            back = behind.inverse();
+            at = behind.point(place);
+            from = at;
+        }
+
+        private Step step() {
+            Body b = session.document().body(bodyId);
+            Entry e = b == null ? null : b.entry(entryId);
+            return e == null ? null : e.step();
+        }
+
+        @Override
+        String text() {
+            Step s = step();
+            if (s == null) return "";
+            StepDescriptor d = StepDescriptor.of(s);
+            return d.param(param).label() + " "
+                    + d.param(param).show(d.value(s, d.param(param))).replace(" ", ", ") + " mm";
+        }
+
+        @Override
+        String moving() {
+            return bodyId;
+        }
+
+        @Override
+        void move(Vec3 by) {
+            Vec3 own = back.vector(by);
+            session.edit("Move " + param, "value:" + entryId + ":" + param, d -> {
+                Step s = d.body(bodyId).entry(entryId).step();
+                StepDescriptor descriptor = StepDescriptor.of(s);
+                Vec3 now = (Vec3) descriptor.value(s, descriptor.param(param));
+                Vec3 next = now.plus(own);
+                return Edits.setValue(
+                        d,
+                        bodyId,
+                        entryId,
+                        param,
+                        new Vec3(rounded(next.x(), 1e-9), rounded(next.y(), 1e-9), rounded(next.z(), 1e-9)));
+            });
+        }
+    }
+
+    /** The handle of a body that the open step uses. */
+    private final class PlaceDot extends FreeDot {
+        private final String bodyId;
+        private String name = "";
 
         PlaceDot(String bodyId) {
             super("handle-place");
@@ -331,31 +504,13 @@ final class HandleLayer extends Pane {
         }
 
         @Override
-        void begin() {
-            moved = Vec3.ZERO;
-            double depth = camera.project(at, width, height).z();
-            double mm = (camera.perspective() ? depth / camera.distance() : 1) / camera.scale(height);
-            right = camera.right().times(mm);
-            down = camera.up().times(-mm);
+        String moving() {
+            return bodyId;
         }
 
         @Override
-        void drag(Point2D by, boolean fine) {
-            to(right.times(by.getX()).plus(down.times(by.getY())), grain(fine));
-        }
-
-        @Override
-        void nudge(double x, double y, boolean fine) {
-            double g = grain(fine);
-            to(right.unit().times(x * g).plus(down.unit().times(y * g)), g);
-        }
-
-        private void to(Vec3 wish, double g) {
-            Vec3 whole = new Vec3(rounded(wish.x(), g), rounded(wish.y(), g), rounded(wish.z(), g));
-            Vec3 step = whole.minus(moved);
-            if (step.equals(Vec3.ZERO)) return;
-            moved = whole;
-            session.edit("Move " + name, "place:" + bodyId, d -> Edits.moveBodyBy(d, bodyId, step));
+        void move(Vec3 by) {
+            session.edit("Move " + name, "place:" + bodyId, d -> Edits.moveBodyBy(d, bodyId, by));
         }
     }
 }

@@ -42,7 +42,10 @@ final class LiveValue extends StackPane {
         setFocusTraversable(true);
         setCursor(Cursor.H_RESIZE);
         String range = param.range().isEmpty() ? "" : "\nFrom " + param.range();
-        Hint.on(this, param.label() + ": " + param.help() + range + "\nDrag to change, click to type.");
+        Hint.on(
+                this,
+                param.label() + ": " + param.help() + range
+                        + "\nDrag to change, click to type; += and *= reckon from what is there.");
         setAccessibleText(param.label());
         Dragging.follow(this, this::pressed, this::dragged, this::released);
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
@@ -147,8 +150,8 @@ final class LiveValue extends StackPane {
     private void entered(TextField field) {
         try {
             Object parsed = param.kind() == ParamDescriptor.Kind.VECTOR
-                    ? (Object) Numbers.parse(field.getText(), param.unit())
-                    : param.parse(field.getText());
+                    ? (Object) Numbers.parse(field.getText(), param.unit(), value)
+                    : param.parse(field.getText(), value);
             double v = ((Number) parsed).doubleValue();
             close(field);
             if (v != value) {

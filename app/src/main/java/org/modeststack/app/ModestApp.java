@@ -141,6 +141,8 @@ public final class ModestApp extends Application {
         }
         if (start.show().contains("ledger")) window.toggleLedger();
         if (start.show().contains("search")) window.search();
+        if (start.show().contains("points") && session.openEntry() != null)
+            session.points().takeAll(session.openEntry());
         for (DisplayMode mode : DisplayMode.values()) {
             if (start.show().contains(mode.name().toLowerCase(Locale.ROOT).replace('_', '-')))
                 window.view().setMode(mode);
@@ -158,6 +160,9 @@ public final class ModestApp extends Application {
                 boolean late = now - began > SHOT_LIMIT_NANOS;
                 if (quiet < SETTLED_FRAMES && !late) return;
                 stop();
+                ViewPane view = window.view();
+                // As if the pointer were in the middle of the view.
+                if (session.points().isOn()) view.markSnap(view.snap(view.getWidth() / 2, view.getHeight() / 2, null));
                 shoot(scene);
                 Platform.exit();
             }

@@ -58,6 +58,8 @@ final class Session implements AutoCloseable {
     private int evaluations;
     private volatile Work work;
     private final Picking picking;
+    private final PointTaking points;
+    private boolean snapping;
     private String message = "";
     private boolean messageIsFault;
 
@@ -65,6 +67,7 @@ final class Session implements AutoCloseable {
     Session(Evaluator evaluator) {
         ticker.setCycleCount(Timeline.INDEFINITE);
         picking = new Picking(this);
+        points = new PointTaking(this);
         service = new EvaluationService(
                 evaluator,
                 e -> Platform.runLater(() -> evaluated(e)),
@@ -320,6 +323,21 @@ final class Session implements AutoCloseable {
     /** What is picked in the view. */
     Picking picking() {
         return picking;
+    }
+
+    /** What is taken from the view for a step. */
+    PointTaking points() {
+        return points;
+    }
+
+    /** Whether handles snap to what is under the pointer; Ctrl turns it round for a drag. */
+    boolean snapping() {
+        return snapping;
+    }
+
+    void setSnapping(boolean on) {
+        snapping = on;
+        say(on ? "Handles snap to what is under the pointer." : "Handles move freely again.", false);
     }
 
     /** Another thing is picked, or another kind of thing. */

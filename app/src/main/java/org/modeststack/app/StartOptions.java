@@ -11,7 +11,7 @@ import java.nio.file.Path;
  * @param body select this body by name, or null
  * @param step open the drawer of this step, counted from 1, or 0
  * @param pick an expression of what is picked, or null
- * @param show further parts to open: "ledger", "search", "drawer"
+ * @param show further parts to open: "ledger", "search", "points" to be taken, a display mode
  */
 record StartOptions(
         boolean demo, Path file, Path shot, int width, int height, String body, int step, String pick, String show) {

@@ -91,6 +91,8 @@ final class ViewPane extends Pane {
     private final Picking picking;
     private final ViewPicker picker;
     private final PickBar pickBar;
+    private final PointTaking points;
+    private final PointLayer pointLayer;
     private final VBox empty = new VBox(8);
     private final Map<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
     private final Object lock = new Object();
@@ -152,12 +154,14 @@ final class ViewPane extends Pane {
         empty.setAlignment(Pos.CENTER);
         empty.setMouseTransparent(true);
         marks = new MarkLayer(session);
-        handles = new HandleLayer(session);
+        handles = new HandleLayer(session, this);
+        points = session.points();
+        pointLayer = new PointLayer(this, points);
         picking = session.picking();
         picker = new ViewPicker(session, this);
         pickBar = new PickBar(session);
         modesMenu.getStyleClass().add("view-modes");
-        getChildren().addAll(picture, marks, picker.layer(), handles, empty, modes, modesMenu, pickBar);
+        getChildren().addAll(picture, marks, picker.layer(), handles, pointLayer, empty, modes, modesMenu, pickBar);
         widthProperty().addListener((_, _, _) -> resized());
         heightProperty().addListener((_, _, _) -> resized());
         session.listen(this::request);
@@ -165,8 +169,12 @@ final class ViewPane extends Pane {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
         addEventHandler(ScrollEvent.SCROLL, this::scrolled);
-        addEventHandler(MouseEvent.MOUSE_MOVED, picker::hover);
-        addEventHandler(MouseEvent.MOUSE_EXITED, _ -> picker.clear());
+        addEventHandler(MouseEvent.MOUSE_MOVED, this::hovered);
+        addEventHandler(MouseEvent.MOUSE_EXITED, _ -> {
+            picker.clear();
+            pointLayer.mark(null);
+        });
+        session.listen(this::askForPoint);
         drawer = Thread.ofPlatform().name("view").daemon().start(this::draw);
     }
 
@@ -183,8 +191,10 @@ final class ViewPane extends Pane {
         pickBar.autosize();
         boolean beside = pickBar.getWidth() + 36 + (room ? modes : modesMenu).getWidth() <= getWidth();
         pickBar.relocate(12, beside ? 12 : 50);
+        askForPoint();
         picker.layer().resizeRelocate(0, 0, getWidth(), getHeight());
         handles.resizeRelocate(0, 0, getWidth(), getHeight());
+        pointLayer.resizeRelocate(0, 0, getWidth(), getHeight());
         empty.autosize();
         empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
     }
@@ -254,10 +264,41 @@ final class ViewPane extends Pane {
         setCamera(pan ? camera.pan(dx, dy, (int) getHeight()) : camera.orbit(-dx * 0.4, dy * 0.4));
     }
 
+    private void hovered(MouseEvent e) {
+        if (points.isOn()) pointLayer.mark(snap(e.getX(), e.getY(), null));
+        else picker.hover(e);
+    }
+
+    private void askForPoint() {
+        pointLayer.ask(points.isOn() ? points.prompt() : null);
+        if (!points.isOn()) pointLayer.mark(null);
+    }
+
+    /** The place under a pixel that something can be put to, or null. @param but a body that is looked through, or null */
+    Snap snap(double x, double y, String but) {
+        List<Snap.Target> targets = new ArrayList<>();
+        for (Body b : session.document().bodies()) {
+            if (b.id().equals(but) || !isSolid(b) && !isGhost(b)) continue;
+            Mesh m = session.shownMesh(b);
+            if (m != null && !m.isEmpty()) targets.add(new Snap.Target(b.id(), m));
+        }
+        return Snap.under(targets, camera, (int) getWidth(), (int) getHeight(), x, y);
+    }
+
+    /** Shows where something is put to. @param s null for nowhere */
+    void markSnap(Snap s) {
+        pointLayer.mark(s);
+    }
+
     /** A click selects the body under the pointer. */
     private void released(MouseEvent e) {
         if (picker.released(e)) return;
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
+        if (points.isOn()) {
+            Snap s = snap(e.getX(), e.getY(), null);
+            if (s != null) points.accept(s);
+            return;
+        }
         if (picking.isOn() && picker.click(e)) return;
         String hit = bodyAt((int) e.getX(), (int) e.getY());
         if (hit != null) session.select(hit);
@@ -318,7 +359,7 @@ final class ViewPane extends Pane {
 
     /** Bodies that others use are their tools: they are not drawn as solids. */
     private boolean isSolid(Body b) {
-        return b.visible() && session.document().usersOf(b.id()).isEmpty();
+        return b.visible() && !session.document().isTool(b.id());
     }
 
     /** A tool is seen as a ghost while it, or the step that uses it, is selected. */

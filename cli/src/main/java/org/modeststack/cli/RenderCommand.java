@@ -100,7 +100,7 @@ final class RenderCommand implements Callable<Integer> {
         }
         Map<String, BodyResult> results = new Evaluator().evaluate(d, Progress.NONE);
         for (Body b : d.bodies()) {
-            if (!b.visible() || !d.usersOf(b.id()).isEmpty()) continue;
+            if (!b.visible() || d.isTool(b.id())) continue;
             items.add(new Scene.Item(new RenderMesh(results.get(b.id()).after(b.shownSteps())), false));
         }
         return items;

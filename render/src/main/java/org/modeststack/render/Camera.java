@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.search.Ray;
 
 /**
  * Where the picture is taken from: looking at a target from a distance, Z up. An immutable value.
@@ -95,6 +96,21 @@ public record Camera(Vec3 target, double yaw, double pitch, double distance, boo
             need = Math.max(need, perspective ? side - p.dot(f) : side);
         }
         return new Camera(c, yaw, pitch, need * 1.04, perspective);
+    }
+
+    /** From the eye through a pixel; in a parallel view, along it from far before the target. */
+    public Ray ray(double x, double y, int width, int height) {
+        double s = 1 / scale(height);
+        Vec3 across = right().times((x - width / 2.0) * s).plus(up().times((height / 2.0 - y) * s));
+        Vec3 on = target.plus(across);
+        return perspective
+                ? new Ray(eye(), on.minus(eye()).unit())
+                : new Ray(on.minus(forward().times(1e3 * distance)), forward());
+    }
+
+    /** The distance of grid lines on the ground: a power of ten in millimetres, not too close in the picture. */
+    public double gridSpacing(int height) {
+        return Ground.spacing(scale(height));
     }
 
     /** Where a point shows, in pixels from the upper left; the third number is its depth in front of the eye. */

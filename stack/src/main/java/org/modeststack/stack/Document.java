@@ -64,6 +64,14 @@ public record Document(List<Body> bodies, long nextId, Map<String, JsonNode> unk
         return users;
     }
 
+    /** Whether a body is a tool of others, and so no solid of its own. */
+    public boolean isTool(String id) {
+        return bodies.stream()
+                .flatMap(b -> b.entries().stream())
+                .anyMatch(e ->
+                        e.enabled() && e.step().hasTools() && e.step().bodies().contains(id));
+    }
+
     /** Whether the result of one body depends on another, directly or through more, or is it. */
     public boolean dependsOn(String id, String on) {
         return dependsOn(id, on, new ArrayList<>());

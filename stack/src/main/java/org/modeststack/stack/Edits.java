@@ -11,6 +11,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.ContentHash;
+import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -20,6 +21,7 @@ import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.source.Linked;
 
 /** Everything that can be done to a document, as functions from document to document. */
@@ -139,7 +141,7 @@ public final class Edits {
                             p -> p.withEntries(List.of(p.entries().getFirst(), new Entry(entry, new OneShell(shell)))))
                     .withNextId(entry + 1);
         }
-        return d;
+        return setVisible(d, id, false);
     }
 
     public static Document renameBody(Document d, String id, String name) {
@@ -163,6 +165,16 @@ public final class Edits {
             return setValue(d, id, last.id(), "by", sum);
         }
         return addStep(d, id, b.entries().size(), new Move(by));
+    }
+
+    /** A body that follows this one, mirrored through the origin's plane across an axis by negating its numbers there. */
+    public static Document mirroredCopy(Document d, String id, Axis axis) {
+        Body b = d.body(id);
+        Document with = addBody(d, b.name() + " mirrored", b.material(), new Linked(Bodies.of(id)));
+        Vec3 all = new Vec3(1, 1, 1);
+        Vec3 factors = all.minus(axis.direction().times(2));
+        Body copy = with.bodies().getLast();
+        return addStep(with, copy.id(), copy.entries().size(), new Scale(factors, Vec3.ZERO));
     }
 
     public static Document setVisible(Document d, String id, boolean visible) {

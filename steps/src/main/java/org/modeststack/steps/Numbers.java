@@ -49,6 +49,25 @@ public final class Numbers {
         return d;
     }
 
+    /**
+     * Like {@link #parse}, but for a text that begins with {@code +=}, {@code -=}, {@code *=} or {@code /=} the number is
+     * reckoned from the one that is there.
+     */
+    public static double parse(String text, Unit unit, double now) {
+        String t = text.strip().replace('−', '-').replace('×', '*');
+        if (t.length() < 2 || t.charAt(1) != '=' || "+-*/".indexOf(t.charAt(0)) < 0) return parse(text, unit);
+        char how = t.charAt(0);
+        double by = parse(t.substring(2), how == '+' || how == '-' ? unit : Unit.NONE);
+        double d = switch (how) {
+            case '+' -> now + by;
+            case '-' -> now - by;
+            case '*' -> now * by;
+            default -> now / by;
+        };
+        if (!Double.isFinite(d)) throw new IllegalArgumentException("\"" + text + "\" is not a number");
+        return d;
+    }
+
     private IllegalArgumentException wrong() {
         return new IllegalArgumentException("\"" + text + "\" is not a number");
     }

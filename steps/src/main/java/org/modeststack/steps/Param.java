@@ -21,4 +21,10 @@ public @interface Param {
 
     /** The default as it would be typed: "12.5", "true", "union", "0 0 10"; not used for bodies and meshes. */
     String def() default "";
+
+    /** What a vector's numbers mean. */
+    Role role() default Role.NUMBERS;
+
+    /** For a point: the parameter that takes the way the surface looks where the point is taken; "" for none. */
+    String facing() default "";
 }

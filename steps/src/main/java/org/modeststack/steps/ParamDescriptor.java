@@ -87,6 +87,15 @@ public final class ParamDescriptor {
         return param.max();
     }
 
+    public Role role() {
+        return param.role();
+    }
+
+    /** For a point: the name of the direction that is taken with it, or "". */
+    public String facing() {
+        return param.facing();
+    }
+
     public Kind kind() {
         return kind;
     }
@@ -154,6 +163,20 @@ public final class ParamDescriptor {
         }
         check(value);
         return value;
+    }
+
+    /** Like {@link #parse(String)}, for a number that may be typed relative to the one that is there. */
+    public Object parse(String text, double now) throws StepException {
+        boolean relative = text.strip().matches("[-+*/×−]=.*");
+        if (!relative || kind != Kind.NUMBER && kind != Kind.COUNT) return parse(text);
+        try {
+            double d = Numbers.parse(text, param.unit(), now);
+            Object value = kind == Kind.COUNT ? (Object) wholeNumber(d) : (Object) d;
+            check(value);
+            return value;
+        } catch (IllegalArgumentException e) {
+            throw new StepException(label() + " cannot be \"" + text.strip() + "\": " + expectation() + ".");
+        }
     }
 
     private String expectation() {

@@ -58,6 +58,11 @@ public interface Step {
         return found;
     }
 
+    /** Whether those bodies are its tools, which are not drawn beside the result; one that only looks at them says no. */
+    default boolean hasTools() {
+        return !isSource();
+    }
+
     /** This step without the bodies that are not wanted any more. */
     default Step withoutBody(String id) {
         StepDescriptor d = StepDescriptor.of(this);

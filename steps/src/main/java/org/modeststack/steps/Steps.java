@@ -26,6 +26,8 @@ import org.modeststack.steps.part.SpaceEvenly;
 import org.modeststack.steps.part.TurnPicked;
 import org.modeststack.steps.patch.Bridge;
 import org.modeststack.steps.patch.Fill;
+import org.modeststack.steps.place.Align;
+import org.modeststack.steps.place.Place;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.Dissolve;
 import org.modeststack.steps.repeat.RoundArray;
@@ -88,6 +90,8 @@ public final class Steps {
                     Move.class,
                     Turn.class,
                     Scale.class,
+                    Place.class,
+                    Align.class,
                     Weld.class,
                     WeldPicked.class)
             .map(StepDescriptor::of)

@@ -179,6 +179,23 @@ class AllStepsTest {
     }
 
     @ParameterizedTest
+    @CsvSource({"+=2, 12", "-= 1 cm, 0", "*=1.5, 15", "/=4, 2.5", "−=3, 7", "12, 12", "-3, -3", "*=(1+1)/4, 5"})
+    void numbersAreReckonedFromWhatIsThere(String text, double value) throws StepException {
+        assertEquals(value, Numbers.parse(text, Unit.LENGTH, 10), 1e-12);
+        ParamDescriptor by = Steps.byType("extrude").param("distance");
+        assertEquals(value, (Double) by.parse(text, 10), 1e-12);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"+=", "*=2 mm", "/=0", "+=x", "%=2"})
+    void whatCannotBeReckonedIsRefused(String text) {
+        assertThrows(IllegalArgumentException.class, () -> Numbers.parse(text, Unit.LENGTH, 10));
+        assertThrows(
+                StepException.class,
+                () -> Steps.byType("extrude").param("distance").parse(text, 10));
+    }
+
+    @ParameterizedTest
     @CsvSource({"abc, LENGTH", "1//2, LENGTH", "(1, LENGTH", "1), LENGTH", "1/0, LENGTH", "3 kg, LENGTH", "2 mm, NONE"})
     void whatIsNoNumberIsRefused(String text, Unit unit) {
         assertThrows(IllegalArgumentException.class, () -> Numbers.parse(text, unit));

@@ -19,9 +19,11 @@ import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.place.Place;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.segment.Segments;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Turn;
 import org.modeststack.steps.smooth.Subdivide;
@@ -45,6 +47,10 @@ public final class SkerryLight {
     private static final double HOUSING_X = 125;
     private static final double CAGE_X = -125;
     private static final double FOOTING_Y = 135;
+    private static final double FOOTING_BOTTOM = 96;
+    private static final double FOOTING_TOP = 58;
+    private static final double FOOTING_HEIGHT = 64;
+    private static final double FOOTING_DEPTH = 24;
     private static final double DOOR_X = 10;
     private static final double DOOR_Y = -70;
 
@@ -93,14 +99,29 @@ public final class SkerryLight {
         step(ring, new Move(new Vec3(CAGE_X, 0, 69)));
         step(cage, new BooleanStep(Operation.UNION, Bodies.of(bars, ring)));
 
-        String footing = body("Footing", STONE, new Cone(96, 58, 64, 40, 1, Seat.STANDING));
-        step(footing, new Move(new Vec3(0, FOOTING_Y, -24)));
+        String footing =
+                body("Footing", STONE, new Cone(FOOTING_BOTTOM, FOOTING_TOP, FOOTING_HEIGHT, 40, 1, Seat.STANDING));
+        step(footing, new Move(new Vec3(0, FOOTING_Y, -FOOTING_DEPTH)));
         String ground = body("Ground", CUTTER, new Grid(150, 150, 3, 3));
         step(ground, new Turn(Axis.X, 7, Vec3.ZERO));
         step(ground, new Move(new Vec3(0, FOOTING_Y, 0)));
         step(footing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(ground)));
+        lug();
         door();
         return document;
+    }
+
+    /** A lug that stands square on the slope of the footing. */
+    private void lug() {
+        String lug = body("Lug", BRASS, new Cylinder(18, 12, 6, 1, 0, Seat.STANDING));
+        step(lug, new Inset(PickText.parse("faces: facing 0 0 1 10"), 3, 4, Inset.Frames.TOGETHER, true));
+        step(
+                lug,
+                new Segments(PickText.parse("edges: sharper 50; without facing 0 0 1 1; without facing 0 0 -1 1"), 24));
+        double slope = (FOOTING_BOTTOM - FOOTING_TOP) / 2 / FOOTING_HEIGHT, up = 34;
+        double radius = FOOTING_BOTTOM / 2 - slope * up;
+        Vec3 at = new Vec3(0, FOOTING_Y - radius, up - FOOTING_DEPTH);
+        step(lug, new Place(Vec3.ZERO, new Vec3(0, 0, -1), at, new Vec3(0, -1, slope), true, 15, 0));
     }
 
     /** A curved door cut out of a drum, with a sunk field of vent panels: made with picks only, so that all of it follows. */

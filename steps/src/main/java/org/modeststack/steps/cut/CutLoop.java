@@ -1,10 +1,13 @@
 package org.modeststack.steps.cut;
 
+import java.util.List;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Step;
@@ -73,6 +76,21 @@ public record CutLoop(
         double middle = 0.5 + slide * (0.5 * room - half);
         for (int i = 0; i < count; i++) t[i] = count == 1 ? middle : middle - half + 2 * half * i / (count - 1);
         return t;
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        Selection ring = Loops.rings(in, across.on(in).selection().to(in, ElementKind.EDGE));
+        int e = ring.elements().nextSetBit(0);
+        if (e < 0) return List.of();
+        int a = RingCut.startOf(in, e), low = in.adjacency().edgeLow(e);
+        int b = a == low ? in.adjacency().edgeHigh(e) : low;
+        Vec3 from = in.point(a), way = in.point(b).minus(from);
+        double[] t = shares();
+        double middle = 0.5 * (t[0] + t[count - 1]), room = 0.5 - MARGIN - 0.5 * (t[count - 1] - t[0]);
+        // Loops spread over all of the edge have no room to slide.
+        if (room * way.length() <= 0) return List.of();
+        return List.of(new Handle("slide", from, from.plus(way.times(middle)), 1 / (room * way.length())));
     }
 
     @Override

@@ -52,10 +52,15 @@ class RingCut {
         for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1)) if (start[e] < 0) orient(e);
     }
 
+    /** The end from which cuts are counted on the lowest edge of a ring, which the others follow. */
+    static int startOf(Mesh mesh, int edge) {
+        int a = mesh.adjacency().edgeLow(edge), b = mesh.adjacency().edgeHigh(edge);
+        return Long.compareUnsigned(mesh.vertexKeys()[a], mesh.vertexKeys()[b]) <= 0 ? a : b;
+    }
+
     /** Turns all edges of a ring the way of one; by keys, so that it does not depend on numbering. */
     private void orient(int seedEdge) {
-        int a = adj.edgeLow(seedEdge), b = adj.edgeHigh(seedEdge);
-        start[seedEdge] = Long.compareUnsigned(mesh.vertexKeys()[a], mesh.vertexKeys()[b]) <= 0 ? a : b;
+        start[seedEdge] = startOf(mesh, seedEdge);
         IntArrayList stack = new IntArrayList();
         stack.add(seedEdge);
         while (!stack.isEmpty()) {

@@ -10,6 +10,7 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -50,7 +51,8 @@ public record Extrude(
                 help = "The given direction; its length does not matter.",
                 min = -1e9,
                 max = 1e9,
-                def = "0 0 1")
+                def = "0 0 1",
+                role = Role.DIRECTION)
         Vec3 along,
 
         @Param(

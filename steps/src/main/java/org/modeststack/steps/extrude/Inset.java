@@ -114,6 +114,7 @@ public record Inset(
         Raising r = new Raising(in, picked, frames == Frames.EACH);
         GroupFrame frame = GroupFrame.of(r, 0);
         List<Handle> all = new ArrayList<>();
+        double least = 0.05 * in.bounds().diagonal();
         int c = r.rim.nextSetBit(0);
         if (c >= 0) {
             Vec3 p = in.point(in.corners()[c]),
@@ -123,17 +124,10 @@ public record Inset(
                     .normal(in.adjacency().cornerFace()[c])
                     .cross(q.minus(p))
                     .unit();
-            double reach =
-                    Math.abs(thickness) > 1e-3 ? thickness : 0.05 * in.bounds().diagonal();
-            double rate = Math.abs(thickness) > 1e-3 ? Math.signum(thickness) : 1;
-            all.add(new Handle("thickness", from, from.plus(inward.times(reach)), rate));
+            all.add(Handle.measuring("thickness", from, inward, thickness, least));
         }
-        if (!frame.normal().equals(Vec3.ZERO)) {
-            double reach = Math.abs(depth) > 1e-3 ? -depth : 0.05 * in.bounds().diagonal();
-            double rate = Math.abs(depth) > 1e-3 ? Math.signum(depth) : -1;
-            all.add(new Handle(
-                    "depth", frame.middle(), frame.middle().plus(frame.normal().times(reach)), rate));
-        }
+        if (!frame.normal().equals(Vec3.ZERO))
+            all.add(Handle.measuring("depth", frame.middle(), frame.normal().times(-1), depth, least));
         return all;
     }
 

@@ -65,6 +65,7 @@ public record MovePicked(
         Vec3 at = frame.middle().plus(frame.out(by));
         double length = 0.25 * in.bounds().diagonal();
         List<Handle> all = new ArrayList<>();
+        if (axes == Axes.BODY) all.add(Handle.point("by", at));
         for (int i = 0; i < 3; i++)
             all.add(new Handle("by", i, at, at.plus(frame.axis(i).times(length)), 1));
         return all;

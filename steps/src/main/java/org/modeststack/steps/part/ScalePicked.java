@@ -1,10 +1,15 @@
 package org.modeststack.steps.part;
 
+import java.util.ArrayList;
+import java.util.List;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
@@ -37,7 +42,14 @@ public record ScalePicked(
         @Param(label = "Pivot", help = "Which point stays.", def = "middle")
         Pivot pivot,
 
-        @Param(label = "Point", help = "The given pivot.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        @Param(
+                label = "Point",
+                help = "The given pivot.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0",
+                role = Role.POINT)
         Vec3 point,
 
         @Param(
@@ -66,6 +78,28 @@ public record ScalePicked(
                     d.z() * (1 + w * (factors.z() - 1)));
             return center.plus(frame.out(scaled));
         });
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        Selection picked = what.on(in).selection();
+        if (picked.isEmpty()) return List.of();
+        Axes.Frame frame = axes.of(in, picked);
+        Vec3 center = pivot.of(frame, point);
+        double[] reach = new double[3];
+        for (int v : picked.to(in, ElementKind.VERTEX).elements().stream().toArray()) {
+            Vec3 d = frame.in(in.point(v).minus(center));
+            for (int i = 0; i < 3; i++) reach[i] = Math.max(reach[i], Math.abs(d.get(i)));
+        }
+        List<Handle> all = new ArrayList<>();
+        if (pivot == Pivot.GIVEN) all.add(Handle.point("point", point));
+        for (int i = 0; i < 3; i++) {
+            // Along an axis on which all lies at the pivot there is nothing to scale.
+            if (reach[i] <= 1e-9 * in.bounds().diagonal()) continue;
+            Vec3 way = frame.axis(i).times(reach[i]);
+            all.add(new Handle("factors", i, center, center.plus(way.times(factors.get(i))), 1 / reach[i]));
+        }
+        return all;
     }
 
     @Override

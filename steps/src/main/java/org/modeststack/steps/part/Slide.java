@@ -14,6 +14,7 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
@@ -49,7 +50,13 @@ public record Slide(
                 def = "off")
         boolean even,
 
-        @Param(label = "Towards", help = "For vertices: the way they go.", min = -1e9, max = 1e9, def = "0 0 1")
+        @Param(
+                label = "Towards",
+                help = "For vertices: the way they go.",
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 1",
+                role = Role.DIRECTION)
         Vec3 towards)
         implements Step {
 

@@ -1,11 +1,15 @@
 package org.modeststack.steps.part;
 
+import java.util.List;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
@@ -36,7 +40,14 @@ public record TurnPicked(
         @Param(label = "Pivot", help = "Through which point the axis goes.", def = "middle")
         Pivot pivot,
 
-        @Param(label = "Point", help = "The given pivot.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        @Param(
+                label = "Point",
+                help = "The given pivot.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0",
+                role = Role.POINT)
         Vec3 point,
 
         @Param(
@@ -57,15 +68,34 @@ public record TurnPicked(
         Selection picked = what.on(in, context);
         Axes.Frame frame = axes.of(in, picked);
         Vec3 k = frame.axis(axis.ordinal()), center = pivot.of(frame, point);
-        return Moved.of(in, what, picked, fade, reach, context, (p, w) -> {
-            double cos = Trig.cosDegrees(angle * w), sin = Trig.sinDegrees(angle * w);
-            Vec3 d = p.minus(center);
-            double along = d.dot(k);
-            Vec3 across = d.minus(k.times(along));
-            return center.plus(k.times(along))
-                    .plus(across.times(cos))
-                    .plus(k.cross(across).times(sin));
-        });
+        return Moved.of(in, what, picked, fade, reach, context, (p, w) -> turned(p, center, k, angle * w));
+    }
+
+    private static Vec3 turned(Vec3 p, Vec3 center, Vec3 k, double degrees) {
+        Vec3 d = p.minus(center);
+        double along = d.dot(k);
+        Vec3 across = d.minus(k.times(along));
+        return center.plus(k.times(along))
+                .plus(across.times(Trig.cosDegrees(degrees)))
+                .plus(k.cross(across).times(Trig.sinDegrees(degrees)));
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        Selection picked = what.on(in).selection();
+        if (picked.isEmpty()) return List.of();
+        Axes.Frame frame = axes.of(in, picked);
+        Vec3 k = frame.axis(axis.ordinal()), center = pivot.of(frame, point);
+        // The arm reaches to the outermost picked vertex, so that it shows what is turned.
+        double arm = 0;
+        for (int v : picked.to(in, ElementKind.VERTEX).elements().stream().toArray()) {
+            Vec3 d = in.point(v).minus(center);
+            arm = Math.max(arm, d.minus(k.times(d.dot(k))).length());
+        }
+        if (arm == 0) arm = 0.1 * in.bounds().diagonal();
+        Vec3 at = center.plus(frame.axis((axis.ordinal() + 1) % 3).times(arm));
+        Handle turn = Handle.turning("angle", center, turned(at, center, k, angle), k);
+        return pivot == Pivot.GIVEN ? List.of(turn, Handle.point("point", point)) : List.of(turn);
     }
 
     @Override

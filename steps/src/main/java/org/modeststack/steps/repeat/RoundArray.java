@@ -5,6 +5,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -41,7 +42,8 @@ public record RoundArray(
                 unit = Unit.LENGTH,
                 min = -1e9,
                 max = 1e9,
-                def = "0 0 0")
+                def = "0 0 0",
+                role = Role.POINT)
         Vec3 center,
 
         @Param(

@@ -48,6 +48,7 @@ public record Move(
         Vec3 center = carry(in.bounds().center());
         double reach = 0.5 * in.bounds().diagonal();
         List<Handle> all = new ArrayList<>();
+        all.add(Handle.point("by", center));
         for (Axis a : Axis.values()) {
             all.add(new Handle(
                     "by", a.ordinal(), center, center.plus(a.direction().times(reach)), 1));

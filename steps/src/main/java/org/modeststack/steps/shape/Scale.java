@@ -1,9 +1,15 @@
 package org.modeststack.steps.shape;
 
+import java.util.ArrayList;
+import java.util.List;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -27,7 +33,14 @@ public record Scale(
                 def = "1 1 1")
         Vec3 factors,
 
-        @Param(label = "From", help = "The point that stays.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        @Param(
+                label = "From",
+                help = "The point that stays.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0",
+                role = Role.POINT)
         Vec3 from)
         implements Step {
 
@@ -43,6 +56,22 @@ public record Scale(
         }
         Mesh scaled = in.withPositions(out);
         return volume < 0 ? scaled.flipped() : scaled;
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        if (in.isEmpty()) return List.of();
+        Bounds b = in.bounds();
+        Vec3 far = new Vec3(b.maxX(), b.maxY(), b.maxZ()).minus(from);
+        List<Handle> all = new ArrayList<>();
+        all.add(Handle.point("from", from));
+        for (Axis a : Axis.values()) {
+            double reach = far.get(a.ordinal());
+            if (Math.abs(reach) <= 1e-9 * b.diagonal()) continue;
+            Vec3 at = from.plus(a.direction().times(reach * factors.get(a.ordinal())));
+            all.add(new Handle("factors", a.ordinal(), from, at, 1 / Math.abs(reach)));
+        }
+        return all;
     }
 
     @Override

@@ -1,10 +1,14 @@
 package org.modeststack.steps.shape;
 
+import java.util.List;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
@@ -25,7 +29,14 @@ public record Turn(
         @Param(label = "Angle", help = "How far.", unit = Unit.ANGLE, min = -36000, max = 36000, def = "90")
         double angle,
 
-        @Param(label = "About", help = "A point on the axis.", unit = Unit.LENGTH, min = -1e9, max = 1e9, def = "0 0 0")
+        @Param(
+                label = "About",
+                help = "A point on the axis.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0",
+                role = Role.POINT)
         Vec3 about)
         implements Step {
 
@@ -34,6 +45,16 @@ public record Turn(
         double[] out = in.xyz().clone();
         axis.turn(out, 0, out.length, Trig.cosDegrees(angle), Trig.sinDegrees(angle), about);
         return in.withPositions(out);
+    }
+
+    @Override
+    public List<Handle> handles(Mesh in) {
+        if (in.isEmpty()) return List.of();
+        Bounds b = in.bounds();
+        Vec3 k = axis.direction(),
+                centre = about.plus(k.times(b.center().minus(about).dot(k)));
+        Vec3 way = Axis.values()[(axis.ordinal() + 1) % 3].direction().times(0.5 * b.diagonal());
+        return List.of(Handle.turning("angle", centre, carry(centre.plus(way)), k), Handle.point("about", about));
     }
 
     @Override

@@ -1,0 +1,115 @@
+package org.modeststack.app;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Role;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+
+/**
+ * Points and directions of a step that are taken from the view, one click each, in order. Lives on the interface
+ * thread.
+ */
+final class PointTaking {
+    private final Session session;
+    private long step;
+    private List<ParamDescriptor> wanted = List.of();
+    private int at;
+
+    PointTaking(Session session) {
+        this.session = session;
+        session.listen(this::follow);
+    }
+
+    /** Another open step ends it. */
+    private void follow() {
+        Entry open = session.openEntry();
+        if (isOn() && (open == null || open.id() != step)) wanted = List.of();
+    }
+
+    boolean isOn() {
+        return at < wanted.size();
+    }
+
+    /** Takes one value of the open step. */
+    void take(Entry e, ParamDescriptor param) {
+        begin(e, List.of(param));
+    }
+
+    /** Takes all points of a step that has several, such as one that was just added to put a body somewhere. */
+    void takeAll(Entry e) {
+        List<ParamDescriptor> points = points(e.step());
+        if (points.size() > 1) begin(e, points);
+    }
+
+    private static List<ParamDescriptor> points(Step s) {
+        List<ParamDescriptor> out = new ArrayList<>();
+        for (ParamDescriptor p : StepDescriptor.of(s).params()) if (p.role() == Role.POINT) out.add(p);
+        return out;
+    }
+
+    private void begin(Entry e, List<ParamDescriptor> params) {
+        session.picking().done();
+        step = e.id();
+        wanted = params;
+        at = 0;
+        session.changedPick();
+    }
+
+    void cancel() {
+        wanted = List.of();
+        session.changedPick();
+    }
+
+    /** "Click the first point (1 of 6)". */
+    String prompt() {
+        ParamDescriptor p = wanted.get(at);
+        String count = wanted.size() == 1 ? "" : " (" + (at + 1) + " of " + wanted.size() + ")";
+        String what = p.role() == Role.DIRECTION
+                ? "Click a face that looks the way of “" + p.label() + "”"
+                : "Click the place for “" + p.label() + "”";
+        return what + count;
+    }
+
+    /** A click on a place of the picture. */
+    void accept(Snap s) {
+        Body b = session.body();
+        Entry e = b == null ? null : b.entry(step);
+        if (e == null || !isOn()) return;
+        ParamDescriptor p = wanted.get(at);
+        int index = b.indexOf(step);
+        // On its own body the picture shows what this step and those behind it have done.
+        boolean own = b.id().equals(s.body());
+        Carried back = Carried.over(b, own ? index : index + 1).inverse();
+        Vec3 point = back.point(s.at()), normal = back.direction(s.normal());
+        Vec3 value = p.role() == Role.DIRECTION ? normal : point;
+        at++;
+        boolean more = isOn();
+        session.edit("Take " + p.label().toLowerCase(Locale.ROOT), "take:" + step, d -> {
+            Document next = Edits.setValue(d, b.id(), step, p.name(), rounded(value));
+            return p.facing().isEmpty() ? next : Edits.setValue(next, b.id(), step, p.facing(), rounded(normal));
+        });
+        if (!more) {
+            session.endMerge();
+            wanted = List.of();
+        }
+        session.changedPick();
+    }
+
+    /** What is a round number but for the last digits becomes one. */
+    private static Vec3 rounded(Vec3 v) {
+        return new Vec3(rounded(v.x()), rounded(v.y()), rounded(v.z()));
+    }
+
+    private static double rounded(double d) {
+        double r = Math.rint(d * 1e6) / 1e6;
+        return Math.abs(r - d) <= 1e-9 * Math.max(1, Math.abs(d)) ? r + 0.0 : d;
+    }
+}

@@ -1,0 +1,81 @@
+package org.modeststack.steps.place;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * A turn about the origin followed by a shift: what moves a body without changing its shape.
+ *
+ * @param x where the unit vector along X goes; y and z likewise
+ */
+record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) {
+    private static final Vec3 EX = new Vec3(1, 0, 0);
+    private static final Vec3 EY = new Vec3(0, 1, 0);
+    private static final Vec3 EZ = new Vec3(0, 0, 1);
+
+    static Rigid shift(Vec3 by) {
+        return new Rigid(EX, EY, EZ, by);
+    }
+
+    /** Takes a right-handed frame of unit vectors to another, and a point to a point. */
+    static Rigid between(Vec3[] from, Vec3 fromPoint, Vec3[] to, Vec3 toPoint) {
+        Vec3[] e = new Vec3[3];
+        for (int i = 0; i < 3; i++)
+            e[i] = to[0].times(from[0].get(i)).plus(to[1].times(from[1].get(i))).plus(to[2].times(from[2].get(i)));
+        Rigid turn = new Rigid(e[0], e[1], e[2], Vec3.ZERO);
+        return new Rigid(e[0], e[1], e[2], toPoint.minus(turn.of(fromPoint)));
+    }
+
+    /**
+     * The shortest turn that takes one direction to another, as images of the axes (O. Rodrigues's formula). For
+     * opposite directions it turns half round a horizontal axis.
+     */
+    static Rigid shortest(Vec3 from, Vec3 to) {
+        Vec3 a = from.unit(), b = to.unit(), axis = a.cross(b);
+        double sin = axis.length(), cos = a.dot(b);
+        if (sin < 1e-12) {
+            if (cos > 0) return shift(Vec3.ZERO);
+            Vec3 level = EZ.cross(a);
+            axis = level.length() < 1e-6 ? EX : level.unit();
+            sin = 0;
+            cos = -1;
+        } else {
+            axis = axis.unit();
+        }
+        return round(axis, cos, sin);
+    }
+
+    /** A turn about an axis through the origin. @param axis unit length */
+    static Rigid round(Vec3 axis, double cos, double sin) {
+        Vec3[] e = {EX, EY, EZ};
+        for (int i = 0; i < 3; i++) {
+            Vec3 along = axis.times(axis.dot(e[i])), across = e[i].minus(along);
+            e[i] = along.plus(across.times(cos)).plus(axis.cross(across).times(sin));
+        }
+        return new Rigid(e[0], e[1], e[2], Vec3.ZERO);
+    }
+
+    /** First this, then another. */
+    Rigid then(Rigid o) {
+        return new Rigid(o.turned(x), o.turned(y), o.turned(z), o.of(shift));
+    }
+
+    Vec3 turned(Vec3 d) {
+        return x.times(d.x()).plus(y.times(d.y())).plus(z.times(d.z()));
+    }
+
+    Vec3 of(Vec3 p) {
+        return turned(p).plus(shift);
+    }
+
+    Mesh of(Mesh in) {
+        double[] out = in.xyz().clone();
+        for (int i = 0; i < out.length; i += 3) {
+            double a = out[i], b = out[i + 1], c = out[i + 2];
+            out[i] = x.x() * a + y.x() * b + z.x() * c + shift.x();
+            out[i + 1] = x.y() * a + y.y() * b + z.y() * c + shift.y();
+            out[i + 2] = x.z() * a + y.z() * b + z.z() * c + shift.z();
+        }
+        return in.withPositions(out);
+    }
+}
