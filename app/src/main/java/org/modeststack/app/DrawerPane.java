@@ -257,7 +257,7 @@ final class DrawerPane extends BorderPane {
     /** Takes a point or a direction from the view. */
     private Button takeButton(ParamDescriptor p) {
         Button take = new Button(p.role() == Role.POINT ? "Take from the view" : "Take from a face");
-        take.getStyleClass().add("chip-add");
+        take.getStyleClass().add("take-button");
         Hint.on(
                 take,
                 p.role() == Role.POINT

@@ -35,6 +35,9 @@ final class HandleLayer extends Pane {
     /** A handle that points at the eye, with fewer pixels a millimetre than this share, cannot be dragged sensibly. */
     private static final double FORESHORTENED = 0.12;
 
+    /** Arms are at least so long, in pixels, that their handle can be told from what they stick out of. */
+    private static final double SHORTEST_ARM = 44;
+
     /** Turns snap to multiples of this. */
     private static final double SNAP_DEGREES = 15;
 
@@ -168,7 +171,9 @@ final class HandleLayer extends Pane {
                         }
                         drag(now.subtract(press), e.isShiftDown(), snap);
                     },
-                    _ -> {
+                    e -> {
+                        // Else the view would take it for a click on what is under the pointer now.
+                        e.consume();
                         held = false;
                         view.markSnap(null);
                         session.endMerge();
@@ -262,6 +267,9 @@ final class HandleLayer extends Pane {
             double before = h.at().minus(h.from()).length(),
                     now = at.minus(from).length();
             rate = now > 0 ? (h.round() == null ? h.rate() * before / now : h.rate()) : 0;
+            double seen = onScreen(at).distance(onScreen(from));
+            if (h.arm() && seen > 1 && seen < SHORTEST_ARM)
+                at = from.plus(at.minus(from).times(SHORTEST_ARM / seen));
         }
 
         /** How many pixels, and which way, the handle goes for a millimetre, at the start of a turn. */
@@ -305,7 +313,7 @@ final class HandleLayer extends Pane {
             Step s = step();
             pressed = s == null ? null : StepDescriptor.of(s).value(s, param());
             pressAlong = handle.along();
-            pressPlace = at;
+            pressPlace = handle.arm() ? from : at;
             pressWay = at.minus(from).unit();
             pressPixels = pixels();
             pressAt = onScreen(at);

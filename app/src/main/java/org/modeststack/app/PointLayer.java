@@ -28,6 +28,7 @@ final class PointLayer extends Pane {
         bar.getStyleClass().add("point-bar");
         bar.setAlignment(Pos.CENTER_LEFT);
         Button stop = new Button("Stop");
+        stop.getStyleClass().add("take-button");
         Hint.on(stop, "Take no more points (Esc)");
         stop.setOnAction(_ -> points.cancel());
         bar.getChildren().addAll(prompt, stop);

@@ -1,8 +1,10 @@
 package org.modeststack.app;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -14,14 +16,15 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 
 /**
- * Points and directions of a step that are taken from the view, one click each, in order. Lives on the interface
- * thread.
+ * Points and directions of a step that are taken from the view, one click each, in order. They are set together with the
+ * last, so that nothing moves under the pointer before. Lives on the interface thread.
  */
 final class PointTaking {
     private final Session session;
     private long step;
     private List<ParamDescriptor> wanted = List.of();
     private int at;
+    private final Map<String, Vec3> taken = new LinkedHashMap<>();
 
     PointTaking(Session session) {
         this.session = session;
@@ -60,6 +63,7 @@ final class PointTaking {
         step = e.id();
         wanted = params;
         at = 0;
+        taken.clear();
         session.changedPick();
     }
 
@@ -89,16 +93,17 @@ final class PointTaking {
         boolean own = b.id().equals(s.body());
         Carried back = Carried.over(b, own ? index : index + 1).inverse();
         Vec3 point = back.point(s.at()), normal = back.direction(s.normal());
-        Vec3 value = p.role() == Role.DIRECTION ? normal : point;
+        taken.put(p.name(), rounded(p.role() == Role.DIRECTION ? normal : point));
+        if (!p.facing().isEmpty()) taken.put(p.facing(), rounded(normal));
         at++;
-        boolean more = isOn();
-        session.edit("Take " + p.label().toLowerCase(Locale.ROOT), "take:" + step, d -> {
-            Document next = Edits.setValue(d, b.id(), step, p.name(), rounded(value));
-            return p.facing().isEmpty() ? next : Edits.setValue(next, b.id(), step, p.facing(), rounded(normal));
-        });
-        if (!more) {
-            session.endMerge();
-            wanted = List.of();
+        if (!isOn()) {
+            Map<String, Vec3> all = Map.copyOf(taken);
+            session.edit("Take " + p.label().toLowerCase(Locale.ROOT), d -> {
+                Document next = d;
+                for (Map.Entry<String, Vec3> v : all.entrySet())
+                    next = Edits.setValue(next, b.id(), step, v.getKey(), v.getValue());
+                return next;
+            });
         }
         session.changedPick();
     }

@@ -46,27 +46,40 @@ record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
 
     private static final double NEAR_EDGE = 7;
 
+    /** Places beside the pointer, in pixels, where bodies are looked for too: a corner is reached from outside as well. */
+    private static final double ASIDE = 6;
+
     /**
-     * The best place under a pixel: a vertex before the middle of an edge, a centre, an edge, the bare surface; where
-     * there is no body, the nearest crossing of grid lines on the ground. Null where the ground is not seen either.
+     * The best place under a pixel or close beside it: a vertex before the middle of an edge, a centre, an edge, the bare
+     * surface; where there is no body, the nearest crossing of grid lines on the ground. Null where the ground is not
+     * seen either.
      */
     static Snap under(List<Target> targets, Camera camera, int width, int height, double x, double y) {
-        Ray ray = camera.ray(x, y, width, height);
-        Target hitOn = null;
-        SurfacePoint hit = null;
-        double nearest = Double.POSITIVE_INFINITY;
-        for (Target t : targets) {
-            SurfacePoint p = ray.first(t.mesh);
-            double d = p == null
-                    ? Double.POSITIVE_INFINITY
-                    : p.at().minus(ray.from()).length();
-            if (d >= nearest) continue;
-            nearest = d;
-            hit = p;
-            hitOn = t;
+        Snap best = null;
+        for (int i = 0; i < 9; i++) {
+            double px = i == 0 ? x : x + ASIDE * Math.cos(i * Math.PI / 4);
+            double py = i == 0 ? y : y + ASIDE * Math.sin(i * Math.PI / 4);
+            Ray ray = camera.ray(px, py, width, height);
+            Target hitOn = null;
+            SurfacePoint hit = null;
+            double nearest = Double.POSITIVE_INFINITY;
+            for (Target t : targets) {
+                SurfacePoint p = ray.first(t.mesh);
+                double d = p == null
+                        ? Double.POSITIVE_INFINITY
+                        : p.at().minus(ray.from()).length();
+                if (d >= nearest) continue;
+                nearest = d;
+                hit = p;
+                hitOn = t;
+            }
+            if (hit == null) continue;
+            Snap s = new Search(hitOn, hit, camera, width, height, x, y).best();
+            // Of what lies beside the pointer, single places count but not the bare surface.
+            if (i > 0 && s.kind == Kind.SURFACE) continue;
+            if (best == null || s.kind.compareTo(best.kind) < 0) best = s;
         }
-        if (hit == null) return onGround(ray, camera, height);
-        return new Search(hitOn, hit, camera, width, height, x, y).best();
+        return best != null ? best : onGround(camera.ray(x, y, width, height), camera, height);
     }
 
     private static Snap onGround(Ray ray, Camera camera, int height) {

@@ -11,12 +11,14 @@ import org.modeststack.mesh.Vec3;
  * @param at where the handle stands, mm; dragging runs along the line from {@code from}, or round it
  * @param rate how much the number changes for each millimetre of the drag, for a turn for each degree
  * @param round the axis that the handle goes round, or null where it goes along its line
+ * @param arm whether it merely sticks out from {@code from}, so that its length says nothing and may be stretched to be
+ *     seen
  */
-public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round) {
+public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round, boolean arm) {
     public static final int WHOLE = -1;
 
     public Handle(String param, int axis, Vec3 from, Vec3 at, double rate) {
-        this(param, axis, from, at, rate, null);
+        this(param, axis, from, at, rate, null, false);
     }
 
     /** For a number, not a vector. */
@@ -39,7 +41,12 @@ public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Ve
 
     /** For an angle in degrees, counter-clockwise seen from the axis's tip. */
     public static Handle turning(String param, Vec3 centre, Vec3 at, Vec3 axis) {
-        return new Handle(param, WHOLE, centre, at, 1, axis);
+        return new Handle(param, WHOLE, centre, at, 1, axis, true);
+    }
+
+    /** For something that is shifted as a whole along a line. @param axis as above */
+    public static Handle shifting(String param, int axis, Vec3 place, Vec3 at) {
+        return new Handle(param, axis, place, at, 1, null, true);
     }
 
     /** For a place that is dragged freely; its parameter changes by as much. */

@@ -301,6 +301,53 @@ public final class Bvh {
         }
     }
 
+    /** Receives an item and says how far along the ray others are still of interest. */
+    public interface RayVisitor {
+        double item(int item);
+    }
+
+    /**
+     * Visits the items whose box a ray meets before a distance, which the visitor may shorten as it goes.
+     *
+     * @param way three numbers, of which some may be 0
+     */
+    public void onRay(double[] from, double[] way, RayVisitor visitor) {
+        if (items.length == 0) return;
+        double[] per = {1 / way[0], 1 / way[1], 1 / way[2]};
+        double until = Double.POSITIVE_INFINITY;
+        int[] stack = new int[256];
+        int top = 0;
+        stack[top++] = 0;
+        while (top > 0) {
+            int n = stack[--top];
+            if (!(enters(nodeBox, 6 * n, from, per) <= until)) continue;
+            if (count[n] > 0) {
+                for (int i = first[n]; i < first[n] + count[n]; i++)
+                    if (enters(boxes, 6 * i, from, per) <= until) until = visitor.item(items[i]);
+                continue;
+            }
+            if (top + 2 > stack.length) stack = Arrays.copyOf(stack, 2 * stack.length);
+            // The nearer of the two comes off first.
+            int l = left[n];
+            boolean swap = enters(nodeBox, 6 * l, from, per) < enters(nodeBox, 6 * (l + 1), from, per);
+            stack[top++] = swap ? l + 1 : l;
+            stack[top++] = swap ? l : l + 1;
+        }
+    }
+
+    /** How far along a ray it enters a box, 0 inside; infinite where it misses. */
+    private static double enters(double[] p, int a, double[] from, double[] per) {
+        double in = 0, out = Double.POSITIVE_INFINITY;
+        for (int k = 0; k < 3; k++) {
+            double s = (p[a + k] - from[k]) * per[k], t = (p[a + 3 + k] - from[k]) * per[k];
+            // Along a side of the box 0 times infinity is no number, and such a side does not part.
+            if (s != s || t != t) continue;
+            in = Math.max(in, Math.min(s, t));
+            out = Math.min(out, Math.max(s, t));
+        }
+        return in <= out ? in : Double.POSITIVE_INFINITY;
+    }
+
     private static boolean touch(double[] p, int a, double[] q, int b) {
         return p[a] <= q[b + 3]
                 && q[b] <= p[a + 3]

@@ -14,36 +14,56 @@ public record Ray(Vec3 from, Vec3 way) {
         return from.plus(way.times(distance));
     }
 
+    /** The search tree over the triangles of a mesh, kept with it. */
+    private record Tree(Bvh bvh) {
+        static Tree of(Mesh mesh) {
+            return mesh.derived(Tree.class, m -> {
+                int[] vertices = m.triangulation().triangleCorners().clone();
+                for (int i = 0; i < vertices.length; i++) vertices[i] = m.corners()[vertices[i]];
+                return new Tree(new Bvh(Bvh.triangleBoxes(m.xyz(), vertices)));
+            });
+        }
+    }
+
     /**
-     * Where it first meets a mesh, from either side of its faces, by looking at every triangle; null where it does not
-     * (T. Möller, B. Trumbore, "Fast, Minimum Storage Ray/Triangle Intersection", 1997).
+     * Where it first meets a mesh, from either side of its faces; null where it does not (T. Möller, B. Trumbore, "Fast,
+     * Minimum Storage Ray/Triangle Intersection", 1997).
      */
     public SurfacePoint first(Mesh mesh) {
         Triangulation all = mesh.triangulation();
-        int[] corners = mesh.corners(), tri = all.triangleCorners();
+        int[] best = {-1};
+        double[] nearest = {Double.POSITIVE_INFINITY};
+        double[] o = {from.x(), from.y(), from.z()}, d = {way.x(), way.y(), way.z()};
+        Tree.of(mesh).bvh.onRay(o, d, t -> {
+            double far = meetsTriangle(mesh, all.triangleCorners(), t);
+            if (far < nearest[0]) {
+                nearest[0] = far;
+                best[0] = t;
+            }
+            return nearest[0];
+        });
+        return best[0] < 0 ? null : new SurfacePoint(all.triangleFace()[best[0]], at(nearest[0]));
+    }
+
+    /** How far away it meets a triangle; infinite where it does not. */
+    private double meetsTriangle(Mesh mesh, int[] tri, int t) {
+        double none = Double.POSITIVE_INFINITY;
+        int[] corners = mesh.corners();
         double[] p = mesh.xyz();
-        double ox = from.x(), oy = from.y(), oz = from.z(), dx = way.x(), dy = way.y(), dz = way.z();
-        int best = -1;
-        double nearest = Double.POSITIVE_INFINITY;
-        for (int t = 0; t < all.count(); t++) {
-            int a = 3 * corners[tri[3 * t]], b = 3 * corners[tri[3 * t + 1]], c = 3 * corners[tri[3 * t + 2]];
-            double ux = p[b] - p[a], uy = p[b + 1] - p[a + 1], uz = p[b + 2] - p[a + 2];
-            double vx = p[c] - p[a], vy = p[c + 1] - p[a + 1], vz = p[c + 2] - p[a + 2];
-            double hx = dy * vz - dz * vy, hy = dz * vx - dx * vz, hz = dx * vy - dy * vx;
-            double det = ux * hx + uy * hy + uz * hz;
-            if (det == 0) continue;
-            double sx = ox - p[a], sy = oy - p[a + 1], sz = oz - p[a + 2];
-            double u = (sx * hx + sy * hy + sz * hz) / det;
-            if (!(u >= 0 && u <= 1)) continue;
-            double qx = sy * uz - sz * uy, qy = sz * ux - sx * uz, qz = sx * uy - sy * ux;
-            double v = (dx * qx + dy * qy + dz * qz) / det;
-            if (!(v >= 0 && u + v <= 1)) continue;
-            double d = (vx * qx + vy * qy + vz * qz) / det;
-            if (d <= 0 || d >= nearest) continue;
-            nearest = d;
-            best = t;
-        }
-        return best < 0 ? null : new SurfacePoint(all.triangleFace()[best], at(nearest));
+        int a = 3 * corners[tri[3 * t]], b = 3 * corners[tri[3 * t + 1]], c = 3 * corners[tri[3 * t + 2]];
+        double ux = p[b] - p[a], uy = p[b + 1] - p[a + 1], uz = p[b + 2] - p[a + 2];
+        double vx = p[c] - p[a], vy = p[c + 1] - p[a + 1], vz = p[c + 2] - p[a + 2];
+        double hx = way.y() * vz - way.z() * vy, hy = way.z() * vx - way.x() * vz, hz = way.x() * vy - way.y() * vx;
+        double det = ux * hx + uy * hy + uz * hz;
+        if (det == 0) return none;
+        double sx = from.x() - p[a], sy = from.y() - p[a + 1], sz = from.z() - p[a + 2];
+        double u = (sx * hx + sy * hy + sz * hz) / det;
+        if (!(u >= 0 && u <= 1)) return none;
+        double qx = sy * uz - sz * uy, qy = sz * ux - sx * uz, qz = sx * uy - sy * ux;
+        double v = (way.x() * qx + way.y() * qy + way.z() * qz) / det;
+        if (!(v >= 0 && u + v <= 1)) return none;
+        double far = (vx * qx + vy * qy + vz * qz) / det;
+        return far > 0 ? far : none;
     }
 
     /** Where it meets the plane through a point square to a direction; null where it does not. */

@@ -48,7 +48,7 @@ public final class SkerryLight {
     private static final double CAGE_X = -125;
     private static final double FOOTING_Y = 135;
     private static final double FOOTING_BOTTOM = 96;
-    private static final double FOOTING_TOP = 58;
+    private static final double FOOTING_TOP = 64;
     private static final double FOOTING_HEIGHT = 64;
     private static final double FOOTING_DEPTH = 24;
     private static final double DOOR_X = 10;
@@ -114,11 +114,9 @@ public final class SkerryLight {
     /** A lug that stands square on the slope of the footing. */
     private void lug() {
         String lug = body("Lug", BRASS, new Cylinder(18, 12, 6, 1, 0, Seat.STANDING));
+        step(lug, new Segments(PickText.parse("edges: sharper 50; without sharper 80"), 24));
         step(lug, new Inset(PickText.parse("faces: facing 0 0 1 10"), 3, 4, Inset.Frames.TOGETHER, true));
-        step(
-                lug,
-                new Segments(PickText.parse("edges: sharper 50; without facing 0 0 1 1; without facing 0 0 -1 1"), 24));
-        double slope = (FOOTING_BOTTOM - FOOTING_TOP) / 2 / FOOTING_HEIGHT, up = 34;
+        double slope = (FOOTING_BOTTOM - FOOTING_TOP) / 2 / FOOTING_HEIGHT, up = 32;
         double radius = FOOTING_BOTTOM / 2 - slope * up;
         Vec3 at = new Vec3(0, FOOTING_Y - radius, up - FOOTING_DEPTH);
         step(lug, new Place(Vec3.ZERO, new Vec3(0, 0, -1), at, new Vec3(0, -1, slope), true, 15, 0));

@@ -67,7 +67,7 @@ public record MovePicked(
         List<Handle> all = new ArrayList<>();
         if (axes == Axes.BODY) all.add(Handle.point("by", at));
         for (int i = 0; i < 3; i++)
-            all.add(new Handle("by", i, at, at.plus(frame.axis(i).times(length)), 1));
+            all.add(Handle.shifting("by", i, at, at.plus(frame.axis(i).times(length))));
         return all;
     }
 

@@ -121,7 +121,7 @@ public record Place(
         List<Handle> all = new ArrayList<>();
         all.add(Handle.point("at", target()));
         Vec3 n = normal.unit();
-        all.add(new Handle("above", target().minus(n.times(reach)), target(), 1));
+        all.add(Handle.shifting("above", Handle.WHOLE, target(), target().plus(n.times(reach))));
         if (square) {
             Vec3 level = Axis.Z.direction().cross(n);
             Vec3 arm = (level.length() < 1e-6 ? Axis.X.direction() : level.unit()).times(reach);

@@ -50,8 +50,8 @@ public record Move(
         List<Handle> all = new ArrayList<>();
         all.add(Handle.point("by", center));
         for (Axis a : Axis.values()) {
-            all.add(new Handle(
-                    "by", a.ordinal(), center, center.plus(a.direction().times(reach)), 1));
+            all.add(Handle.shifting(
+                    "by", a.ordinal(), center, center.plus(a.direction().times(reach))));
         }
         return all;
     }

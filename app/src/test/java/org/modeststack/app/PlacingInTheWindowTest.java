@@ -1,0 +1,298 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import javafx.event.Event;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.steps.place.Align;
+import org.modeststack.steps.place.Place;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.shape.Turn;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Seat;
+
+/** Putting bodies where they belong, in the real window. */
+class PlacingInTheWindowTest extends WindowDriver {
+    /** A block of 40, and a peg of 10 beside it. */
+    @BeforeEach
+    void twoBodies() throws Exception {
+        fx(() -> {
+            Document d = Edits.addBody(
+                    Document.EMPTY, "Block", Material.DEFAULT, new Box(40, 40, 40, 1, 1, 1, Seat.STANDING));
+            d = Edits.addBody(d, "Peg", Material.DEFAULT, new Box(10, 10, 30, 1, 1, 1, Seat.STANDING));
+            d = Edits.moveBodyBy(d, d.bodies().getLast().id(), new Vec3(60, 0, 0));
+            session.open(d, "Two");
+            session.select(d.bodies().getLast().id());
+            return null;
+        });
+        settle();
+    }
+
+    private Body peg() throws Exception {
+        return document().bodies().get(1);
+    }
+
+    private Vec3 screen(Vec3 p) throws Exception {
+        ViewPane v = window.view();
+        return fx(() -> v.camera().project(p, (int) v.getWidth(), (int) v.getHeight()));
+    }
+
+    private void click(double x, double y, double z) throws Exception {
+        Vec3 s = screen(new Vec3(x, y, z));
+        mouse(window.view(), s.x(), s.y(), MouseButton.PRIMARY, 0, 0);
+    }
+
+    private String prompt() throws Exception {
+        Node bar = window.view().lookup(".point-bar");
+        return fx(() -> bar.isVisible() ? ((Label) bar.lookup(".label")).getText() : "");
+    }
+
+    private void assertStands(Bounds b, double minX, double minY, double minZ, double maxX, double maxY, double maxZ) {
+        double[] expected = {minX, minY, minZ, maxX, maxY, maxZ};
+        double[] actual = {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()};
+        for (int i = 0; i < 6; i++) assertEquals(expected[i], actual[i], 1e-6, b.toString());
+    }
+
+    @Test
+    void aBodyIsPutOnAFaceByTwoClicks() throws Exception {
+        command("Place");
+        assertEquals("Click the place for “Point” (1 of 2)", prompt());
+        // The right side of the peg, at its centre, to the front of the block at its centre.
+        click(65, 0, 15);
+        assertEquals("Click the place for “At” (2 of 2)", prompt());
+        click(0, -20, 20);
+        assertEquals("", prompt());
+        Place p = (Place) peg().entries().getLast().step();
+        assertEquals(new Vec3(65, 0, 15), p.point());
+        assertEquals(new Vec3(1, 0, 0), p.side());
+        assertEquals(new Vec3(0, -20, 20), p.at());
+        assertEquals(new Vec3(0, -1, 0), p.normal());
+        Bounds b = shown().bounds();
+        assertEquals(-20, b.maxY(), 1e-6, "the side lies on the face");
+        assertEquals(-30, b.minY(), 1e-6);
+        assertEquals(3000, Measures.of(shown()).volume(), 1e-6);
+        // One undo for the six numbers, one for the step.
+        command("Undo");
+        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).point());
+    }
+
+    @Test
+    void threePointsOfEachAlign() throws Exception {
+        fx(() -> {
+            session.edit(
+                    "Turn",
+                    d -> Edits.addStep(
+                            d,
+                            d.bodies().get(1).id(),
+                            2,
+                            new Turn(org.modeststack.steps.Axis.Z, 90, new Vec3(60, 0, 0))));
+            return null;
+        });
+        settle();
+        command("Align by three points");
+        // Corners on top of the peg to corners on top of the block.
+        double[][] clicks = {{55, -5, 30}, {-20, -20, 40}, {65, -5, 30}, {20, -20, 40}, {65, 5, 30}, {20, 20, 40}};
+        for (double[] c : clicks) click(c[0], c[1], c[2]);
+        assertEquals("", prompt());
+        Align a = (Align) peg().entries().getLast().step();
+        assertEquals(new Vec3(20, -20, 40), a.secondTo());
+        assertStands(shown().bounds(), -20, -20, 10, -10, -10, 40);
+    }
+
+    @Test
+    void escapeStopsTakingAndLeavesTheStepAsItWas() throws Exception {
+        command("Place");
+        click(65, 0, 15);
+        fx(() -> {
+            window.view().requestFocus();
+            return null;
+        });
+        press(KeyCode.ESCAPE);
+        assertEquals("", prompt());
+        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).point());
+        assertEquals(peg().entries().getLast(), fx(session::openEntry), "the drawer stays");
+    }
+
+    @Test
+    void hoverSaysWhatAClickWouldTake() throws Exception {
+        command("Place");
+        Vec3 s = screen(new Vec3(20, -20, 40));
+        fx(() -> {
+            Event.fireEvent(
+                    window.view(),
+                    mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x() + 3, s.y() + 2, MouseButton.NONE));
+            return null;
+        });
+        Node ring = window.view().lookup(".snap-ring");
+        assertTrue(fx(ring::isVisible));
+        assertTrue(fx(() -> window.view().lookupAll(".handle-label").stream()
+                .anyMatch(n -> n.isVisible() && ((Label) n).getText().equals("vertex"))));
+        fx(() -> {
+            ((Button) window.view().lookup(".point-bar").lookup(".button")).fire();
+            return null;
+        });
+        assertFalse(fx(ring::isVisible));
+    }
+
+    @Test
+    void aPivotIsTakenFromTheViewByItsButton() throws Exception {
+        command("Turn");
+        Button take = fx(() -> (Button) stage.getScene().getRoot().lookup(".take-button"));
+        fx(() -> {
+            stage.getScene().getRoot().lookupAll(".take-button").stream()
+                    .map(n -> (Button) n)
+                    .filter(b -> b.getText().equals("Take from the view"))
+                    .findFirst()
+                    .orElse(take)
+                    .fire();
+            return null;
+        });
+        // The turn of 90° round the origin that the step begins with has put the peg at (0, 60).
+        click(-20, -20, 40);
+        assertEquals(new Vec3(-20, -20, 40), ((Turn) peg().entries().getLast().step()).about());
+    }
+
+    /** Drags a handle, which goes along under the pointer. */
+    private void dragHandle(Node dot, double dx, double dy, KeyCode... held) throws Exception {
+        javafx.geometry.Bounds b = inView(dot);
+        ViewPane v = window.view();
+        double x = b.getCenterX(), y = b.getCenterY();
+        fx(() -> {
+            Event.fireEvent(dot, mouse(MouseEvent.MOUSE_PRESSED, dot, 7, 7, MouseButton.PRIMARY, held));
+            for (int i = 1; i <= 4; i++) {
+                double t = i / 4.0;
+                Event.fireEvent(
+                        v, mouse(MouseEvent.MOUSE_DRAGGED, v, x + t * dx, y + t * dy, MouseButton.PRIMARY, held));
+            }
+            Event.fireEvent(v, mouse(MouseEvent.MOUSE_RELEASED, v, x + dx, y + dy, MouseButton.PRIMARY, held));
+            return null;
+        });
+        settle();
+    }
+
+    private Node handle(String style, int index) throws Exception {
+        return shownNodes(style).get(index);
+    }
+
+    /** With Ctrl held, the handle in the middle of a move goes exactly to what is under the pointer. */
+    @Test
+    void aHandleSnapsToAVertex() throws Exception {
+        open("Peg", 2);
+        Node dot = handle("handle-point", 0);
+        Vec3 from = screen(new Vec3(60, 0, 15)), to = screen(new Vec3(20, -20, 40));
+        dragHandle(dot, to.x() - from.x(), to.y() - from.y(), KeyCode.CONTROL);
+        Move m = (Move) peg().entries().get(1).step();
+        assertEquals(new Vec3(20, -20, 25), m.by(), "its centre is at the corner");
+        // Without, it goes by round numbers.
+        dragHandle(handle("handle-point", 0), 31, 17);
+        Vec3 by = ((Move) peg().entries().get(1).step()).by();
+        assertFalse(by.equals(m.by()));
+    }
+
+    @Test
+    void anAxisHandleSnapsToTheHeightOfAPlace() throws Exception {
+        open("Peg", 2);
+        fx(() -> {
+            session.setSnapping(true);
+            return null;
+        });
+        Vec3 corner = screen(new Vec3(20, -20, 40));
+        // The handle along Z stands highest in the picture.
+        Node up = null;
+        double top = Double.POSITIVE_INFINITY, x = 0;
+        for (Node n : shownNodes("handle-number")) {
+            javafx.geometry.Bounds b = inView(n);
+            if (b.getCenterY() >= top) continue;
+            top = b.getCenterY();
+            x = b.getCenterX();
+            up = n;
+        }
+        dragHandle(up, corner.x() - x, corner.y() - top);
+        // What came to the corner's height is the centre, not the handle's end.
+        Vec3 by = ((Move) peg().entries().get(1).step()).by();
+        assertEquals(40, 15 + by.z(), 1e-6);
+        assertEquals(60, by.x(), 1e-9);
+    }
+
+    private javafx.geometry.Bounds inView(Node n) throws Exception {
+        return fx(() -> window.view().sceneToLocal(n.localToScene(n.getLayoutBounds())));
+    }
+
+    @Test
+    void aTurnIsDraggedRoundItsCentre() throws Exception {
+        command("From above");
+        fx(() -> {
+            session.edit(
+                    "Turn",
+                    d -> Edits.addStep(
+                            d,
+                            d.bodies().get(1).id(),
+                            2,
+                            new Turn(org.modeststack.steps.Axis.Z, 10, new Vec3(60, 0, 0))));
+            return null;
+        });
+        open("Peg", 3);
+        Node dot = handle("handle-number", 0);
+        javafx.geometry.Bounds b = fx(() -> window.view().sceneToLocal(dot.localToScene(dot.getBoundsInLocal())));
+        Vec3 c = screen(new Vec3(60, 0, 15));
+        double x = b.getCenterX() - c.x(), y = b.getCenterY() - c.y();
+        // A quarter round the centre, counter-clockwise on the screen.
+        dragHandle(dot, y - x, -x - y);
+        assertEquals(100, ((Turn) peg().entries().get(2).step()).angle(), 3);
+        dragHandle(handle("handle-number", 0), 30, 30, KeyCode.CONTROL);
+        assertEquals(0, ((Turn) peg().entries().get(2).step()).angle() % 15, 1e-9, "Ctrl turns in steps of 15°");
+    }
+
+    @Test
+    void aMirroredCopyFollowsAndBothAreSeen() throws Exception {
+        command("Mirrored copy across X");
+        Mesh copy = shown();
+        assertEquals(-65, copy.bounds().minX(), 1e-9);
+        assertEquals(3000, Measures.of(copy).volume(), 1e-9, "not inside out");
+        assertEquals(3, fx(() -> window.view().shownBodies()).size());
+        Body peg = peg();
+        fx(() -> {
+            session.edit(
+                    "Change",
+                    d -> Edits.setValue(d, peg.id(), peg.entries().get(1).id(), "by", new Vec3(70, 0, 0)));
+            return null;
+        });
+        settle();
+        open("Peg mirrored", 0);
+        assertEquals(-75, shown().bounds().minX(), 1e-9);
+    }
+
+    @Test
+    void typedNumbersCanBeReckonedFromWhatIsThere() throws Exception {
+        open("Peg", 2);
+        Node field = fx(() -> stage.getScene().getRoot().lookupAll(".number-field").stream()
+                .findFirst()
+                .orElseThrow());
+        fx(() -> {
+            var f = (javafx.scene.control.TextField) field;
+            f.requestFocus();
+            f.setText("+= 1/2 in");
+            f.fireEvent(new javafx.event.ActionEvent());
+            return null;
+        });
+        settle();
+        assertEquals(72.7, ((Move) peg().entries().get(1).step()).by().x(), 1e-9);
+    }
+}
