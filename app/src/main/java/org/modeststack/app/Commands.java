@@ -343,6 +343,14 @@ final class Commands {
                         view.camera().withPerspective(!view.camera().perspective())));
         add(
                 "View",
+                "Next tag in the view",
+                "Ctrl+Shift+Y",
+                "Shows a tag of the selected body with its weights, then the next, then none.",
+                "weights selection set show mark",
+                body,
+                session::showNextTag);
+        add(
+                "View",
                 "Snap handles",
                 "Ctrl+Shift+X",
                 "Handles jump to vertices, edges, centres and faces under the pointer; Ctrl does so for one drag.",

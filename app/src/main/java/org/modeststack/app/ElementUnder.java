@@ -13,6 +13,9 @@ record ElementUnder(Mesh mesh, Camera camera, int width, int height) {
     /** Farther away than this, in pixels, an edge or vertex is not meant. */
     private static final double REACH = 18;
 
+    /** Places beside the pointer, in pixels, where what is seen through is looked for too. */
+    private static final double ASIDE = 6;
+
     private Vec3 screen(int v) {
         return camera.project(mesh.point(v), width, height);
     }
@@ -38,6 +41,40 @@ record ElementUnder(Mesh mesh, Camera camera, int width, int height) {
                     : mesh.adjacency().cornerEdge()[c];
         }
         return best;
+    }
+
+    /**
+     * The element of a kind that is nearest to a pixel, seen through what lies before it; -1 if none is near.
+     *
+     * @param behind for faces, how many of those under the pixel are passed over
+     */
+    int through(ElementKind kind, double x, double y, int behind) {
+        int[] faces = camera.ray(x, y, width, height).faces(mesh);
+        if (kind == ElementKind.FACE) return faces.length == 0 ? -1 : faces[behind % faces.length];
+        int best = -1;
+        double nearest = REACH;
+        for (int i = -1; i < 8; i++) {
+            // An outline is reached from outside as well.
+            double px = i < 0 ? x : x + ASIDE * Math.cos(i * Math.PI / 4),
+                    py = i < 0 ? y : y + ASIDE * Math.sin(i * Math.PI / 4);
+            for (int f : i < 0 ? faces : camera.ray(px, py, width, height).faces(mesh)) {
+                int e = at(kind, f, x, y);
+                double far = e < 0 ? REACH : distance(kind, e, x, y);
+                // What lies behind must be clearly nearer to the pointer than what lies before.
+                if (far >= nearest - (best < 0 ? 0 : 1)) continue;
+                nearest = far;
+                best = e;
+            }
+        }
+        return best;
+    }
+
+    private double distance(ElementKind kind, int e, double x, double y) {
+        if (kind == ElementKind.EDGE)
+            return fromSegment(
+                    screen(mesh.adjacency().edgeLow(e)), screen(mesh.adjacency().edgeHigh(e)), x, y);
+        Vec3 p = screen(e);
+        return Math.hypot(p.x() - x, p.y() - y);
     }
 
     private static double fromSegment(Vec3 a, Vec3 b, double x, double y) {

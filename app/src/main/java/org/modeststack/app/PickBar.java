@@ -14,6 +14,7 @@ final class PickBar extends HBox {
     private final Session session;
     private final HBox kinds = new HBox();
     private final Label numbers = new Label();
+    private final TagBrush brush;
     private final Button done = new Button("Done");
 
     PickBar(Session session) {
@@ -31,7 +32,8 @@ final class PickBar extends HBox {
         done.getStyleClass().add("pick-done");
         Hint.on(done, "Stop picking for this step (Esc)");
         done.setOnAction(_ -> picking.done());
-        getChildren().addAll(kinds, numbers, done);
+        brush = new TagBrush(session);
+        getChildren().addAll(kinds, numbers, brush, done);
         session.listen(this::refresh);
         refresh();
     }
@@ -54,6 +56,13 @@ final class PickBar extends HBox {
         numbers.setManaged(picking.isOn());
         done.setVisible(target != null);
         done.setManaged(target != null);
+        // In an empty window there is nothing to pick.
+        setVisible(session.body() != null);
+        boolean paints =
+                picking.isOn() && target == null && !picking.selection().isEmpty();
+        brush.setVisible(paints);
+        brush.setManaged(paints);
+        if (paints) brush.refresh();
         if (!picking.isOn()) return;
         String where = target == null ? "" : "Step " + (session.body().indexOf(target.id()) + 1) + ": ";
         numbers.setText(where + picking.inNumbers());

@@ -22,6 +22,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
@@ -192,7 +193,7 @@ final class PickField extends VBox {
             in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m.name())));
             in.tags().keySet().stream()
                     .sorted()
-                    .forEach(t -> rules.add(t.startsWith("made:") ? new Rule.Made(t) : new Rule.Tagged(t)));
+                    .forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
             rules.add(new Rule.Inside(
                     new Vec3(in.bounds().minX(), in.bounds().minY(), in.bounds().minZ()),
                     new Vec3(in.bounds().maxX(), in.bounds().maxY(), in.bounds().maxZ())));

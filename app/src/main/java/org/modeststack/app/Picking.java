@@ -13,6 +13,7 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.LaterTags;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
@@ -49,6 +50,11 @@ final class Picking {
     private Mesh resolvedOn;
     private Pick resolvedFor;
     private Selection resolved;
+    /** The mesh that goes into the target with tags that are named below it, kept so that it stays the same one. */
+    private Mesh withLater;
+
+    private Mesh laterOn;
+    private Entry laterFor;
 
     Picking(Session session) {
         this.session = session;
@@ -172,7 +178,15 @@ final class Picking {
         int at = b.indexOf(e.id());
         StepResult before =
                 at == 0 ? null : session.result(b.id(), b.entries().get(at - 1).id());
-        return before == null ? null : before.mesh();
+        if (before == null) return null;
+        LaterTags later = LaterTags.of(b, at, before.mesh());
+        if (later.isEmpty()) return before.mesh();
+        if (before.mesh() != laterOn || !e.equals(laterFor)) {
+            laterOn = before.mesh();
+            laterFor = e;
+            withLater = later.on(before.mesh());
+        }
+        return withLater;
     }
 
     /** What the pick comes to on the mesh. */

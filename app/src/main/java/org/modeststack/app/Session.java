@@ -21,7 +21,9 @@ import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.EvaluationService;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.mark.TagStep;
 
 /**
  * What the window is about: the document and its history, what is selected, and the newest results. Lives on the
@@ -60,6 +62,7 @@ final class Session implements AutoCloseable {
     private final Picking picking;
     private final PointTaking points;
     private boolean snapping;
+    private String shownTag = "";
     private String message = "";
     private boolean messageIsFault;
 
@@ -338,6 +341,36 @@ final class Session implements AutoCloseable {
     void setSnapping(boolean on) {
         snapping = on;
         say(on ? "Handles snap to what is under the pointer." : "Handles move freely again.", false);
+    }
+
+    /** The tag that is seen in the view: that of an open step that gives one, or the one that was asked for; or "". */
+    String shownTag() {
+        Entry open = openEntry();
+        return open != null && open.step() instanceof TagStep t ? t.name() : shownTag;
+    }
+
+    /** The tags that the selected body has where the marker line is. */
+    List<String> tags() {
+        Body b = body();
+        Mesh m = b == null ? null : shownMesh(b);
+        return m == null
+                ? List.of()
+                : m.tags().keySet().stream()
+                        .filter(n -> !n.startsWith(StepContext.MADE))
+                        .sorted()
+                        .toList();
+    }
+
+    /** Shows the next of these tags, after the last none. */
+    void showNextTag() {
+        List<String> all = tags();
+        if (all.isEmpty()) {
+            say("The body has no tags here; the step Tag makes one.", false);
+            return;
+        }
+        int at = all.indexOf(shownTag) + 1;
+        shownTag = at < all.size() ? all.get(at) : "";
+        say(shownTag.isEmpty() ? "No tag is shown." : "Shown is the tag " + shownTag + ".", false);
     }
 
     /** Another thing is picked, or another kind of thing. */

@@ -26,6 +26,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
@@ -61,7 +62,7 @@ final class ViewPane extends Pane {
     }
 
     /** What is picked on one of the bodies. */
-    private record Picked(int item, Selection selection) {}
+    private record Picked(int item, Selection selection, Tag weights) {}
 
     /** One body in it. */
     private record Shown(String body, Mesh mesh, boolean ghost) {
@@ -98,6 +99,10 @@ final class ViewPane extends Pane {
     private final Object lock = new Object();
     private Camera camera = Camera.DEFAULT;
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
+    /** The tag that was asked for last, found on its mesh. */
+    private Picked shownTag;
+
+    private Mesh shownTagOn;
     private boolean fitted;
     private boolean ownCamera;
     private Document fittedFor;
@@ -370,6 +375,16 @@ final class ViewPane extends Pane {
                 || (b.visible() && open != null && open.step().bodies().contains(b.id()));
     }
 
+    /** The tag that is to be seen on a mesh, or null. */
+    private Picked tagged(int item, Mesh m) {
+        Tag t = m.tag(session.shownTag());
+        if (t == null) return null;
+        if (shownTag == null || shownTag.weights() != t || shownTagOn != m || shownTag.item() != item)
+            shownTag = new Picked(item, Selection.of(m, t), t);
+        shownTagOn = m;
+        return shownTag;
+    }
+
     void request() {
         int w = (int) getWidth(), h = (int) getHeight();
         if (w < 2 || h < 2) return;
@@ -382,7 +397,8 @@ final class ViewPane extends Pane {
             boolean picked = picking.isOn() && b == session.body();
             Mesh m = picked ? picking.mesh() : session.shownMesh(b);
             if (m == null || m.isEmpty()) continue;
-            if (picked) marked = new Picked(items.size(), picking.selection());
+            if (picked) marked = new Picked(items.size(), picking.selection(), null);
+            else if (b == session.body()) marked = tagged(items.size(), m);
             items.add(new Shown(b.id(), m, ghost && !picked));
         }
         if (!fitted && !items.isEmpty() && fittedFor != session.evaluatedDocument()) {
@@ -494,7 +510,8 @@ final class ViewPane extends Pane {
         prepared.clear();
         prepared.putAll(used);
         Picked p = w.picked();
-        return new Scene(items, w.mode(), true, p == null ? null : new Scene.Picked(p.item(), p.selection()));
+        return new Scene(
+                items, w.mode(), true, p == null ? null : new Scene.Picked(p.item(), p.selection(), p.weights()));
     }
 
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */

@@ -22,6 +22,9 @@ import org.modeststack.steps.pick.Term;
 final class ViewPicker {
     private static final double FLUSH_DEGREES = 20;
 
+    /** Clicks no farther apart than this, in pixels, are on one spot. */
+    private static final double SPOT = 3;
+
     private final Session session;
     private final Picking picking;
     private final ViewPane view;
@@ -33,6 +36,11 @@ final class ViewPicker {
     /** The element that a click would take, or -1. */
     private int under = -1;
 
+    /** The spot of the last click, and how many there were on it. */
+    private double spotX;
+
+    private double spotY;
+    private int clicks;
     private boolean boxing;
     private double pressX;
     private double pressY;
@@ -76,8 +84,14 @@ final class ViewPicker {
         Body b = session.body();
         Mesh mesh = picking.mesh();
         if (b == null || mesh == null || !view.shows(b.id(), mesh)) return -1;
+        if (view.mode() == DisplayMode.SEE_THROUGH) return scene(mesh).through(picking.kind(), x, y, behind(x, y));
         int f = view.faceAt(b.id(), x, y);
         return f < 0 ? -1 : scene(mesh).at(picking.kind(), f, x, y);
+    }
+
+    /** How many faces under a pixel are passed over: one more for each click on the same spot. */
+    private int behind(double x, double y) {
+        return Math.hypot(x - spotX, y - spotY) < SPOT ? clicks : 0;
     }
 
     void hover(MouseEvent e) {
@@ -167,6 +181,9 @@ final class ViewPicker {
         Body b = session.body();
         int element = elementAt(e.getX(), e.getY());
         if (element < 0 && hit != null && (b == null || !hit.equals(b.id())) && picking.target() == null) return false;
+        clicks = behind(e.getX(), e.getY()) + 1;
+        spotX = e.getX();
+        spotY = e.getY();
         if (e.isAltDown()) picking.pathTo(element);
         else if (e.getClickCount() == 2 && element >= 0) whole();
         else if (e.isShortcutDown()) picking.click(element, Picking.How.TAKE_AWAY);

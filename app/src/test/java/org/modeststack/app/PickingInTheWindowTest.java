@@ -408,4 +408,74 @@ class PickingInTheWindowTest extends WindowDriver {
         assertTrue(picked().isEmpty());
         assertEquals("no faces yet", fx(() -> PickText.words(picking().pick(), t -> t)));
     }
+
+    /** In see-through, what lies behind is picked where it is nearest to the pointer; faces one behind the other. */
+    @Test
+    void whatIsSeenThroughIsPicked() throws Exception {
+        fx(() -> {
+            window.view().setMode(DisplayMode.SEE_THROUGH);
+            return null;
+        });
+        settle();
+        press(KeyCode.CONTROL, KeyCode.DIGIT2);
+        // A vertex in the middle of the bottom, which no face in front of it comes near to.
+        Vec3 hidden = new Vec3(0, 0, 0);
+        click(hidden);
+        Mesh m = shown();
+        int v = picked().elements().nextSetBit(0);
+        assertEquals(hidden, m.point(v));
+        press(KeyCode.CONTROL, KeyCode.DIGIT4);
+        Vec3 front = new Vec3(5, -20, 15);
+        click(front);
+        assertEquals(Selection.of(ElementKind.FACE, faceAt(front)), picked());
+        click(front);
+        Selection behind = picked();
+        assertEquals(1, behind.size());
+        assertFalse(behind.contains(faceAt(front)), "a second click on the spot goes on to the next");
+        click(front);
+        assertEquals(Selection.of(ElementKind.FACE, faceAt(front)), picked(), "and round again");
+    }
+
+    @Test
+    void weightsArePaintedByDraggingANumber() throws Exception {
+        press(KeyCode.CONTROL, KeyCode.DIGIT4);
+        click(top(1, 1));
+        click(top(2, 1), KeyCode.SHIFT);
+        Node weight = fx(() -> window.view().lookup(".tag-brush").lookup(".live-value"));
+        drag(weight, 80, 0);
+        Mesh m = shown();
+        double first = m.tag("rim").weightOf(faceAt(top(1, 1)));
+        assertTrue(first > 0.2 && first <= 1, "" + first);
+        assertEquals(2, m.tag("rim").size());
+        assertEquals(2, fx(() -> session.body().entries().size()), "a drag is one step");
+        assertEquals(2, picked().size(), "what is picked stays so");
+        click(top(0, 0));
+        weight = fx(() -> window.view().lookup(".tag-brush").lookup(".live-value"));
+        drag(weight, 20, 0);
+        assertEquals(3, shown().tag("rim").size());
+        assertTrue(shown().tag("rim").weightOf(faceAt(top(0, 0))) < first);
+        assertEquals(
+                "Weights of rim", fx(() -> session.body().entries().getLast().group()));
+        // Seen in the view when nothing is being picked.
+        command("Pick bodies");
+        assertEquals("", fx(session::shownTag));
+        int[] plain = pixel(top(1, 1));
+        command("Next tag in the view");
+        assertEquals("rim", fx(session::shownTag));
+        int[] tagged = pixel(top(1, 1));
+        assertTrue(tagged[2] - tagged[1] > plain[2] - plain[1] + 5, "tinted");
+        command("Next tag in the view");
+        assertEquals("", fx(session::shownTag));
+    }
+
+    /** Red, green and blue of the picture where a place shows. */
+    private int[] pixel(Vec3 place) throws Exception {
+        settle();
+        Vec3 s = onScreen(place);
+        return fx(() -> {
+            var image = window.view().snapshot(null, null);
+            int c = image.getPixelReader().getArgb((int) s.x(), (int) s.y());
+            return new int[] {c >> 16 & 255, c >> 8 & 255, c & 255};
+        });
+    }
 }

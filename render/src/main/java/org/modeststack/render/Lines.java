@@ -43,18 +43,19 @@ final class Lines {
      * Lays ink along lines between vertices of an item.
      *
      * @param pairs two vertices a line
+     * @param strengths how much ink each line gets, or null where all get the same
      * @param ink receives it, a value for each pixel of the frame
      */
-    void draw(Rasterizer.Projected p, Frame frame, float[] ink, int[] pairs, float strength, float hidden) {
+    void draw(Rasterizer.Projected p, Frame frame, float[] ink, int[] pairs, float[] strengths, float hidden) {
         FloatArrayList list = new FloatArrayList();
         float[] s = p.screen;
         for (int i = 0; i < pairs.length; i += 2) {
             int a = 3 * pairs[i], b = 3 * pairs[i + 1];
             if (s[a + 2] < 0 || s[b + 2] < 0) continue;
             for (int at : new int[] {a, b}) for (int k = 0; k < 3; k++) list.add(s[at + k]);
-            list.add(1);
+            list.add(strengths == null ? 1 : strengths[i / 2]);
         }
-        draw(new FloatArrayList[] {list}, frame, ink, strength, hidden);
+        draw(new FloatArrayList[] {list}, frame, ink, 1, hidden);
     }
 
     private void draw(FloatArrayList[] found, Frame frame, float[] ink, float strength, float hidden) {

@@ -1,8 +1,11 @@
 package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 
 /**
@@ -14,6 +17,7 @@ final class PickedMarks {
     private static final float HIDDEN_TINT = 0.20f;
     private static final float HIDDEN_LINE = 0.45f;
     private static final float HALF_LINE = 1.25f;
+    private static final float FAINTEST = 0.25f;
     private static final float DOT = 3.4f;
     /** Faces that lie in a surface are as deep as it, but for rounding. */
     private static final float SAME = 1e-4f;
@@ -21,16 +25,23 @@ final class PickedMarks {
     private final Projection projection;
     private final Rasterizer.Projected item;
     private final Selection selection;
+    private final Tag weights;
     private final boolean seeThrough;
     private final int size;
 
     /** @param size pixels of the frame for one of the finished picture */
-    PickedMarks(Projection projection, Rasterizer.Projected item, Selection selection, boolean seeThrough, int size) {
+    PickedMarks(Projection projection, Rasterizer.Projected item, Scene.Picked picked, boolean seeThrough, int size) {
         this.projection = projection;
         this.item = item;
-        this.selection = selection;
+        selection = picked.selection();
+        weights = picked.weights();
         this.seeThrough = seeThrough;
         this.size = size;
+    }
+
+    /** How strongly an element shows; even the least weight can be seen. */
+    private float strength(long element) {
+        return weights == null ? 1 : FAINTEST + (1 - FAINTEST) * (float) weights.weightOf(element);
     }
 
     /** @param marks a frame of the same size to work in */
@@ -45,16 +56,18 @@ final class PickedMarks {
             }
             case EDGE -> {
                 int[] pairs = new int[2 * s.cardinality()];
+                float[] strengths = new float[s.cardinality()];
                 int n = 0;
                 for (int e = s.nextSetBit(0); e >= 0; e = s.nextSetBit(e + 1)) {
+                    strengths[n / 2] = strength(Tag.edge(adj.edgeLow(e), adj.edgeHigh(e)));
                     pairs[n++] = adj.edgeLow(e);
                     pairs[n++] = adj.edgeHigh(e);
                 }
                 new Lines(projection, HALF_LINE * size)
-                        .draw(item, frame, marks.ink, pairs, 1, seeThrough ? HIDDEN_LINE : 0);
+                        .draw(item, frame, marks.ink, pairs, strengths, seeThrough ? HIDDEN_LINE : 0);
             }
             case VERTEX -> {
-                for (int v = s.nextSetBit(0); v >= 0; v = s.nextSetBit(v + 1)) dot(v, frame, marks.ink);
+                for (int v = s.nextSetBit(0); v >= 0; v = s.nextSetBit(v + 1)) dot(v, strength(v), frame, marks.ink);
             }
         }
         lay(frame, marks);
@@ -74,11 +87,13 @@ final class PickedMarks {
                 pairs.add(corners[adj.cornerNext()[c]]);
             }
         }
+        float[] strengths = new float[pairs.size() / 2];
+        Arrays.fill(strengths, 0.9f);
         new Lines(projection, 0.7f * size)
-                .draw(item, frame, marks.ink, pairs.toIntArray(), 0.9f, seeThrough ? HIDDEN_LINE : 0);
+                .draw(item, frame, marks.ink, pairs.toIntArray(), strengths, seeThrough ? HIDDEN_LINE : 0);
     }
 
-    private void dot(int v, Frame frame, float[] ink) {
+    private void dot(int v, float strength, Frame frame, float[] ink) {
         float x = item.screen[3 * v], y = item.screen[3 * v + 1], z = item.screen[3 * v + 2];
         if (z < 0) return;
         float r = DOT * size;
@@ -89,7 +104,7 @@ final class PickedMarks {
         boolean inside = cx >= 0 && cy >= 0 && cx < frame.width && cy < frame.height;
         boolean behind = inside && z + 2 * projection.bias(z) < nearest(frame, cx, cy, z);
         if (behind && !seeThrough) return;
-        float full = behind ? HIDDEN_LINE : 1;
+        float full = strength * (behind ? HIDDEN_LINE : 1);
         for (int py = y0; py <= y1; py++) {
             for (int px = x0; px <= x1; px++) {
                 float dx = px + 0.5f - x, dy = py + 0.5f - y;
@@ -111,6 +126,13 @@ final class PickedMarks {
     }
 
     private void lay(Frame frame, Frame marks) {
+        float[] ofFace = null;
+        if (weights != null && selection.kind() == ElementKind.FACE) {
+            ofFace = new float[item.mesh.mesh.faceCount()];
+            BitSet s = selection.elements();
+            for (int f = s.nextSetBit(0); f >= 0; f = s.nextSetBit(f + 1)) ofFace[f] = strength(f);
+        }
+        float[] strengths = ofFace;
         int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
         Parallel.run(bands, b -> {
             int from = b * Rasterizer.BAND * frame.width;
@@ -119,6 +141,7 @@ final class PickedMarks {
                 if (marks.id[at] >= 0) {
                     boolean front = marks.depth[at] >= frame.depth[at] * (1 - SAME);
                     float share = front ? TINT : seeThrough ? HIDDEN_TINT : 0;
+                    if (strengths != null) share *= strengths[item.mesh.faceOf[marks.id[at] - item.firstId]];
                     if (share > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.PICKED, share);
                 }
                 if (marks.ink[at] > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.PICKED, marks.ink[at]);

@@ -76,7 +76,7 @@ public final class Renderer {
         Scene.Picked picked = scene.picked();
         if (picked != null && !picked.selection().isEmpty()) {
             if (ghostFrame == null) ghostFrame = new Frame(w, h);
-            new PickedMarks(projection, projected[picked.item()], picked.selection(), seeThrough, supersample)
+            new PickedMarks(projection, projected[picked.item()], picked, seeThrough, supersample)
                     .draw(rasterizer, frame, ghostFrame);
         }
         deliver(width, height, out);

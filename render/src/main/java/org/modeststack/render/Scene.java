@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import java.util.List;
 import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 
 /**
@@ -14,8 +15,16 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
     /** One body: solid, or a ghost that one looks through. */
     public record Item(RenderMesh mesh, boolean ghost) {}
 
-    /** Elements of one item that are shown as picked: faces tinted, edges as bold lines, vertices as dots. */
-    public record Picked(int item, Selection selection) {}
+    /**
+     * Elements of one item that are shown as picked: faces tinted, edges as bold lines, vertices as dots.
+     *
+     * @param weights how strongly each is shown, or null where all are alike
+     */
+    public record Picked(int item, Selection selection, Tag weights) {
+        public Picked(int item, Selection selection) {
+            this(item, selection, null);
+        }
+    }
 
     public Scene(List<Item> items, DisplayMode mode, boolean ground) {
         this(items, mode, ground, null);

@@ -11,6 +11,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
@@ -23,11 +24,15 @@ class PickedMarksTest {
     private final Camera camera = Camera.DEFAULT.from(30, 30).fit(cube.bounds(), W, H);
 
     private int[] draw(DisplayMode mode, Selection s) {
+        return draw(mode, s, null);
+    }
+
+    private int[] draw(DisplayMode mode, Selection s, Tag weights) {
         Scene scene = new Scene(
                 List.of(new Scene.Item(new RenderMesh(cube), false)),
                 mode,
                 false,
-                s == null ? null : new Scene.Picked(0, s));
+                s == null ? null : new Scene.Picked(0, s, weights));
         int[] out = new int[W * H];
         new Renderer().render(scene, camera, W, H, 1, out);
         return out;
@@ -48,6 +53,40 @@ class PickedMarksTest {
 
     private static int violet(int color) {
         return (color & 255) - (color >> 8 & 255);
+    }
+
+    /** The weight of a tag shows: the same element is drawn the more strongly the more it weighs. */
+    @ParameterizedTest
+    @EnumSource(ElementKind.class)
+    void weightsShow(ElementKind kind) {
+        int element = switch (kind) {
+            case FACE -> faceTowards(0, 0, 1);
+            case EDGE -> cube.adjacency().edgeBetween(corner(0, 0, 10), corner(10, 0, 10), cube);
+            case VERTEX -> corner(10, 0, 10);
+        };
+        Vec3 place = kind == ElementKind.FACE ? new Vec3(5, 5, 10) : new Vec3(kind == ElementKind.EDGE ? 5 : 10, 0, 10);
+        Selection s = Selection.of(kind, element);
+        int before = violet(draw(DisplayMode.SHADED, null)[at(place)]);
+        for (double w : new double[] {0.1, 0.5, 1}) {
+            long name = Selection.tagged(cube, kind, element);
+            Tag t = new Tag(kind, new long[] {name}, new double[] {w});
+            assertEquals(s, Selection.of(cube, t));
+            int now = violet(draw(DisplayMode.SHADED, s, t)[at(place)]);
+            assertTrue(now > before + 3, kind + " " + w + ": " + before + " " + now);
+            before = now;
+        }
+        assertArrayEquals(
+                draw(DisplayMode.SHADED, s),
+                draw(
+                        DisplayMode.SHADED,
+                        s,
+                        new Tag(kind, new long[] {Selection.tagged(cube, kind, element)}, new double[] {1})),
+                "a weight of 1 is what is picked");
+    }
+
+    private int corner(double x, double y, double z) {
+        for (int v = 0; v < 8; v++) if (cube.point(v).minus(new Vec3(x, y, z)).length() < 1e-9) return v;
+        throw new AssertionError();
     }
 
     @ParameterizedTest

@@ -19,6 +19,7 @@ import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.OneShell;
+import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
@@ -85,7 +86,7 @@ public final class Edits {
                     e.step() instanceof Baked
                             ? e
                             : e.withStep(Pick.withMade(e.step(), tag -> {
-                                int part = tag.indexOf(':', "made:".length());
+                                int part = tag.indexOf(':', StepContext.MADE.length());
                                 String whole = part < 0 ? tag : tag.substring(0, part);
                                 return names.getOrDefault(whole, whole) + (part < 0 ? "" : tag.substring(part));
                             })));
@@ -183,6 +184,25 @@ public final class Edits {
 
     public static Document setMaterial(Document d, String id, Material material) {
         return d.with(id, b -> b.withMaterial(material));
+    }
+
+    /**
+     * Gives what is picked a weight in a tag, as a step at the marker line. Where the last step there gives the same pick
+     * the same name, its weight changes; one after another they stand in a group.
+     */
+    public static Document paintTag(Document d, String bodyId, Pick pick, String name, double weight)
+            throws StepException {
+        Body b = d.body(bodyId);
+        int at = b.shownSteps();
+        Entry last = b.entries().get(at - 1);
+        boolean sameTag = last.step() instanceof TagStep t && t.name().equals(name) && last.enabled();
+        if (sameTag && ((TagStep) last.step()).what().equals(pick))
+            return setValue(d, bodyId, last.id(), "weight", weight);
+        long id = d.nextId();
+        Document next = addStep(d, bodyId, at, new TagStep(pick, name, weight));
+        if (!sameTag) return next;
+        List<Long> both = List.of(last.id(), id);
+        return last.group().isEmpty() ? setGroup(next, bodyId, both, "Weights of " + name) : next;
     }
 
     /** Puts a step at a place; a source can only take the place of the first. The marker line stays with its step. */

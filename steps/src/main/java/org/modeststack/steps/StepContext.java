@@ -13,9 +13,12 @@ public interface StepContext {
         return madeTag(seed());
     }
 
+    /** With this begin the names of tags that steps give to what they made. */
+    String MADE = "made:";
+
     /** The name of the tag of what the step of this seed made; behind a colon the names of parts of it follow. */
     static String madeTag(long seed) {
-        return "made:" + Long.toUnsignedString(seed, 36);
+        return MADE + Long.toUnsignedString(seed, 36);
     }
 
     /**

@@ -1,5 +1,9 @@
 package org.modeststack.mesh.search;
 
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.triangulate.Triangulation;
@@ -43,6 +47,26 @@ public record Ray(Vec3 from, Vec3 way) {
             return nearest[0];
         });
         return best[0] < 0 ? null : new SurfacePoint(all.triangleFace()[best[0]], at(nearest[0]));
+    }
+
+    /** The faces of a mesh that it meets, the nearest first, each once. */
+    public int[] faces(Mesh mesh) {
+        Triangulation all = mesh.triangulation();
+        DoubleArrayList far = new DoubleArrayList();
+        IntArrayList faces = new IntArrayList();
+        double[] o = {from.x(), from.y(), from.z()}, d = {way.x(), way.y(), way.z()};
+        Tree.of(mesh).bvh.onRay(o, d, t -> {
+            double at = meetsTriangle(mesh, all.triangleCorners(), t);
+            if (at < Double.POSITIVE_INFINITY && !faces.contains(all.triangleFace()[t])) {
+                far.add(at);
+                faces.add(all.triangleFace()[t]);
+            }
+            return Double.POSITIVE_INFINITY;
+        });
+        Integer[] order = new Integer[faces.size()];
+        Arrays.setAll(order, i -> i);
+        Arrays.sort(order, Comparator.comparingDouble(far::getDouble));
+        return Arrays.stream(order).mapToInt(faces::getInt).toArray();
     }
 
     /** How far away it meets a triangle; infinite where it does not. */

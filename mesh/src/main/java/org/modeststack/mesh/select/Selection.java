@@ -4,6 +4,7 @@ import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
 
 /**
  * A set of vertices, edges or faces of one mesh, by index; edges are numbered as in the mesh's {@link Adjacency}. Not
@@ -24,6 +25,25 @@ public record Selection(ElementKind kind, BitSet elements) {
         BitSet s = new BitSet();
         s.set(0, count(mesh, kind));
         return new Selection(kind, s);
+    }
+
+    /** How a tag calls the element of an index. */
+    public static long tagged(Mesh mesh, ElementKind kind, int element) {
+        if (kind != ElementKind.EDGE) return element;
+        return Tag.edge(mesh.adjacency().edgeLow(element), mesh.adjacency().edgeHigh(element));
+    }
+
+    /** The elements of a tag. */
+    public static Selection of(Mesh mesh, Tag tag) {
+        BitSet s = new BitSet();
+        for (int i = 0; i < tag.size(); i++) {
+            long e = tag.element(i);
+            int at = tag.kind() == ElementKind.EDGE
+                    ? mesh.adjacency().edgeBetween(Tag.edgeLow(e), Tag.edgeHigh(e), mesh)
+                    : (int) e;
+            if (at >= 0) s.set(at);
+        }
+        return new Selection(tag.kind(), s);
     }
 
     /** How many elements of a kind a mesh has. */

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
 
 class RayTest {
     private static Vec3 random(Random r) {
@@ -69,6 +70,16 @@ class RayTest {
         assertTrue(SurfacePoint.nearest(m, away).at().minus(away).length()
                 <= corner.minus(away).length() + 1e-12);
         assertNull(SurfacePoint.nearest(Mesh.EMPTY, p));
+    }
+
+    @Test
+    void allFacesOnTheWayAreFoundInOrder() {
+        Mesh m = MeshFixtures.cube(10);
+        int[] f = new Ray(new Vec3(3, 4, 30), new Vec3(0, 0, -1)).faces(m);
+        assertEquals(2, f.length);
+        assertEquals(10, FaceFrames.of(m).middle(f[0]).z(), 1e-9);
+        assertEquals(0, FaceFrames.of(m).middle(f[1]).z(), 1e-9);
+        assertEquals(0, new Ray(new Vec3(30, 4, 30), new Vec3(0, 0, -1)).faces(m).length);
     }
 
     @Test

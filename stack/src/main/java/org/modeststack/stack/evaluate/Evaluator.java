@@ -94,14 +94,16 @@ public final class Evaluator {
                 return new StepResult(
                         entry.id(), in, List.of(new Remark(Remark.Level.FAULT, refused, null)), true, 0, inHash);
             }
+            LaterTags later = LaterTags.of(body, body.indexOf(entry.id()), in);
             ContentHash h = new ContentHash().text(inHash).number(entry.seed()).step(step);
+            later.steps().forEach(h::step);
             if (step.isSource()) h.text(body.material().toString());
             operands.forEach((id, r) ->
                     h.text(document.nameOf(id)).text(r.steps().getLast().hash()));
             String hash = h.finish();
             StepResult kept = cache.get(hash);
             if (kept == null) {
-                kept = carryOut(body, entry, in, operands, hash);
+                kept = carryOut(body, entry, in, later, operands, hash);
                 cache.put(hash, kept);
             }
             return kept;
@@ -116,7 +118,8 @@ public final class Evaluator {
                     .toString();
         }
 
-        private StepResult carryOut(Body body, Entry entry, Mesh in, Map<String, BodyResult> operands, String hash) {
+        private StepResult carryOut(
+                Body body, Entry entry, Mesh in, LaterTags later, Map<String, BodyResult> operands, String hash) {
             StepDescriptor d = StepDescriptor.of(entry.step());
             List<Remark> remarks = new ArrayList<>();
             long start = System.nanoTime();
@@ -125,7 +128,7 @@ public final class Evaluator {
             boolean failed = false;
             try {
                 d.check(entry.step());
-                out = entry.step().apply(in, new Context(body, entry, d, operands, remarks));
+                out = later.off(entry.step().apply(later.on(in), new Context(body, entry, d, operands, remarks)));
                 if (entry.step().isSource() && out.materials().equals(List.of(Material.DEFAULT))) {
                     out = out.withMaterial(body.material());
                 }

@@ -4,8 +4,6 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.TreeMap;
-import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
@@ -47,7 +45,8 @@ public record TagStep(
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         if (name.isBlank()) throw new StepException("A tag needs a name.");
-        if (name.startsWith("made:")) throw new StepException("Names that begin with \"made:\" belong to the steps.");
+        if (name.startsWith(StepContext.MADE))
+            throw new StepException("Names that begin with \"made:\" belong to the steps.");
         Selection picked = what.on(in, context);
         if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(what.kind()), context);
         Tag before = in.tag(name);
@@ -56,10 +55,9 @@ public record TagStep(
                     + PickText.plural(what.kind()) + " need another name.");
         TreeMap<Long, Double> all = new TreeMap<>();
         for (int i = 0; before != null && i < before.size(); i++) all.put(before.element(i), before.weight(i));
-        Adjacency adj = what.kind() == ElementKind.EDGE ? in.adjacency() : null;
         BitSet s = picked.elements();
         for (int i = s.nextSetBit(0); i >= 0; i = s.nextSetBit(i + 1)) {
-            long e = adj == null ? i : Tag.edge(adj.edgeLow(i), adj.edgeHigh(i));
+            long e = Selection.tagged(in, what.kind(), i);
             if (weight > 0) all.put(e, weight);
             else all.remove(e);
         }

@@ -72,6 +72,23 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return s;
     }
 
+    /** The picks among the values of a step. */
+    public static List<Pick> in(Step step) {
+        StepDescriptor d = StepDescriptor.of(step);
+        List<Pick> out = new ArrayList<>();
+        for (ParamDescriptor p : d.params())
+            if (p.kind() == ParamDescriptor.Kind.PICK) out.add((Pick) d.value(step, p));
+        return out;
+    }
+
+    /** The names of the tags it asks for. */
+    public List<String> tags() {
+        return terms.stream()
+                .filter(t -> t instanceof Term.Where w && w.rule() instanceof Rule.Tagged)
+                .map(t -> ((Rule.Tagged) ((Term.Where) t).rule()).name())
+                .toList();
+    }
+
     /** Whether it names everything there is, whatever the mesh. */
     public boolean isAll() {
         return terms.equals(List.of(Term.where(new Rule.All())));
