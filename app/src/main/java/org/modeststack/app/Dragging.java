@@ -33,6 +33,8 @@ final class Dragging {
                     scene.removeEventFilter(MouseEvent.MOUSE_DRAGGED, follow);
                     scene.removeEventFilter(MouseEvent.MOUSE_RELEASED, this);
                     released.accept(e);
+                    // Else what lies under the mouse now would take it for a click.
+                    e.consume();
                 }
             };
             scene.addEventFilter(MouseEvent.MOUSE_DRAGGED, follow);

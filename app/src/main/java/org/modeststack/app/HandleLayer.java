@@ -171,9 +171,7 @@ final class HandleLayer extends Pane {
                         }
                         drag(now.subtract(press), e.isShiftDown(), snap);
                     },
-                    e -> {
-                        // Else the view would take it for a click on what is under the pointer now.
-                        e.consume();
+                    _ -> {
                         held = false;
                         view.markSnap(null);
                         session.endMerge();

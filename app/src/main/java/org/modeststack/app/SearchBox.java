@@ -70,7 +70,10 @@ final class SearchBox extends StackPane {
         String typed = field.getText().strip();
         List<Command> hits = commands.stream()
                 .filter(c -> c.enabled().getAsBoolean() && c.matches(typed))
-                .sorted(Comparator.comparingInt(c -> rank(c, typed)))
+                .sorted(Comparator.<Command>comparingInt(c -> rank(c, typed))
+                        .thenComparingInt(c -> typed.isEmpty() || rank(c, typed) > 1
+                                ? 0
+                                : c.name().length()))
                 .toList();
         found.getItems().setAll(hits);
         found.setVisible(field.isFocused() && !hits.isEmpty());
@@ -80,7 +83,7 @@ final class SearchBox extends StackPane {
         found.resizeRelocate(b.getMinX(), b.getMaxY() + 4, b.getWidth(), Math.min(SHOWN, hits.size()) * ROW + 8);
     }
 
-    /** Names that begin with what was typed come first, then names that have it, then other words. */
+    /** Names that begin with what was typed come first, the shortest before the others, then names that have it, then other words. */
     private static int rank(Command c, String typed) {
         String name = c.name().toLowerCase(Locale.ROOT), t = typed.toLowerCase(Locale.ROOT);
         int steps = c.menu().equals("Step") || c.menu().equals("Body") ? 0 : 1;

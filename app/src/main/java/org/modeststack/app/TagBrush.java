@@ -29,7 +29,9 @@ final class TagBrush extends HBox {
         name.setAccessibleText("Name of the tag");
         Hint.on(name, "The tag in which what is picked gets a weight");
         weight = new LiveValue(StepDescriptor.of(TagStep.class).param("weight"), this::paint, session::endMerge);
-        getChildren().addAll(label, name, weight);
+        Label of = new Label("weight");
+        of.getStyleClass().add("field-unit");
+        getChildren().addAll(label, name, of, weight);
         name.textProperty().addListener((_, _, _) -> refresh());
     }
 

@@ -165,6 +165,8 @@ final class ViewPane extends Pane {
         picking = session.picking();
         picker = new ViewPicker(session, this);
         pickBar = new PickBar(session);
+        // A press that a control in the bar has taken must not end as a click on the picture behind it.
+        pickBar.addEventHandler(MouseEvent.ANY, MouseEvent::consume);
         modesMenu.getStyleClass().add("view-modes");
         getChildren().addAll(picture, marks, picker.layer(), handles, pointLayer, empty, modes, modesMenu, pickBar);
         widthProperty().addListener((_, _, _) -> resized());

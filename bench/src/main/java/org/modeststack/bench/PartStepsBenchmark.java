@@ -12,6 +12,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.cut.Connect;
 import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.cut.Split;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mark.TagStep;
@@ -21,6 +22,7 @@ import org.modeststack.steps.part.Flatten;
 import org.modeststack.steps.part.LoopToCircle;
 import org.modeststack.steps.part.MovePicked;
 import org.modeststack.steps.part.Pivot;
+import org.modeststack.steps.part.Slide;
 import org.modeststack.steps.part.SpaceEvenly;
 import org.modeststack.steps.part.TurnPicked;
 import org.modeststack.steps.patch.Bridge;
@@ -29,8 +31,10 @@ import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.Dissolve;
+import org.modeststack.steps.segment.Segments;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -67,6 +71,9 @@ public class PartStepsBenchmark {
         "inset-each",
         "cut-loop",
         "connect",
+        "split",
+        "slide",
+        "segments",
         "dissolve",
         "delete",
         "move",
@@ -93,6 +100,9 @@ public class PartStepsBenchmark {
     @Setup
     public void prepare() throws StepException {
         mesh = block(SIDE);
+        if (name.equals("segments"))
+            mesh = new Cylinder(100, 100, 4096, SIDE * SIDE * 6 / 4096, 0, Seat.CENTERED)
+                    .apply(Mesh.EMPTY, new QuietContext());
         if (name.equals("fill")) mesh = new Delete(TOP).apply(mesh, new QuietContext());
         step = step();
         int faces = Math.max(mesh.faceCount(), run().faceCount());
@@ -109,6 +119,9 @@ public class PartStepsBenchmark {
             case "inset-each" -> new Inset(ALL, 0.2, 0.1, Inset.Frames.EACH, true);
             case "cut-loop" -> new CutLoop(PickText.parse("edges: all"), 1, 1, 0);
             case "connect" -> new Connect(some(ElementKind.VERTEX, 2));
+            case "split" -> new Split(ALL, 2);
+            case "slide" -> new Slide(PickText.parse("edges: facing 0 0 1 10; rim"), 0.3, false, up);
+            case "segments" -> new Segments(PickText.parse("edges: sharper 0.05; without sharper 80"), 4096);
             case "dissolve" -> new Dissolve(some(ElementKind.VERTEX, 16), true);
             case "delete" -> new Delete(some(ElementKind.FACE, 4));
             case "move" -> new MovePicked(TOP, up, Axes.NORMAL, 0, Fade.SMOOTH);

@@ -19,6 +19,10 @@ public final class Adjacency {
     private final int[] edgeCorners;
     private final int[] vertexStart;
     private final int[] vertexCorners;
+    /** The vertex of each corner, which its side leaves. */
+    private final int[] cornerVertex;
+
+    private volatile int[] twins;
 
     Adjacency(Mesh mesh) {
         this(mesh.vertexCount(), mesh.offsets(), mesh.corners());
@@ -27,6 +31,7 @@ public final class Adjacency {
     /** Of faces given as offsets and corners, for those who have no mesh of them. */
     public Adjacency(int vertices, int[] offsets, int[] corners) {
         int n = corners.length, faces = offsets.length - 1;
+        cornerVertex = corners;
         cornerFace = new int[n];
         cornerNext = new int[n];
         for (int f = 0; f < faces; f++) {
@@ -107,6 +112,29 @@ public final class Adjacency {
 
     public int[] cornerFace() {
         return cornerFace;
+    }
+
+    /**
+     * For each corner the one whose side runs along the same edge the other way, in the only other face there; -1 at
+     * borders, where more than two faces meet, and where the two faces are turned against each other.
+     */
+    public int[] twins() {
+        int[] t = twins;
+        if (t == null) twins = t = findTwins();
+        return t;
+    }
+
+    private int[] findTwins() {
+        int[] out = new int[cornerFace.length];
+        Arrays.fill(out, -1);
+        for (int e = 0; e < edgeLow.length; e++) {
+            if (edgeStart[e + 1] - edgeStart[e] != 2) continue;
+            int a = edgeCorners[edgeStart[e]], b = edgeCorners[edgeStart[e] + 1];
+            if (cornerVertex[a] == cornerVertex[b]) continue;
+            out[a] = b;
+            out[b] = a;
+        }
+        return out;
     }
 
     /** The next corner round the same face. */

@@ -51,4 +51,11 @@ public final class Keys {
         }
         return a == 0 ? 0 : (i / a << 32) | (n / a);
     }
+
+    /** {@link #fraction} for the places from 0 to n of n. */
+    public static long[] fractions(int n) {
+        long[] out = new long[n + 1];
+        for (int i = 0; i <= n; i++) out[i] = fraction(i, n);
+        return out;
+    }
 }

@@ -25,6 +25,8 @@ public final class MeshBuilder {
     private final List<Material> materials = new ArrayList<>();
     private final Map<Material, Integer> materialIndex = new HashMap<>();
     private final Map<String, TagBuilder> tags = new HashMap<>();
+    private String lastName;
+    private TagBuilder lastTag;
 
     /** Elements as they came, with their weights; sorted and told apart when the mesh is built. */
     private static final class TagBuilder {
@@ -47,7 +49,7 @@ public final class MeshBuilder {
             for (int i = 1; i < n && even; i++) even = w[i] == w[0];
             if (even) {
                 // The usual case, and much quicker than sorting pairs.
-                Arrays.sort(e);
+                sort(e);
                 int m = 0;
                 for (int i = 0; i < n; i++) if (m == 0 || e[i] != e[m - 1]) e[m++] = e[i];
                 return new Tag(kind, Arrays.copyOf(e, m), Arrays.copyOf(w, m));
@@ -70,6 +72,27 @@ public final class MeshBuilder {
             }
             return new Tag(kind, Arrays.copyOf(e, m), Arrays.copyOf(w, m));
         }
+    }
+
+    /** Fewer than this are sorted as quickly in the usual way. */
+    private static final int FEW = 1 << 12;
+
+    /** Sorts edges by their lower vertex into buckets, in linear time, and then each bucket, which is small. */
+    private static void sort(long[] e) {
+        int most = 0;
+        for (long x : e) most = Math.max(most, (int) (x >>> 32));
+        if (e.length < FEW || most > 4 * e.length) {
+            Arrays.sort(e);
+            return;
+        }
+        int[] start = new int[most + 2];
+        for (long x : e) start[(int) (x >>> 32) + 1]++;
+        for (int i = 0; i <= most; i++) start[i + 1] += start[i];
+        int[] at = start.clone();
+        long[] out = new long[e.length];
+        for (long x : e) out[at[(int) (x >>> 32)]++] = x;
+        for (int i = 0; i <= most; i++) if (start[i + 1] - start[i] > 1) Arrays.sort(out, start[i], start[i + 1]);
+        System.arraycopy(out, 0, e, 0, e.length);
     }
 
     /** @param vertices how many of each are likely; both grow as needed */
@@ -233,7 +256,12 @@ public final class MeshBuilder {
 
     /** Puts an element into a tag; the greater weight wins where it is there already. */
     public void tag(String name, ElementKind kind, long element, double weight) {
-        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
+        // Elements of one tag mostly come one after another.
+        if (name != lastName) {
+            lastTag = tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
+            lastName = name;
+        }
+        TagBuilder t = lastTag;
         if (t.kind != kind) return;
         t.elements.add(element);
         t.weights.add(weight);

@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
@@ -151,19 +152,18 @@ public final class RenderMesh {
             sharp[adj.edgeLow(e)] = true;
             sharp[adj.edgeHigh(e)] = true;
         }
-        int[] group = new int[n];
-        for (int c = 0; c < n; c++) group[c] = c;
+        DisjointSets group = new DisjointSets(n);
         for (int e = 0; e < kinds.length; e++) {
             if (kinds[e] != SOFT) continue;
             int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
-            if (sharp[vertex[c]]) union(group, c, next[d]);
-            if (sharp[vertex[d]]) union(group, next[c], d);
+            if (sharp[vertex[c]]) group.join(c, next[d]);
+            if (sharp[vertex[d]]) group.join(next[c], d);
         }
         int soft = mesh.vertexCount();
         float[] sum = new float[3 * (soft + n)];
         int[] shared = new int[n];
         for (int c = 0; c < n; c++) {
-            shared[c] = sharp[vertex[c]] ? soft + find(group, c) : vertex[c];
+            shared[c] = sharp[vertex[c]] ? soft + group.find(c) : vertex[c];
             int r = 3 * shared[c], f = 3 * faces[c];
             sum[r] += area[f];
             sum[r + 1] += area[f + 1];
@@ -172,20 +172,5 @@ public final class RenderMesh {
         int[] out = new int[corners.length];
         for (int i = 0; i < out.length; i++) out[i] = packed(sum, shared[corners[i]]);
         return out;
-    }
-
-    private static int find(int[] parent, int i) {
-        while (parent[i] != i) {
-            parent[i] = parent[parent[i]];
-            i = parent[i];
-        }
-        return i;
-    }
-
-    private static void union(int[] parent, int a, int b) {
-        a = find(parent, a);
-        b = find(parent, b);
-        if (a < b) parent[b] = a;
-        else parent[a] = b;
     }
 }

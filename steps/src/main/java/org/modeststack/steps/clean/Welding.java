@@ -2,6 +2,7 @@ package org.modeststack.steps.clean;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
+import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -23,58 +24,49 @@ public final class Welding {
         return collapse(in, clusters(in, distance, eligible, context));
     }
 
-    /** For each vertex the first vertex of its cluster. Uses a hashed grid with cells as wide as the distance. */
+    /**
+     * For each vertex the first vertex of its cluster. Uses a hashed grid with cells so much wider than the distance, and
+     * with so few vertices each, that most vertices have to look into their own cell only.
+     */
     static int[] clusters(Mesh in, double distance, boolean[] eligible, StepContext context) {
         int n = in.vertexCount();
         double[] p = in.xyz();
-        int[] parent = new int[n];
+        DisjointSets sets = new DisjointSets(n);
         int[] nextInCell = new int[n];
-        Arrays.setAll(parent, i -> i);
         Arrays.fill(nextInCell, -1);
         Long2IntOpenHashMap head = new Long2IntOpenHashMap(n);
         head.defaultReturnValue(-1);
-        double cell = Math.max(distance, in.bounds().diagonal() * 1e-12 + Double.MIN_NORMAL);
-        double d2 = distance * distance;
+        double diagonal = in.bounds().diagonal();
+        double cell = Math.max(4 * distance, diagonal / Math.sqrt(n + 1.0) + Double.MIN_NORMAL);
+        // Rounding must not hide a neighbour behind the border of a cell.
+        double reach = distance + 1e-12 * diagonal, d2 = distance * distance;
         for (int v = 0; v < n; v++) {
             if ((v & 0xFFFF) == 0) context.progress((double) v / n);
             if (eligible != null && !eligible[v]) continue;
             double x = p[3 * v], y = p[3 * v + 1], z = p[3 * v + 2];
-            long cx = (long) Math.floor(x / cell), cy = (long) Math.floor(y / cell), cz = (long) Math.floor(z / cell);
-            for (long i = cx - 1; i <= cx + 1; i++) {
-                for (long j = cy - 1; j <= cy + 1; j++) {
-                    for (long k = cz - 1; k <= cz + 1; k++) {
+            long i1 = cellOf(x + reach, cell), j1 = cellOf(y + reach, cell), k1 = cellOf(z + reach, cell);
+            for (long i = cellOf(x - reach, cell); i <= i1; i++) {
+                for (long j = cellOf(y - reach, cell); j <= j1; j++) {
+                    for (long k = cellOf(z - reach, cell); k <= k1; k++) {
                         for (int w = head.get(cellKey(i, j, k)); w >= 0; w = nextInCell[w]) {
                             double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z;
-                            if (dx * dx + dy * dy + dz * dz <= d2) union(parent, v, w);
+                            if (dx * dx + dy * dy + dz * dz <= d2) sets.join(v, w);
                         }
                     }
                 }
             }
-            long key = cellKey(cx, cy, cz);
-            nextInCell[v] = head.get(key);
-            head.put(key, v);
+            long key = cellKey(cellOf(x, cell), cellOf(y, cell), cellOf(z, cell));
+            nextInCell[v] = head.put(key, v);
         }
-        for (int v = 0; v < n; v++) parent[v] = find(parent, v);
-        return parent;
+        return sets.roots();
+    }
+
+    private static long cellOf(double x, double cell) {
+        return (long) Math.floor(x / cell);
     }
 
     private static long cellKey(long i, long j, long k) {
         return Keys.of(i, j, k);
-    }
-
-    private static int find(int[] parent, int v) {
-        while (parent[v] != v) {
-            parent[v] = parent[parent[v]];
-            v = parent[v];
-        }
-        return v;
-    }
-
-    private static void union(int[] parent, int a, int b) {
-        a = find(parent, a);
-        b = find(parent, b);
-        if (a < b) parent[b] = a;
-        else parent[a] = b;
     }
 
     /**

@@ -137,6 +137,7 @@ final class ChordCut {
         private int[] size = new int[16];
         private int[] chords = new int[16];
         private int f;
+        private final double[] normals = FaceFrames.of(mesh).normals();
 
         Rings(EdgeCuts cuts, MeshBuilder b, int[] vertexOf) {
             this.cuts = cuts;
@@ -246,7 +247,7 @@ final class ChordCut {
             double px = b.coordinate(p, 0), py = b.coordinate(p, 1), pz = b.coordinate(p, 2);
             double ax = b.coordinate(q, 0) - px, ay = b.coordinate(q, 1) - py, az = b.coordinate(q, 2) - pz;
             double bx = b.coordinate(r, 0) - px, by = b.coordinate(r, 1) - py, bz = b.coordinate(r, 2) - pz;
-            double[] n = FaceFrames.of(mesh).normals();
+            double[] n = normals;
             return (ay * bz - az * by) * n[3 * f]
                     + (az * bx - ax * bz) * n[3 * f + 1]
                     + (ax * by - ay * bx) * n[3 * f + 2];

@@ -29,6 +29,8 @@ final class EdgeCuts {
     private final int[] sharesAt;
     private final DoubleArrayList shares = new DoubleArrayList();
     private final IntArrayList edges = new IntArrayList();
+    /** The places of as many cuts as the last edge has, for keys. */
+    private long[] places = {};
 
     /** @param out to which the vertices of the mesh were added, in their order and nothing else */
     EdgeCuts(Mesh mesh, MeshBuilder out, long seed) {
@@ -58,6 +60,7 @@ final class EdgeCuts {
         edges.add(edge);
         long key = Keys.of(seed, VERTEX, mesh.edgeKey(a, b));
         double[] xyz = mesh.xyz();
+        if (places.length != n + 2) places = Keys.fractions(n + 1);
         for (int i = 0; i < n; i++) {
             double t = at[i];
             shares.add(t);
@@ -65,7 +68,7 @@ final class EdgeCuts {
                     xyz[3 * a] + t * (xyz[3 * b] - xyz[3 * a]),
                     xyz[3 * a + 1] + t * (xyz[3 * b + 1] - xyz[3 * a + 1]),
                     xyz[3 * a + 2] + t * (xyz[3 * b + 2] - xyz[3 * a + 2]),
-                    Keys.of(key, Keys.fraction(i + 1, n + 1)));
+                    Keys.of(key, places[i + 1]));
         }
     }
 

@@ -1,11 +1,9 @@
 package org.modeststack.steps.cut;
 
 import java.util.BitSet;
-import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.FaceFrames;
-import org.modeststack.mesh.select.Selection;
 
 /**
  * The topology of dividing faces evenly without moving anything: quads into a grid, triangles into smaller triangles,
@@ -18,12 +16,16 @@ final class PlainSplit extends RingCut {
 
     /** @param parts into how many parts each side is cut, at least 2 */
     PlainSplit(Mesh mesh, BitSet faces, int parts) {
-        super(mesh, sides(mesh, faces), even(parts));
+        super(mesh, sides(mesh, faces), even(parts), true);
         this.faces = faces;
     }
 
     private static BitSet sides(Mesh mesh, BitSet faces) {
-        return new Selection(ElementKind.FACE, faces).to(mesh, ElementKind.EDGE).elements();
+        int[] edge = mesh.adjacency().cornerEdge();
+        BitSet out = new BitSet(mesh.edgeCount());
+        for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1))
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) out.set(edge[c]);
+        return out;
     }
 
     private static double[] even(int parts) {
@@ -64,7 +66,7 @@ final class PlainSplit extends RingCut {
             int width = parts - j;
             for (int i = 0; i < width; i++) high[i] = rowVertex(f, c, inside, i, j + 1, parts);
             for (int i = 0; i < width; i++) {
-                long at = Keys.of(key, Keys.fraction(i, parts), Keys.fraction(j, parts));
+                long at = Keys.of(key, places[i], places[j]);
                 color(triangle(f, at, low[i], low[i + 1], high[i]), c, parts, i, j, i + 1, j, i, j + 1);
                 if (j > 0) madeEdge(low[i], low[i + 1]);
                 if (i > 0) madeEdge(low[i], high[i]);
@@ -94,7 +96,7 @@ final class PlainSplit extends RingCut {
         double u = (double) i / parts, v = (double) j / parts;
         double[] p = new double[3];
         for (int k = 0; k < 3; k++) p[k] = (1 - u - v) * at(c, k) + u * at(c + 1, k) + v * at(c + 2, k);
-        return out.vertex(p[0], p[1], p[2], Keys.of(inside, Keys.fraction(i, parts), Keys.fraction(j, parts)));
+        return out.vertex(p[0], p[1], p[2], Keys.of(inside, places[i], places[j]));
     }
 
     private double at(int corner, int k) {

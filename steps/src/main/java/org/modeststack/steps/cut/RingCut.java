@@ -26,6 +26,9 @@ class RingCut {
     final Adjacency adj;
     final BitSet ring;
     final int n;
+    /** The places from 0 to n + 1 on an edge, for keys. */
+    final long[] places;
+
     MeshBuilder out;
     EdgeCuts cuts;
     long seed;
@@ -42,14 +45,26 @@ class RingCut {
 
     /** @param shares where the cuts lie on an edge, from 0 to 1, ascending */
     RingCut(Mesh mesh, BitSet ring, double[] shares) {
+        this(mesh, ring, shares, false);
+    }
+
+    /** @param alike whether the shares are always the same from both ends, so that edges need no common direction */
+    RingCut(Mesh mesh, BitSet ring, double[] shares, boolean alike) {
         this.mesh = mesh;
         this.ring = ring;
         this.shares = shares;
         n = shares.length;
+        places = Keys.fractions(n + 1);
         adj = mesh.adjacency();
         start = new int[adj.edgeCount()];
         Arrays.fill(start, -1);
-        for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1)) if (start[e] < 0) orient(e);
+        // One cut in the middle is the same from both ends; several have keys that tell them apart.
+        boolean even = alike || n == 1 && shares[0] == 0.5;
+        for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1)) {
+            if (start[e] >= 0) continue;
+            if (even) start[e] = startOf(mesh, e);
+            else orient(e);
+        }
     }
 
     /** The end from which cuts are counted on the lowest edge of a ring, which the others follow. */
@@ -155,7 +170,7 @@ class RingCut {
             // The side across runs the other way.
             int p = cuts.vertex(a, i), q = cuts.vertex(a, i + 1), r = cuts.vertex(c, n - i);
             int s = cuts.vertex(c, n + 1 - i);
-            int strip = quad(f, Keys.of(parts, Keys.fraction(i, n + 1)), p, q, r, s);
+            int strip = quad(f, Keys.of(parts, places[i]), p, q, r, s);
             if (i > 0) madeEdge(p, s);
             if (!mesh.hasColors()) continue;
             int at = out.firstCorner(strip);
@@ -183,9 +198,9 @@ class RingCut {
             }
         }
         for (int i = 0; i <= n; i++) {
-            long row = Keys.of(parts, Keys.fraction(i, n + 1));
+            long row = Keys.of(parts, places[i]);
             for (int j = 0; j <= n; j++) {
-                long key = Keys.of(row, Keys.fraction(j, n + 1));
+                long key = Keys.of(row, places[j]);
                 int cell = quad(f, key, net[i][j], net[i + 1][j], net[i + 1][j + 1], net[i][j + 1]);
                 if (i > 0) madeEdge(net[i][j], net[i][j + 1]);
                 if (j > 0) madeEdge(net[i][j], net[i + 1][j]);
@@ -215,6 +230,6 @@ class RingCut {
                 wa * xyz[va] + wb * xyz[vb] + wc * xyz[vc] + wd * xyz[vd],
                 wa * xyz[va + 1] + wb * xyz[vb + 1] + wc * xyz[vc + 1] + wd * xyz[vd + 1],
                 wa * xyz[va + 2] + wb * xyz[vb + 2] + wc * xyz[vc + 2] + wd * xyz[vd + 2],
-                Keys.of(key, Keys.fraction(i, n + 1), Keys.fraction(j, n + 1)));
+                Keys.of(key, places[i], places[j]));
     }
 }

@@ -99,7 +99,12 @@ public record Extrude(
         BitSet raised = new BitSet();
         raised.set(0, r.groups);
         int flat = 0;
+        boolean straight = taper == 1 && turn == 0;
         for (int g = 0; g < r.groups; g++) {
+            if (direction == Direction.EVEN && straight) {
+                EvenOffset.move(r, g, distance, places);
+                continue;
+            }
             GroupFrame frame = GroupFrame.of(r, g);
             Vec3 way = direction == Direction.GIVEN ? along.unit() : frame.normal();
             // Faces all round a solid have no mean direction.

@@ -30,6 +30,7 @@ final class Raising {
 
     final Mesh mesh;
     final Adjacency adj;
+    private final int[] twin;
     /** For each face its group, or -1 where it is not picked. */
     final int[] groupOf;
 
@@ -52,39 +53,35 @@ final class Raising {
     Raising(Mesh mesh, Selection picked, boolean apart) {
         this.mesh = mesh;
         adj = mesh.adjacency();
+        twin = adj.twins();
         groupOf = new int[mesh.faceCount()];
         Arrays.fill(groupOf, -1);
-        IntArrayList order = new IntArrayList(), starts = new IntArrayList();
+        IntArrayList sizes = new IntArrayList(), stack = new IntArrayList();
         for (int f = picked.elements().nextSetBit(0);
                 f >= 0;
                 f = picked.elements().nextSetBit(f + 1)) {
-            if (groupOf[f] >= 0) continue;
-            starts.add(order.size());
-            spread(f, starts.size() - 1, picked, apart, order);
+            if (groupOf[f] < 0) sizes.add(spread(f, sizes.size(), picked, apart, stack));
         }
-        groups = starts.size();
-        starts.add(order.size());
-        groupStart = starts.toIntArray();
-        faces = order.toIntArray();
+        groups = sizes.size();
+        groupStart = new int[groups + 1];
+        for (int g = 0; g < groups; g++) groupStart[g + 1] = groupStart[g] + sizes.getInt(g);
+        // By number within each group: what lies together in memory is then worked on together.
+        faces = new int[groupStart[groups]];
+        int[] at = groupStart.clone();
+        for (int f = 0; f < groupOf.length; f++) if (groupOf[f] >= 0) faces[at[groupOf[f]]++] = f;
         copyAt = new int[mesh.cornerCount()];
         Arrays.fill(copyAt, -1);
         copyStart = new int[groups + 1];
         for (int f : faces) {
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (isRim(c, groupOf[f])) rim.set(c);
         }
-        int[] fan = fans();
-        int[] copyOf = new int[mesh.cornerCount()];
-        Arrays.fill(copyOf, -1);
         for (int g = 0; g < groups; g++) {
             for (int i = groupStart[g]; i < groupStart[g + 1]; i++) {
                 for (int c = mesh.offsets()[faces[i]]; c < mesh.offsets()[faces[i] + 1]; c++) {
-                    int root = find(fan, c);
-                    if (copyOf[root] < 0) {
-                        copyOf[root] = copyVertex.size();
-                        copyVertex.add(mesh.corners()[c]);
-                        copyGroup.add(g);
-                    }
-                    copyAt[c] = copyOf[root];
+                    if (copyAt[c] >= 0) continue;
+                    fan(c, copyVertex.size());
+                    copyVertex.add(mesh.corners()[c]);
+                    copyGroup.add(g);
                 }
             }
             copyStart[g + 1] = copyVertex.size();
@@ -92,62 +89,58 @@ final class Raising {
     }
 
     /**
-     * Joins the corners that stay together: those at one vertex that are reached from each other inside the group. Where
-     * a group only touches itself at a vertex it has two copies there, or the walls would share an edge by fours.
+     * Gives a copy to all corners at one vertex that are reached from each other inside the group. Where a group only
+     * touches itself at a vertex it has two copies there, or the walls would share an edge by fours.
      */
-    private int[] fans() {
-        int[] fan = new int[mesh.cornerCount()];
-        for (int c = 0; c < fan.length; c++) fan[c] = c;
-        for (int f : faces) {
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                if (rim.get(c)) continue;
-                int e = adj.cornerEdge()[c];
-                int o = adj.edgeCorner(e, 0) == c ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
-                join(fan, c, adj.cornerNext()[o]);
-                join(fan, adj.cornerNext()[c], o);
-            }
+    private void fan(int corner, int copy) {
+        copyAt[corner] = copy;
+        for (int c = corner; !rim.get(c); ) {
+            c = adj.cornerNext()[twin[c]];
+            if (copyAt[c] >= 0) return;
+            copyAt[c] = copy;
         }
-        return fan;
-    }
-
-    private static int find(int[] parent, int i) {
-        while (parent[i] != i) {
-            parent[i] = parent[parent[i]];
-            i = parent[i];
+        for (int c = corner; ; ) {
+            int f = adj.cornerFace()[c], before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+            if (rim.get(before)) return;
+            c = twin[before];
+            if (copyAt[c] >= 0) return;
+            copyAt[c] = copy;
         }
-        return i;
     }
 
-    private static void join(int[] parent, int a, int b) {
-        parent[find(parent, a)] = find(parent, b);
-    }
-
-    private void spread(int seed, int group, Selection picked, boolean apart, IntArrayList order) {
-        int head = order.size();
+    /** @return how many faces hang together with one */
+    private int spread(int seed, int group, Selection picked, boolean apart, IntArrayList stack) {
+        int n = 1;
         groupOf[seed] = group;
-        order.add(seed);
-        if (apart) return;
-        for (; head < order.size(); head++) {
-            int f = order.getInt(head);
+        if (apart) return n;
+        stack.add(seed);
+        while (!stack.isEmpty()) {
+            int f = stack.removeInt(stack.size() - 1);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                int e = adj.cornerEdge()[c];
-                if (adj.edgeSides(e) != 2) continue;
-                for (int i = 0; i < 2; i++) {
-                    int g = adj.cornerFace()[adj.edgeCorner(e, i)];
-                    if (groupOf[g] >= 0 || !picked.contains(g)) continue;
-                    groupOf[g] = group;
-                    order.add(g);
-                }
+                int o = anyAcross(c);
+                if (o < 0) continue;
+                int g = adj.cornerFace()[o];
+                if (groupOf[g] >= 0 || !picked.contains(g)) continue;
+                groupOf[g] = group;
+                stack.add(g);
+                n++;
             }
         }
+        return n;
     }
 
     /** Whether nothing of the same group lies across the side that leaves a corner. */
     private boolean isRim(int corner, int group) {
+        int other = twin[corner];
+        return other < 0 || groupOf[adj.cornerFace()[other]] != group;
+    }
+
+    /** The corner in the other of an edge's two faces, also where that one is turned the other way. */
+    private int anyAcross(int corner) {
+        if (twin[corner] >= 0) return twin[corner];
         int e = adj.cornerEdge()[corner];
-        if (adj.edgeSides(e) != 2) return true;
-        int other = adj.edgeCorner(e, 0) == corner ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
-        return groupOf[adj.cornerFace()[other]] != group || mesh.corners()[other] == mesh.corners()[corner];
+        if (adj.edgeSides(e) != 2) return -1;
+        return adj.edgeCorner(e, 0) == corner ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
     }
 
     int copies() {
@@ -198,11 +191,12 @@ final class Raising {
         long[] faceKeys = Arrays.copyOf(mesh.faceKeys(), all);
         // The corner of the old mesh that each new corner is painted like.
         int[] like = new int[cornerCount - mesh.cornerCount()];
-        long[] caps = new long[faces.length], made = new long[wallCount];
-        int capCount = 0, wall = 0, next = faceCount, at = mesh.cornerCount();
+        BitSet capped = new BitSet();
+        long[] made = new long[wallCount];
+        int wall = 0, next = faceCount, at = mesh.cornerCount();
         for (int f : faces) {
             if (!raised.get(groupOf[f])) continue;
-            caps[capCount++] = f;
+            capped.set(f);
             int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
             for (int c = from; c < to; c++) {
                 corners[c] = copyMap[copyAt[c]];
@@ -235,9 +229,8 @@ final class Raising {
         }
         Map<String, Tag> tags = tags(copyMap, raised);
         tags.put(walls, tag(made, wall));
-        caps = Arrays.copyOf(caps, capCount);
-        Arrays.sort(caps);
-        tags.put(walls + ":caps", tag(caps, capCount));
+        long[] caps = capped.stream().asLongStream().toArray();
+        tags.put(walls + ":caps", tag(caps, caps.length));
         return new Mesh(xyz, offsets, corners, materials, mesh.materials(), colors(like), tags, vertexKeys, faceKeys);
     }
 
@@ -257,7 +250,9 @@ final class Raising {
 
     /** Vertices that something still uses where it was. */
     private BitSet keptVertices(BitSet raised, boolean floor) {
-        BitSet kept = new BitSet();
+        BitSet kept = new BitSet(mesh.vertexCount());
+        // A whole solid that only grows leaves nothing behind.
+        if (!floor && faces.length == mesh.faceCount() && rim.isEmpty() && raised.cardinality() == groups) return kept;
         // Only vertices with a copy can go; all corners at them are looked at.
         for (int i = 0; i < copies(); i++) {
             int v = copyVertex.getInt(i);
@@ -291,6 +286,8 @@ final class Raising {
     }
 
     private void keys(int[] copyMap, long[] vertexKeys, long seed) {
+        // All only moved: none is new.
+        if (vertexKeys.length == mesh.vertexCount()) return;
         int[] copiesAt = new int[mesh.vertexCount()];
         long[] least = new long[copies()];
         Arrays.fill(least, Long.MAX_VALUE);

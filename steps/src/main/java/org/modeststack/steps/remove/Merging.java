@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -25,6 +26,7 @@ final class Merging {
 
     private final Mesh mesh;
     private final Adjacency adj;
+    private final int[] twin;
     /** For each face the first face of its group. */
     private final int[] group;
 
@@ -40,46 +42,47 @@ final class Merging {
     Merging(Mesh mesh, Selection picked) {
         this.mesh = mesh;
         adj = mesh.adjacency();
+        twin = adj.twins();
         seenBy = new int[mesh.vertexCount()];
-        group = new int[mesh.faceCount()];
-        for (int f = 0; f < group.length; f++) group[f] = f;
+        DisjointSets sets = new DisjointSets(mesh.faceCount());
         BitSet gone = edgesThatGo(picked);
         for (int e = gone.nextSetBit(0); e >= 0; e = gone.nextSetBit(e + 1)) {
-            if (adj.edgeSides(e) != 2) continue;
-            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+            int c = adj.edgeCorner(e, 0), d = twin[c];
             // Neighbours that are turned against each other have no common front.
-            if (mesh.corners()[c] == mesh.corners()[d]) continue;
-            join(adj.cornerFace()[c], adj.cornerFace()[d]);
+            if (d < 0) continue;
+            sets.join(adj.cornerFace()[c], adj.cornerFace()[d]);
         }
+        group = sets.roots();
         outline = new IntArrayList[group.length];
-        int[] size = new int[group.length];
-        for (int f = 0; f < group.length; f++) size[find(f)]++;
-        IntArrayList[] members = new IntArrayList[group.length];
-        for (int f = 0; f < group.length; f++) {
-            int g = find(f);
-            if (size[g] < 2) continue;
-            if (members[g] == null) members[g] = new IntArrayList(size[g]);
-            members[g].add(f);
-        }
-        for (int g = 0; g < group.length; g++) {
-            if (members[g] == null) continue;
-            outline[g] = ring(members[g]);
-            if (outline[g] == null) refused++;
-        }
-        for (int g = 0; g < group.length; g++) {
-            if (members[g] == null || outline[g] != null) continue;
-            for (int f : members[g]) group[f] = f;
+        int[] members = members();
+        for (int from = 0, to; from < members.length; from = to) {
+            int g = group[members[from]];
+            to = from + 1;
+            while (to < members.length && group[members[to]] == g) to++;
+            outline[g] = ring(members, from, to);
+            if (outline[g] != null) continue;
+            refused++;
+            for (int i = from; i < to; i++) group[members[i]] = members[i];
         }
         lostAnEdge = new BitSet();
         for (int e = gone.nextSetBit(0); e >= 0; e = gone.nextSetBit(e + 1)) {
             lostAnEdge.set(adj.edgeLow(e));
             lostAnEdge.set(adj.edgeHigh(e));
         }
-        for (int g = 0; g < group.length; g++) {
-            // Edges that were not picked can lie inside a group too.
-            for (int f : members[g] == null ? new IntArrayList() : members[g])
-                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) lostAnEdge.set(mesh.corners()[c]);
-        }
+        // Edges that were not picked can lie inside a group too.
+        for (int f : members)
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) lostAnEdge.set(mesh.corners()[c]);
+    }
+
+    /** The faces of all groups of two and more, group by group. */
+    private int[] members() {
+        int[] start = new int[group.length + 1];
+        for (int g : group) start[g + 1]++;
+        for (int g = 0; g < group.length; g++) start[g + 1] = start[g] + (start[g + 1] < 2 ? 0 : start[g + 1]);
+        int[] out = new int[start[group.length]];
+        int[] at = start.clone();
+        for (int f = 0; f < group.length; f++) if (start[group[f] + 1] > start[group[f]]) out[at[group[f]]++] = f;
+        return out;
     }
 
     /** How many groups cannot become one face. */
@@ -103,33 +106,16 @@ final class Merging {
         };
     }
 
-    private int find(int f) {
-        while (group[f] != f) {
-            group[f] = group[group[f]];
-            f = group[f];
-        }
-        return f;
-    }
-
-    private void join(int a, int b) {
-        a = find(a);
-        b = find(b);
-        if (a < b) group[b] = a;
-        else group[a] = b;
-    }
-
     /** The corner across from one whose side lies inside the group, or -1 where the side is on its outline. */
     private int inner(int c) {
-        int e = adj.cornerEdge()[c];
-        if (adj.edgeSides(e) != 2) return -1;
-        int o = adj.edgeCorner(e, 0) == c ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
-        if (mesh.corners()[o] == mesh.corners()[c]) return -1;
-        return find(adj.cornerFace()[o]) == find(adj.cornerFace()[c]) ? o : -1;
+        int o = twin[c];
+        return o < 0 ? -1 : group[adj.cornerFace()[o]] == group[adj.cornerFace()[c]] ? o : -1;
     }
 
-    private IntArrayList ring(IntArrayList faces) {
+    private IntArrayList ring(int[] members, int from, int to) {
         int begin = -1, sides = 0;
-        for (int f : faces) {
+        for (int i = from; i < to; i++) {
+            int f = members[i];
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 if (inner(c) >= 0) continue;
                 sides++;
@@ -137,8 +123,8 @@ final class Merging {
             }
         }
         if (begin < 0) return null;
-        IntArrayList out = new IntArrayList();
-        int stamp = find(faces.getInt(0)) + 1;
+        IntArrayList out = new IntArrayList(sides);
+        int stamp = group[members[from]] + 1;
         int c = begin;
         do {
             out.add(c);
@@ -158,33 +144,35 @@ final class Merging {
         Arrays.fill(vertexMap, -1);
         Arrays.fill(faceMap, -1);
         int[] materials = b.materialsOf(mesh);
-        IntArrayList ring = new IntArrayList(), corners = new IntArrayList();
+        int[] ring = new int[16], from = new int[16];
         for (int f = 0; f < mesh.faceCount(); f++) {
-            int g = find(f);
-            if (g != f) continue;
-            corners.clear();
-            if (outline[f] != null) corners.addAll(outline[f]);
-            else for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) corners.add(c);
-            corners.removeIf((int c) -> dropped.get(mesh.corners()[c]));
-            ring.clear();
-            for (int c : corners) {
-                int v = mesh.corners()[c];
-                if (vertexMap[v] < 0) vertexMap[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
-                ring.add(vertexMap[v]);
+            if (group[f] != f) continue;
+            IntArrayList round = outline[f];
+            int first = mesh.offsets()[f], sides = round == null ? mesh.sides(f) : round.size(), n = 0;
+            if (sides > ring.length) {
+                ring = new int[2 * sides];
+                from = new int[2 * sides];
             }
-            long key = outline[f] == null ? mesh.faceKeys()[f] : Keys.of(seed, MERGED, mesh.faceKeys()[f]);
-            faceMap[f] = b.face(key, materials[mesh.faceMaterials()[f]], ring.toIntArray());
-            if (mesh.hasColors()) paint(b, faceMap[f], corners);
+            for (int i = 0; i < sides; i++) {
+                int c = round == null ? first + i : round.getInt(i), v = mesh.corners()[c];
+                if (dropped.get(v)) continue;
+                if (vertexMap[v] < 0) vertexMap[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+                ring[n] = vertexMap[v];
+                from[n++] = c;
+            }
+            long key = round == null ? mesh.faceKeys()[f] : Keys.of(seed, MERGED, mesh.faceKeys()[f]);
+            faceMap[f] = b.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
+            if (mesh.hasColors()) paint(b, faceMap[f], from, n);
         }
-        for (int f = 0; f < mesh.faceCount(); f++) faceMap[f] = faceMap[find(f)];
+        for (int f = 0; f < mesh.faceCount(); f++) faceMap[f] = faceMap[group[f]];
         b.carryTags(mesh, vertexMap, faceMap);
         return onlyEdgesThatAre(b.build());
     }
 
-    private void paint(MeshBuilder b, int face, IntArrayList corners) {
+    private void paint(MeshBuilder b, int face, int[] corners, int n) {
         float[] k = mesh.cornerColors();
-        for (int i = 0; i < corners.size(); i++) {
-            int c = 4 * corners.getInt(i);
+        for (int i = 0; i < n; i++) {
+            int c = 4 * corners[i];
             b.color(b.firstCorner(face) + i, k[c], k[c + 1], k[c + 2], k[c + 3]);
         }
     }
@@ -195,22 +183,17 @@ final class Merging {
         int[] left = new int[mesh.faceCount()];
         for (int f = 0; f < left.length; f++) left[f] = outline[f] == null ? mesh.sides(f) : outline[f].size();
         for (int v = lostAnEdge.nextSetBit(0); v >= 0; v = lostAnEdge.nextSetBit(v + 1)) {
-            int kept = 0, all = 0;
-            for (int e : Loops.edgesAt(mesh, adj, v)) {
-                all++;
-                if (inner(adj.edgeCorner(e, 0)) < 0) kept++;
-            }
-            if (kept != 2 || all == 2) continue;
+            if (!isOnTwo(v)) continue;
             boolean room = true;
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
-                room &= left[find(adj.cornerFace()[adj.vertexCorners()[i]])] > 3;
+                room &= left[group[adj.cornerFace()[adj.vertexCorners()[i]]]] > 3;
             if (!room) continue;
             out.set(v);
             int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1];
             for (int i = from; i < to; i++) {
-                int g = find(adj.cornerFace()[adj.vertexCorners()[i]]);
+                int g = group[adj.cornerFace()[adj.vertexCorners()[i]]];
                 boolean again = false;
-                for (int j = from; j < i; j++) again |= find(adj.cornerFace()[adj.vertexCorners()[j]]) == g;
+                for (int j = from; j < i; j++) again |= group[adj.cornerFace()[adj.vertexCorners()[j]]] == g;
                 if (!again) left[g]--;
             }
         }
@@ -218,16 +201,40 @@ final class Merging {
         return out;
     }
 
+    /** Whether two of a vertex's edges stay, and there were more. */
+    private boolean isOnTwo(int v) {
+        int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1], kept = 0;
+        boolean whole = true;
+        // Inside a surface each edge leaves the vertex in one of its corners.
+        for (int i = from; i < to && whole; i++) {
+            int c = adj.vertexCorners()[i], e = adj.cornerEdge()[c];
+            whole = adj.edgeSides(e) == 2
+                    && mesh.corners()[adj.edgeCorner(e, 0)] != mesh.corners()[adj.edgeCorner(e, 1)];
+            if (inner(c) < 0) kept++;
+        }
+        if (whole && isRoundAbout(v)) return kept == 2 && to - from > 2;
+        kept = 0;
+        int[] edges = Loops.edgesAt(mesh, adj, v);
+        for (int e : edges) if (inner(adj.edgeCorner(e, 0)) < 0) kept++;
+        return kept == 2 && edges.length > 2;
+    }
+
+    /** Whether no edge only comes into a vertex, as one at a border does. */
+    private boolean isRoundAbout(int v) {
+        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
+            int c = adj.vertexCorners()[i], f = adj.cornerFace()[c];
+            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+            if (adj.edgeSides(adj.cornerEdge()[before]) != 2) return false;
+        }
+        return true;
+    }
+
     /**
      * Two rows of vertices with the same ends must not both become one edge, nor one beside an edge that is there: such a
      * row keeps a vertex.
      */
     private void keepApart(BitSet dropped) {
-        LongOpenHashSet edges = new LongOpenHashSet();
-        for (int e = 0; e < adj.edgeCount(); e++) {
-            int a = adj.edgeLow(e), b = adj.edgeHigh(e);
-            if (inner(adj.edgeCorner(e, 0)) < 0 && !dropped.get(a) && !dropped.get(b)) edges.add(Tag.edge(a, b));
-        }
+        LongOpenHashSet made = new LongOpenHashSet();
         BitSet done = new BitSet();
         for (int v = dropped.nextSetBit(0); v >= 0; v = dropped.nextSetBit(v + 1)) {
             if (done.get(v)) continue;
@@ -243,7 +250,9 @@ final class Merging {
                     ends[i] = next;
                 }
             }
-            if (ends[0] == ends[1] || !edges.add(Tag.edge(ends[0], ends[1]))) dropped.clear(v);
+            int there = adj.edgeBetween(ends[0], ends[1], mesh);
+            boolean taken = there >= 0 && inner(adj.edgeCorner(there, 0)) < 0;
+            if (ends[0] == ends[1] || taken || !made.add(Tag.edge(ends[0], ends[1]))) dropped.clear(v);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.modeststack.steps.segment;
 
+import java.util.Arrays;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -59,11 +60,12 @@ final class RailCurve {
         double mid = 0;
         for (int i = 0; i < n; i++) {
             Vec3 d = p[i].minus(centre);
-            radius[i] = Math.hypot(d.dot(x), d.dot(y));
+            double u = d.dot(x), v = d.dot(y);
+            radius[i] = Math.sqrt(u * u + v * v);
             height[i] = d.dot(normal);
             mid += radius[i] / n;
-            double a = Math.atan2(d.dot(y), d.dot(x));
-            angle[i] = i == 0 ? a : angle[i - 1] + Math.IEEEremainder(a - angle[i - 1], 2 * Math.PI);
+            double a = Math.atan2(v, u), turn = i == 0 ? 0 : a - angle[i - 1];
+            angle[i] = i == 0 ? a : angle[i - 1] + turn - 2 * Math.PI * Math.rint(turn / (2 * Math.PI));
             // A circle is gone round one way.
             if (i > 0 && angle[i] <= angle[i - 1]) return;
         }
@@ -99,8 +101,7 @@ final class RailCurve {
         int n = p.length;
         double last = closed ? angle[0] + 2 * Math.PI : angle[n - 1];
         double a = angle[0] + t * (last - angle[0]);
-        int i = 0;
-        while (i + 1 < n && angle[i + 1] <= a) i++;
+        int i = atOrBefore(angle, n, a);
         double end = i + 1 < n ? angle[i + 1] : last;
         int j = (i + 1) % n;
         double s = end > angle[i] ? Math.clamp((a - angle[i]) / (end - angle[i]), 0, 1) : 0;
@@ -109,6 +110,12 @@ final class RailCurve {
         return centre.plus(x.times(r * Math.cos(a)))
                 .plus(y.times(r * Math.sin(a)))
                 .plus(normal.times(h));
+    }
+
+    /** The last of the first n ascending values that is not above a value; 0 where all are. */
+    private static int atOrBefore(double[] values, int n, double value) {
+        int at = Arrays.binarySearch(values, 0, n, value);
+        return Math.max(0, at >= 0 ? at : -at - 2);
     }
 
     private void measure() {
@@ -120,8 +127,7 @@ final class RailCurve {
 
     private Vec3 onLine(double t) {
         double wish = t * length[length.length - 1];
-        int i = 0;
-        while (i + 2 < length.length && length[i + 1] < wish) i++;
+        int i = atOrBefore(length, length.length - 1, wish);
         double l = length[i + 1] - length[i], s = l > 0 ? (wish - length[i]) / l : 0;
         return p[i].plus(p[(i + 1) % p.length].minus(p[i]).times(s));
     }

@@ -28,6 +28,7 @@ final class RoundPart {
     private final Adjacency adj;
     private final List<RoundRow> rows;
     private final int segments;
+    private final long[] places;
     /** For each face the part it belongs to, or -1. */
     private final int[] partOf;
 
@@ -66,6 +67,7 @@ final class RoundPart {
     RoundPart(Mesh mesh, BitSet lines, int segments) {
         this.mesh = mesh;
         this.segments = segments;
+        places = Keys.fractions(segments);
         adj = mesh.adjacency();
         rows = RoundRow.of(mesh, lines);
         partOf = new int[mesh.faceCount()];
@@ -165,16 +167,27 @@ final class RoundPart {
     private int neighbour(RoundRow row, boolean low, Int2IntOpenHashMap rowOf) {
         IntArrayList rail = low ? row.low() : row.high();
         if (rail.getInt(0) == rail.getInt(1)) return -1;
-        int other = beyond(rail.getInt(0), rail.getInt(1), row.faces().getInt(0));
+        int other = beyond(railSide(rail, 0, row));
         return other < 0 ? -1 : rowOf.get(other);
     }
 
-    /** The other face at the edge between two vertices; -1 where there is none or more than one. */
-    private int beyond(int u, int v, int face) {
-        int e = adj.edgeBetween(u, v, mesh);
-        if (e < 0 || adj.edgeSides(e) != 2) return -1;
-        int a = adj.cornerFace()[adj.edgeCorner(e, 0)], b = adj.cornerFace()[adj.edgeCorner(e, 1)];
-        return a == face ? b : a;
+    /** The corner of a row's face whose side runs along a rail between two of its vertices. */
+    private int railSide(IntArrayList rail, int i, RoundRow row) {
+        int u = rail.getInt(i),
+                v = rail.getInt((i + 1) % rail.size()),
+                f = row.faces().getInt(i);
+        for (int c = mesh.offsets()[f]; ; c++) {
+            int p = mesh.corners()[c], q = mesh.corners()[adj.cornerNext()[c]];
+            if (p == u && q == v || p == v && q == u) return c;
+        }
+    }
+
+    /** The other face at a side; -1 where there is none or more than one. */
+    private int beyond(int corner) {
+        int e = adj.cornerEdge()[corner];
+        if (adj.edgeSides(e) != 2) return -1;
+        int o = adj.edgeCorner(e, 0);
+        return adj.cornerFace()[o == corner ? adj.edgeCorner(e, 1) : o];
     }
 
     /** The rails of some rows; null where other faces hold them. */
@@ -198,10 +211,9 @@ final class RoundPart {
     private boolean free(Rail rail, RoundRow row, BitSet own) {
         int n = rail.segments();
         for (int i = 0; i < n; i++) {
-            int u = rail.vertices.getInt(i), v = rail.vertices.getInt((i + 1) % rail.vertices.size());
-            int e = adj.edgeBetween(u, v, mesh);
-            if (adj.edgeSides(e) > 2) return false;
-            int other = beyond(u, v, row.faces().getInt(i));
+            int side = railSide(rail.vertices, i, row);
+            if (adj.edgeSides(adj.cornerEdge()[side]) > 2) return false;
+            int other = beyond(side);
             if (other >= 0 && own.get(other)) continue;
             if (i > 0 && other != rail.beyond) return false;
             rail.beyond = other;
@@ -264,7 +276,7 @@ final class RoundPart {
                 continue;
             }
             Vec3 q = curve.at(i, segments);
-            r.made[i] = b.vertex(q.x(), q.y(), q.z(), Keys.of(key, Keys.fraction(i, segments)));
+            r.made[i] = b.vertex(q.x(), q.y(), q.z(), Keys.of(key, places[i]));
             int old = (int) Math.rint((double) i / segments * r.segments());
             heirs.vertex(r.vertices.getInt(old % r.vertices.size()), r.made[i]);
         }
@@ -333,7 +345,7 @@ final class RoundPart {
                     : high[i] == high[i + 1]
                             ? new int[] {low[i], low[i + 1], high[i]}
                             : new int[] {low[i], low[i + 1], high[i + 1], high[i]};
-            int made = b.face(Keys.of(key, Keys.fraction(i, segments)), materials[mesh.faceMaterials()[old]], ring);
+            int made = b.face(Keys.of(key, places[i]), materials[mesh.faceMaterials()[old]], ring);
             b.tag(madeTag, ElementKind.FACE, made, 1);
             heirs.face(old, made);
             for (int k = 0; mesh.hasColors() && k < ring.length; k++)
@@ -366,6 +378,7 @@ final class RoundPart {
         }
 
         private void give(ElementKind kind, long old, long made) {
+            if (mesh.tags().isEmpty()) return;
             mesh.tags().forEach((name, tag) -> {
                 double w = tag.kind() == kind ? tag.weightOf(old) : 0;
                 if (w > 0) b.tag(name, kind, made, w);

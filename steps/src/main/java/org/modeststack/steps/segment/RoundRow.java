@@ -43,19 +43,11 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
         };
     }
 
-    /** The other face's side along the same edge, or -1 at a border or where faces do not run on. */
-    private static int twin(Mesh mesh, Adjacency adj, int c) {
-        int e = adj.cornerEdge()[c];
-        if (adj.edgeSides(e) != 2) return -1;
-        int d = adj.edgeCorner(e, 0) == c ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
-        return mesh.corners()[d] == mesh.corners()[c] ? -1 : d;
-    }
-
     /** The side over which the first face of the row is come to, going back from one of its sides. */
     private static int firstOf(Mesh mesh, Adjacency adj, BitSet picked, int c) {
         int at = c;
         while (true) {
-            int d = twin(mesh, adj, at);
+            int d = adj.twins()[at];
             int before = d < 0 ? -1 : across(mesh, adj, picked, d);
             if (before < 0) return at;
             at = before;
@@ -72,7 +64,7 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
             int f = adj.cornerFace()[c], x = across(mesh, adj, picked, c);
             faces.add(f);
             done.set(f);
-            int next = twin(mesh, adj, x);
+            int next = adj.twins()[x];
             if (next == first) return new RoundRow(low, high, faces, true);
             if (next < 0 || across(mesh, adj, picked, next) < 0 || done.get(adj.cornerFace()[next])) {
                 low.add(mesh.corners()[x]);

@@ -1,0 +1,39 @@
+package org.modeststack.mesh;
+
+import java.util.Arrays;
+
+/**
+ * Sets of the numbers from 0 to n that are joined two by two, each known by its least number (union–find with path
+ * halving; R. E. Tarjan, J. van Leeuwen, "Worst-Case Analysis of Set Union Algorithms", 1984).
+ */
+public final class DisjointSets {
+    private final int[] parent;
+
+    public DisjointSets(int n) {
+        parent = new int[n];
+        Arrays.setAll(parent, i -> i);
+    }
+
+    /** The least number of the set that a number is in. */
+    public int find(int i) {
+        while (parent[i] != i) {
+            parent[i] = parent[parent[i]];
+            i = parent[i];
+        }
+        return i;
+    }
+
+    public void join(int a, int b) {
+        a = find(a);
+        b = find(b);
+        if (a < b) parent[b] = a;
+        else parent[a] = b;
+    }
+
+    /** The least number of each one's set; nothing can be joined after that. */
+    public int[] roots() {
+        // A parent is never greater than its child, so one pass upwards is enough.
+        for (int i = 0; i < parent.length; i++) parent[i] = parent[parent[i]];
+        return parent;
+    }
+}
