@@ -1,5 +1,7 @@
 package org.modeststack.steps.extrude;
 
+import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
@@ -16,44 +18,57 @@ final class EvenOffset {
     /** Directions in which faces agree better than this (squared sine) do not determine anything. */
     private static final double FLAT = 1e-4;
 
+    private static final int CHUNK = 1 << 13;
+
     private EvenOffset() {}
 
     static void move(Raising r, int group, double distance, double[] places) {
-        int from = r.copyStart[group], n = r.copyStart[group + 1] - from;
-        // The normal equations of each copy: six values of a symmetric matrix, three of the right side.
-        double[] q = new double[9 * n];
+        // Worked out once, before others ask for them.
+        FaceFrames.of(r.mesh);
+        int from = r.copyStart[group], to = r.copyStart[group + 1], chunks = (to - from + CHUNK - 1) / CHUNK;
+        // Each copy goes its own way, so they can be worked out side by side.
+        IntStream.range(0, chunks)
+                .parallel()
+                .forEach(k -> move(r, from + k * CHUNK, Math.min(to, from + (k + 1) * CHUNK), distance, places));
+    }
+
+    private static void move(Raising r, int first, int last, double distance, double[] places) {
         Mesh m = r.mesh;
         double[] normals = FaceFrames.of(m).normals();
-        for (int i = r.groupStart[group]; i < r.groupStart[group + 1]; i++) {
-            int f = r.faces[i];
-            double x = normals[3 * f], y = normals[3 * f + 1], z = normals[3 * f + 2];
-            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) {
-                double w = angleAt(m, r.adj.cornerNext(), f, c);
-                int o = 9 * (r.copyAt[c] - from);
-                q[o] += w * x * x;
-                q[o + 1] += w * x * y;
-                q[o + 2] += w * x * z;
-                q[o + 3] += w * y * y;
-                q[o + 4] += w * y * z;
-                q[o + 5] += w * z * z;
-                q[o + 6] += w * x;
-                q[o + 7] += w * y;
-                q[o + 8] += w * z;
+        int[] start = r.adj.vertexStart(), corners = r.adj.vertexCorners(), face = r.adj.cornerFace();
+        int[] next = r.adj.cornerNext();
+        // The normal equations of a copy: six values of a symmetric matrix, three of the right side.
+        double[] q = new double[9];
+        for (int copy = first; copy < last; copy++) {
+            int v = r.copyVertex.getInt(copy);
+            Arrays.fill(q, 0);
+            for (int i = start[v]; i < start[v + 1]; i++) {
+                int c = corners[i];
+                if (r.copyAt[c] != copy) continue;
+                int f = face[c];
+                double x = normals[3 * f], y = normals[3 * f + 1], z = normals[3 * f + 2];
+                double w = angleAt(m, next, f, c);
+                q[0] += w * x * x;
+                q[1] += w * x * y;
+                q[2] += w * x * z;
+                q[3] += w * y * y;
+                q[4] += w * y * z;
+                q[5] += w * z * z;
+                q[6] += w * x;
+                q[7] += w * y;
+                q[8] += w * z;
             }
-        }
-        for (int i = 0; i < n; i++) {
-            if (flat(q, 9 * i, distance, places, 3 * (from + i))) continue;
-            Vec3 d = solve(q, 9 * i).times(distance);
-            int p = 3 * (from + i);
-            places[p] += d.x();
-            places[p + 1] += d.y();
-            places[p + 2] += d.z();
+            if (flat(q, distance, places, 3 * copy)) continue;
+            Vec3 d = solve(q).times(distance);
+            places[3 * copy] += d.x();
+            places[3 * copy + 1] += d.y();
+            places[3 * copy + 2] += d.z();
         }
     }
 
     /** Where all faces at a vertex look one way, which is common, that is the way to go: no equations to solve. */
-    private static boolean flat(double[] q, int o, double distance, double[] places, int p) {
-        double x = q[o + 6], y = q[o + 7], z = q[o + 8], trace = q[o] + q[o + 3] + q[o + 5];
+    private static boolean flat(double[] q, double distance, double[] places, int p) {
+        double x = q[6], y = q[7], z = q[8], trace = q[0] + q[3] + q[5];
         double l2 = x * x + y * y + z * z;
         // The sum of weights is the trace, as normals have unit length; shorter sums come from normals that differ.
         if (!(l2 >= trace * trace * (1 - 1e-14))) return false;
@@ -88,14 +103,14 @@ final class EvenOffset {
      * Least squares of least length: conjugate gradients on the normal equations, which are exact after three steps and
      * never leave the span of the normals.
      */
-    private static Vec3 solve(double[] q, int o) {
-        Vec3 right = new Vec3(q[o + 6], q[o + 7], q[o + 8]);
-        double trace = q[o] + q[o + 3] + q[o + 5];
+    private static Vec3 solve(double[] q) {
+        Vec3 right = new Vec3(q[6], q[7], q[8]);
+        double trace = q[0] + q[3] + q[5];
         if (!(trace > 0)) return Vec3.ZERO;
         Vec3 x = Vec3.ZERO, residual = right, way = right;
         double rr = residual.dot(residual), least = FLAT * FLAT * rr;
         for (int k = 0; k < 3 && rr > least; k++) {
-            Vec3 a = times(q, o, way);
+            Vec3 a = times(q, way);
             double wa = way.dot(a);
             if (!(wa > FLAT * trace * way.dot(way))) break;
             double step = rr / wa;
@@ -108,10 +123,10 @@ final class EvenOffset {
         return x;
     }
 
-    private static Vec3 times(double[] q, int o, Vec3 v) {
+    private static Vec3 times(double[] q, Vec3 v) {
         return new Vec3(
-                q[o] * v.x() + q[o + 1] * v.y() + q[o + 2] * v.z(),
-                q[o + 1] * v.x() + q[o + 3] * v.y() + q[o + 4] * v.z(),
-                q[o + 2] * v.x() + q[o + 4] * v.y() + q[o + 5] * v.z());
+                q[0] * v.x() + q[1] * v.y() + q[2] * v.z(),
+                q[1] * v.x() + q[3] * v.y() + q[4] * v.z(),
+                q[2] * v.x() + q[4] * v.y() + q[5] * v.z());
     }
 }

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.TreeMap;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -40,9 +41,9 @@ final class Raising {
 
     final int[] faces;
     /** For each copy its old vertex and group. Copies of one group lie together. */
-    final IntArrayList copyVertex = new IntArrayList();
+    final IntArrayList copyVertex;
 
-    final IntArrayList copyGroup = new IntArrayList();
+    final IntArrayList copyGroup;
     final int[] copyStart;
     /** For each corner of the mesh the copy that its cap has there; -1 on faces that are not picked. */
     final int[] copyAt;
@@ -56,11 +57,19 @@ final class Raising {
         twin = adj.twins();
         groupOf = new int[mesh.faceCount()];
         Arrays.fill(groupOf, -1);
-        IntArrayList sizes = new IntArrayList(), stack = new IntArrayList();
+        IntArrayList sizes = new IntArrayList();
+        int[] root = apart ? null : together(picked);
         for (int f = picked.elements().nextSetBit(0);
                 f >= 0;
                 f = picked.elements().nextSetBit(f + 1)) {
-            if (groupOf[f] < 0) sizes.add(spread(f, sizes.size(), picked, apart, stack));
+            // The first face of a group has the least number.
+            if (apart || root[f] == f) {
+                groupOf[f] = sizes.size();
+                sizes.add(1);
+            } else {
+                groupOf[f] = groupOf[root[f]];
+                sizes.set(groupOf[f], sizes.getInt(groupOf[f]) + 1);
+            }
         }
         groups = sizes.size();
         groupStart = new int[groups + 1];
@@ -69,6 +78,9 @@ final class Raising {
         faces = new int[groupStart[groups]];
         int[] at = groupStart.clone();
         for (int f = 0; f < groupOf.length; f++) if (groupOf[f] >= 0) faces[at[groupOf[f]]++] = f;
+        // Inside a surface there are about as many vertices as faces.
+        copyVertex = new IntArrayList(faces.length + faces.length / 4 + 8);
+        copyGroup = new IntArrayList(faces.length + faces.length / 4 + 8);
         copyAt = new int[mesh.cornerCount()];
         Arrays.fill(copyAt, -1);
         copyStart = new int[groups + 1];
@@ -108,25 +120,19 @@ final class Raising {
         }
     }
 
-    /** @return how many faces hang together with one */
-    private int spread(int seed, int group, Selection picked, boolean apart, IntArrayList stack) {
-        int n = 1;
-        groupOf[seed] = group;
-        if (apart) return n;
-        stack.add(seed);
-        while (!stack.isEmpty()) {
-            int f = stack.removeInt(stack.size() - 1);
+    /** For each face the first of those picked that hang together with it. */
+    private int[] together(Selection picked) {
+        DisjointSets sets = new DisjointSets(mesh.faceCount());
+        for (int f = picked.elements().nextSetBit(0);
+                f >= 0;
+                f = picked.elements().nextSetBit(f + 1)) {
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                int o = anyAcross(c);
-                if (o < 0) continue;
-                int g = adj.cornerFace()[o];
-                if (groupOf[g] >= 0 || !picked.contains(g)) continue;
-                groupOf[g] = group;
-                stack.add(g);
-                n++;
+                int o = anyAcross(c), g = o < 0 ? f : adj.cornerFace()[o];
+                // Each pair is seen from both sides.
+                if (g < f && picked.contains(g)) sets.join(f, g);
             }
         }
-        return n;
+        return sets.roots();
     }
 
     /** Whether nothing of the same group lies across the side that leaves a corner. */

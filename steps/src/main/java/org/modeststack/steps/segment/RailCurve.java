@@ -1,6 +1,8 @@
 package org.modeststack.steps.segment;
 
+import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -12,20 +14,25 @@ final class RailCurve {
     /** Vertices farther from the circle than this share of its radius do not lie on one. */
     private static final double ROUND = 0.01;
 
-    private final Vec3[] p;
+    private final int n;
+    /** The vertices, three values each; once the plane is known, also within it: along x, y and the normal. */
+    private final double[] p;
+
     private final boolean closed;
     private boolean round;
-    private Vec3 centre;
-    private Vec3 x;
-    private Vec3 y;
-    private Vec3 normal;
+    /** The plane: two directions in it and its normal, three values each, and the circle's centre. */
+    private final double[] axes = new double[9];
+
+    private final double[] centre = new double[3];
     private double[] angle;
     private double[] radius;
     private double[] height;
     private double[] length;
 
-    RailCurve(Vec3[] points, boolean closed) {
-        p = points;
+    RailCurve(Mesh mesh, IntArrayList vertices, boolean closed) {
+        n = vertices.size();
+        p = new double[3 * n];
+        for (int i = 0; i < n; i++) System.arraycopy(mesh.xyz(), 3 * vertices.getInt(i), p, 3 * i, 3);
         this.closed = closed;
         fit();
         if (!round) measure();
@@ -35,34 +42,62 @@ final class RailCurve {
         return round;
     }
 
-    /** The place i of n along the curve: 0 is the first vertex, n the last, or the first again. */
-    Vec3 at(int i, int n) {
-        if (i == 0) return p[0];
-        if (i == n) return closed ? p[0] : p[p.length - 1];
-        return round ? onCircle((double) i / n) : onLine((double) i / n);
+    /** The place i of m along the curve: 0 is the first vertex, m the last, or the first again. @param out its x, y, z */
+    void at(int i, int m, double[] out) {
+        if (i == 0 || i == m) System.arraycopy(p, i == 0 || closed ? 0 : 3 * (n - 1), out, 0, 3);
+        else if (round) onCircle((double) i / m, out);
+        else onLine((double) i / m, out);
     }
 
     private void fit() {
-        int n = p.length;
         if (n < 3) return;
-        Vec3 sum = Vec3.ZERO, mean = Vec3.ZERO;
-        for (Vec3 q : p) mean = mean.plus(q.times(1.0 / n));
-        for (int i = 0; i < n; i++) sum = sum.plus(p[i].minus(mean).cross(p[(i + 1) % n].minus(mean)));
-        normal = sum.unit();
+        double mx = 0, my = 0, mz = 0;
+        for (int i = 0; i < 3 * n; i += 3) {
+            mx += p[i] / n;
+            my += p[i + 1] / n;
+            mz += p[i + 2] / n;
+        }
+        double sx = 0, sy = 0, sz = 0;
+        for (int i = 0; i < n; i++) {
+            int a = 3 * i, b = 3 * ((i + 1) % n);
+            double ax = p[a] - mx, ay = p[a + 1] - my, az = p[a + 2] - mz;
+            double bx = p[b] - mx, by = p[b + 1] - my, bz = p[b + 2] - mz;
+            sx += ay * bz - az * by;
+            sy += az * bx - ax * bz;
+            sz += ax * by - ay * bx;
+        }
+        Vec3 normal = new Vec3(sx, sy, sz).unit(), mean = new Vec3(mx, my, mz);
         if (normal.equals(Vec3.ZERO)) return;
-        x = p[0].minus(mean);
+        Vec3 x = new Vec3(p[0], p[1], p[2]).minus(mean);
         x = x.minus(normal.times(x.dot(normal))).unit();
-        y = normal.cross(x);
-        if (!circle(mean)) return;
+        Vec3 y = normal.cross(x);
+        for (int k = 0; k < 3; k++) {
+            axes[k] = x.get(k);
+            axes[3 + k] = y.get(k);
+            axes[6 + k] = normal.get(k);
+        }
+        double[] flat = new double[3 * n];
+        for (int i = 0; i < 3 * n; i += 3) {
+            double dx = p[i] - mx, dy = p[i + 1] - my, dz = p[i + 2] - mz;
+            for (int k = 0; k < 3; k++) flat[i + k] = dx * axes[3 * k] + dy * axes[3 * k + 1] + dz * axes[3 * k + 2];
+        }
+        double[] c = circle(flat);
+        if (c == null) return;
+        Vec3 middle = mean.plus(x.times(c[0])).plus(y.times(c[1]));
+        for (int k = 0; k < 3; k++) centre[k] = middle.get(k);
+        polar(flat, c);
+    }
+
+    /** Angles, radii and heights about the centre; round where they go one way round and are alike. */
+    private void polar(double[] flat, double[] c) {
         angle = new double[n];
         radius = new double[n];
         height = new double[n];
         double mid = 0;
         for (int i = 0; i < n; i++) {
-            Vec3 d = p[i].minus(centre);
-            double u = d.dot(x), v = d.dot(y);
+            double u = flat[3 * i] - c[0], v = flat[3 * i + 1] - c[1];
             radius[i] = Math.sqrt(u * u + v * v);
-            height[i] = d.dot(normal);
+            height[i] = flat[3 * i + 2];
             mid += radius[i] / n;
             double a = Math.atan2(v, u), turn = i == 0 ? 0 : a - angle[i - 1];
             angle[i] = i == 0 ? a : angle[i - 1] + turn - 2 * Math.PI * Math.rint(turn / (2 * Math.PI));
@@ -73,18 +108,12 @@ final class RailCurve {
         round = true;
     }
 
-    /** Solves the normal equations of x² + y² = 2 a x + 2 b y + c, with the mean as origin. */
-    private boolean circle(Vec3 mean) {
+    /** Solves the normal equations of u² + v² = 2 a u + 2 b v + c, with the mean as origin. @return a and b, or null */
+    private double[] circle(double[] flat) {
         double xx = 0, xy = 0, yy = 0, xz = 0, yz = 0, z = 0;
-        int n = p.length;
-        for (Vec3 q : p) {
-            Vec3 d = q.minus(mean);
-            double u = d.dot(x), v = d.dot(y);
-            z += (u * u + v * v) / n;
-        }
-        for (Vec3 q : p) {
-            Vec3 d = q.minus(mean);
-            double u = d.dot(x), v = d.dot(y), w = u * u + v * v - z;
+        for (int i = 0; i < 3 * n; i += 3) z += (flat[i] * flat[i] + flat[i + 1] * flat[i + 1]) / n;
+        for (int i = 0; i < 3 * n; i += 3) {
+            double u = flat[i], v = flat[i + 1], w = u * u + v * v - z;
             xx += u * u;
             xy += u * v;
             yy += v * v;
@@ -92,24 +121,20 @@ final class RailCurve {
             yz += v * w / 2;
         }
         double det = xx * yy - xy * xy;
-        if (!(det > 1e-12 * (xx + yy) * (xx + yy))) return false;
-        centre = mean.plus(x.times((xz * yy - yz * xy) / det)).plus(y.times((yz * xx - xz * xy) / det));
-        return true;
+        if (!(det > 1e-12 * (xx + yy) * (xx + yy))) return null;
+        return new double[] {(xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det};
     }
 
-    private Vec3 onCircle(double t) {
-        int n = p.length;
+    private void onCircle(double t, double[] out) {
         double last = closed ? angle[0] + 2 * Math.PI : angle[n - 1];
         double a = angle[0] + t * (last - angle[0]);
-        int i = atOrBefore(angle, n, a);
+        int i = atOrBefore(angle, n, a), j = (i + 1) % n;
         double end = i + 1 < n ? angle[i + 1] : last;
-        int j = (i + 1) % n;
         double s = end > angle[i] ? Math.clamp((a - angle[i]) / (end - angle[i]), 0, 1) : 0;
         // What little the vertices are off the circle or its plane is kept.
         double r = radius[i] + s * (radius[j] - radius[i]), h = height[i] + s * (height[j] - height[i]);
-        return centre.plus(x.times(r * Math.cos(a)))
-                .plus(y.times(r * Math.sin(a)))
-                .plus(normal.times(h));
+        double u = r * Math.cos(a), v = r * Math.sin(a);
+        for (int k = 0; k < 3; k++) out[k] = centre[k] + u * axes[k] + v * axes[3 + k] + h * axes[6 + k];
     }
 
     /** The last of the first n ascending values that is not above a value; 0 where all are. */
@@ -119,16 +144,19 @@ final class RailCurve {
     }
 
     private void measure() {
-        int parts = closed ? p.length : p.length - 1;
+        int parts = closed ? n : n - 1;
         length = new double[parts + 1];
-        for (int i = 0; i < parts; i++)
-            length[i + 1] = length[i] + p[(i + 1) % p.length].minus(p[i]).length();
+        for (int i = 0; i < parts; i++) {
+            int a = 3 * i, b = 3 * ((i + 1) % n);
+            double dx = p[b] - p[a], dy = p[b + 1] - p[a + 1], dz = p[b + 2] - p[a + 2];
+            length[i + 1] = length[i] + Math.sqrt(dx * dx + dy * dy + dz * dz);
+        }
     }
 
-    private Vec3 onLine(double t) {
+    private void onLine(double t, double[] out) {
         double wish = t * length[length.length - 1];
-        int i = atOrBefore(length, length.length - 1, wish);
+        int i = Math.min(atOrBefore(length, length.length - 1, wish), length.length - 2), j = (i + 1) % n;
         double l = length[i + 1] - length[i], s = l > 0 ? (wish - length[i]) / l : 0;
-        return p[i].plus(p[(i + 1) % p.length].minus(p[i]).times(s));
+        for (int k = 0; k < 3; k++) out[k] = p[3 * i + k] + s * (p[3 * j + k] - p[3 * i + k]);
     }
 }

@@ -13,7 +13,6 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
-import org.modeststack.mesh.Vec3;
 
 /**
  * The topology of dividing round parts into another number of segments: rows of faces that share rails are taken
@@ -265,22 +264,22 @@ final class RoundPart {
             Arrays.fill(r.made, same[r.vertices.getInt(0)]);
             return;
         }
-        Vec3[] p = new Vec3[r.vertices.size()];
-        for (int i = 0; i < p.length; i++) p[i] = mesh.point(r.vertices.getInt(i));
-        RailCurve curve = new RailCurve(p, r.closed);
-        if (!curve.isRound() && p.length > 2) straight++;
+        RailCurve curve = new RailCurve(mesh, r.vertices, r.closed);
+        if (!curve.isRound() && r.vertices.size() > 2) straight++;
+        double[] q = new double[3];
         long key = Keys.of(seed, VERTEX, mesh.edgeKey(r.vertices.getInt(0), r.vertices.getInt(1)), r.closed ? 1 : 0);
         for (int i = 0; i <= segments; i++) {
             if (i == 0 || i == segments) {
                 r.made[i] = same[r.vertices.getInt(i == 0 || r.closed ? 0 : r.vertices.size() - 1)];
                 continue;
             }
-            Vec3 q = curve.at(i, segments);
-            r.made[i] = b.vertex(q.x(), q.y(), q.z(), Keys.of(key, places[i]));
+            curve.at(i, segments, q);
+            r.made[i] = b.vertex(q[0], q[1], q[2], Keys.of(key, places[i]));
+            if (heirs.none()) continue;
             int old = (int) Math.rint((double) i / segments * r.segments());
             heirs.vertex(r.vertices.getInt(old % r.vertices.size()), r.made[i]);
         }
-        for (int i = 0; i < segments; i++) {
+        for (int i = 0; i < segments && !heirs.none(); i++) {
             int old = nearest(i, r.segments());
             heirs.edge(
                     r.vertices.getInt(old), r.vertices.getInt((old + 1) % r.vertices.size()), r.made[i], r.made[i + 1]);
@@ -338,18 +337,20 @@ final class RoundPart {
             RoundRow row, Part part, MeshBuilder b, int[] materials, long strip, String madeTag, Heirs heirs) {
         int[] low = rail(part, row.low()).made, high = rail(part, row.high()).made;
         long key = Keys.of(strip, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
+        int[] ring = new int[4];
         for (int i = 0; i < segments; i++) {
             int old = row.faces().getInt(nearest(i, row.segments()));
-            int[] ring = low[i] == low[i + 1]
-                    ? new int[] {low[i], high[i + 1], high[i]}
-                    : high[i] == high[i + 1]
-                            ? new int[] {low[i], low[i + 1], high[i]}
-                            : new int[] {low[i], low[i + 1], high[i + 1], high[i]};
-            int made = b.face(Keys.of(key, places[i]), materials[mesh.faceMaterials()[old]], ring);
+            int n = 0;
+            ring[n++] = low[i];
+            if (low[i] != low[i + 1]) ring[n++] = low[i + 1];
+            if (high[i] != high[i + 1]) ring[n++] = high[i + 1];
+            ring[n++] = high[i];
+            int made = b.face(Keys.of(key, places[i]), materials[mesh.faceMaterials()[old]], ring, 0, n);
             b.tag(madeTag, ElementKind.FACE, made, 1);
-            heirs.face(old, made);
-            for (int k = 0; mesh.hasColors() && k < ring.length; k++)
+            for (int k = 0; mesh.hasColors() && k < n; k++)
                 color(b, b.firstCorner(made) + k, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
+            if (heirs.none()) continue;
+            heirs.face(old, made);
             int line = (int) Math.rint((double) i / segments * row.segments())
                     % row.low().size();
             if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), low[i], high[i]);
@@ -377,8 +378,11 @@ final class RoundPart {
             if (u != v && madeU != madeV) give(ElementKind.EDGE, Tag.edge(u, v), Tag.edge(madeU, madeV));
         }
 
+        boolean none() {
+            return mesh.tags().isEmpty();
+        }
+
         private void give(ElementKind kind, long old, long made) {
-            if (mesh.tags().isEmpty()) return;
             mesh.tags().forEach((name, tag) -> {
                 double w = tag.kind() == kind ? tag.weightOf(old) : 0;
                 if (w > 0) b.tag(name, kind, made, w);
