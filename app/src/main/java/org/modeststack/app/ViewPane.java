@@ -2,11 +2,15 @@ package org.modeststack.app;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
+import java.util.WeakHashMap;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -27,6 +31,7 @@ import javafx.scene.layout.VBox;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.search.Ray;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
@@ -78,6 +83,9 @@ final class ViewPane extends Pane {
     }
 
     private static final double TOO_SLOW_MS = 40;
+    /** Meshes with more faces than this have their search trees made beforehand. */
+    private static final int LARGE = 50_000;
+
     /** How much longer a whole picture takes than one of half the size: less than the pixels say, since meshes stay. */
     private static final double SHRUNK_SHARE = 3;
 
@@ -103,6 +111,7 @@ final class ViewPane extends Pane {
     private Picked shownTag;
 
     private Mesh shownTagOn;
+    private final Set<Mesh> raysFor = Collections.newSetFromMap(new WeakHashMap<>());
     private boolean fitted;
     private boolean ownCamera;
     private Document fittedFor;
@@ -276,7 +285,16 @@ final class ViewPane extends Pane {
         else picker.hover(e);
     }
 
+    /** Has the search trees of large meshes ready before the pointer asks for them. */
+    private void prepareRays() {
+        for (Body b : session.document().bodies()) {
+            Mesh m = session.shownMesh(b);
+            if (m != null && m.faceCount() > LARGE && raysFor.add(m)) CompletableFuture.runAsync(() -> Ray.prepare(m));
+        }
+    }
+
     private void askForPoint() {
+        if (points.isOn() || mode == DisplayMode.SEE_THROUGH && picking.isOn()) prepareRays();
         pointLayer.ask(points.isOn() ? points.prompt() : null);
         if (!points.isOn()) pointLayer.mark(null);
     }

@@ -320,10 +320,10 @@ public final class Bvh {
         stack[top++] = 0;
         while (top > 0) {
             int n = stack[--top];
-            if (!(enters(nodeBox, 6 * n, from, per) <= until)) continue;
+            if (misses(enters(nodeBox, 6 * n, from, per), until)) continue;
             if (count[n] > 0) {
                 for (int i = first[n]; i < first[n] + count[n]; i++)
-                    if (enters(boxes, 6 * i, from, per) <= until) until = visitor.item(items[i]);
+                    if (!misses(enters(boxes, 6 * i, from, per), until)) until = visitor.item(items[i]);
                 continue;
             }
             if (top + 2 > stack.length) stack = Arrays.copyOf(stack, 2 * stack.length);
@@ -333,6 +333,10 @@ public final class Bvh {
             stack[top++] = swap ? l + 1 : l;
             stack[top++] = swap ? l : l + 1;
         }
+    }
+
+    private static boolean misses(double enters, double until) {
+        return enters == Double.POSITIVE_INFINITY || enters > until;
     }
 
     /** How far along a ray it enters a box, 0 inside; infinite where it misses. */

@@ -82,6 +82,21 @@ class RayTest {
         assertEquals(0, new Ray(new Vec3(30, 4, 30), new Vec3(0, 0, -1)).faces(m).length);
     }
 
+    /** Most boxes are passed by: of a sheet of many faces only few are looked at. */
+    @Test
+    void fewItemsAreVisited() {
+        Mesh m = MeshFixtures.sheet(100);
+        int[] triangles = m.triangulation().triangleCorners().clone();
+        for (int i = 0; i < triangles.length; i++) triangles[i] = m.corners()[triangles[i]];
+        Bvh tree = new Bvh(Bvh.triangleBoxes(m.xyz(), triangles));
+        int[] seen = {0};
+        tree.onRay(new double[] {40.3, 60.6, 9}, new double[] {0.01, 0.02, -1}, t -> {
+            seen[0]++;
+            return Double.POSITIVE_INFINITY;
+        });
+        assertTrue(seen[0] >= 1 && seen[0] <= 8, seen[0] + " of 20,000");
+    }
+
     @Test
     void planesAreMetBeforeTheRayOnly() {
         Ray down = new Ray(new Vec3(1, 2, 5), new Vec3(0, 0, -1));

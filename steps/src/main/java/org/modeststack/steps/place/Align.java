@@ -7,8 +7,6 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Role;
-import org.modeststack.steps.Step;
-import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
@@ -81,12 +79,13 @@ public record Align(
                 def = "0 10 0",
                 role = Role.POINT)
         Vec3 thirdTo)
-        implements Step {
+        implements RigidStep {
 
     /** Three points are taken to lie on a line when the third is closer to it than this share of the distances. */
     private static final double LINE = 1e-9;
 
-    private Rigid motion() throws StepException {
+    @Override
+    public Rigid motion() throws StepException {
         return Rigid.between(
                 frame(first, second, third, "points"), first, frame(firstTo, secondTo, thirdTo, "places"), firstTo);
     }
@@ -98,20 +97,6 @@ public record Align(
         z = z.unit();
         x = x.unit();
         return new Vec3[] {x, z.cross(x), z};
-    }
-
-    @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
-        return motion().of(in);
-    }
-
-    @Override
-    public Vec3 carry(Vec3 p) {
-        try {
-            return motion().of(p);
-        } catch (StepException e) {
-            return p;
-        }
     }
 
     @Override

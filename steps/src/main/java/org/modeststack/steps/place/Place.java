@@ -9,8 +9,6 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Role;
-import org.modeststack.steps.Step;
-import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Trig;
@@ -85,9 +83,10 @@ public record Place(
                 max = 1e9,
                 def = "0")
         double above)
-        implements Step {
+        implements RigidStep {
 
-    private Rigid motion() throws StepException {
+    @Override
+    public Rigid motion() throws StepException {
         if (normal.equals(Vec3.ZERO)) throw new StepException("Normal needs a direction; all three numbers are 0.");
         if (!square) return Rigid.shift(target().minus(point));
         if (side.equals(Vec3.ZERO)) throw new StepException("Side needs a direction; all three numbers are 0.");
@@ -98,20 +97,6 @@ public record Place(
 
     private Vec3 target() {
         return at.plus(normal.unit().times(above));
-    }
-
-    @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
-        return motion().of(in);
-    }
-
-    @Override
-    public Vec3 carry(Vec3 p) {
-        try {
-            return motion().of(p);
-        } catch (StepException e) {
-            return p;
-        }
     }
 
     @Override

@@ -1,0 +1,28 @@
+package org.modeststack.steps.place;
+
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+
+/** A step that takes the whole body somewhere else as it is. */
+interface RigidStep extends Step {
+    /** @throws StepException where its numbers say nothing about where to */
+    Rigid motion() throws StepException;
+
+    @Override
+    default Mesh apply(Mesh in, StepContext context) throws StepException {
+        return motion().of(in);
+    }
+
+    @Override
+    default Vec3 carry(Vec3 p) {
+        try {
+            return motion().of(p);
+        } catch (StepException e) {
+            // The step itself says so; the mesh stays where it is.
+            return p;
+        }
+    }
+}
