@@ -19,6 +19,7 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
@@ -121,6 +122,15 @@ final class HandleLayer extends Pane {
         }
     }
 
+    /** What goes into a step that works on parts of its body, or null. */
+    private Mesh before(String bodyId, long entryId) {
+        Body b = session.document().body(bodyId);
+        int at = b == null ? -1 : b.indexOf(entryId);
+        if (at < 1 || StepDescriptor.of(b.entries().get(at).step()).family() != Family.FACES) return null;
+        StepResult r = session.result(bodyId, b.entries().get(at - 1).id());
+        return r == null ? null : r.mesh();
+    }
+
     private Point2D onScreen(Vec3 p) {
         Vec3 s = camera.project(p, width, height);
         return new Point2D(s.x(), s.y());
@@ -166,7 +176,7 @@ final class HandleLayer extends Pane {
                         Snap snap = null;
                         if (session.snapping() != e.isShortcutDown()) {
                             Point2D in = HandleLayer.this.sceneToLocal(now);
-                            snap = view.snap(in.getX(), in.getY(), moving());
+                            snap = view.snap(in.getX(), in.getY(), moving(), instead());
                             view.markSnap(snap);
                         }
                         drag(now.subtract(press), e.isShiftDown(), snap);
@@ -189,6 +199,11 @@ final class HandleLayer extends Pane {
 
         /** The body that goes with the handle, and so is nothing to snap to. */
         abstract String moving();
+
+        /** The mesh that this body had before, where only parts of it move and the others are places to go to; or null. */
+        Mesh instead() {
+            return null;
+        }
 
         /**
          * @param moved how far the mouse has come since the press, in pixels
@@ -332,6 +347,11 @@ final class HandleLayer extends Pane {
         }
 
         @Override
+        Mesh instead() {
+            return before(bodyId, entryId);
+        }
+
+        @Override
         void drag(Point2D moved, boolean fine, Snap snap) {
             if (snap != null && round == null) {
                 // As far along the line as the place is.
@@ -423,11 +443,16 @@ final class HandleLayer extends Pane {
             Vec3 step = whole.minus(moved);
             if (step.equals(Vec3.ZERO)) return;
             moved = whole;
-            move(step);
+            move(step, whole);
         }
 
-        /** Moves it on by so many millimetres in the picture. */
-        abstract void move(Vec3 by);
+        /**
+         * Moves it on in the picture.
+         *
+         * @param by since the last time, mm
+         * @param all since the drag began, mm
+         */
+        abstract void move(Vec3 by, Vec3 all);
     }
 
     /** The handle of a point that is a value of the step: a pivot, a place to go to, a distance in all three axes. */
@@ -436,6 +461,7 @@ final class HandleLayer extends Pane {
         private final long entryId;
         private final String param;
         private Carried back;
+        private Vec3 pressed;
 
         PointDot(String bodyId, long entryId, String param) {
             super("handle-point");
@@ -471,20 +497,29 @@ final class HandleLayer extends Pane {
         }
 
         @Override
-        void move(Vec3 by) {
-            Vec3 own = back.vector(by);
-            session.edit("Move " + param, "value:" + entryId + ":" + param, d -> {
-                Step s = d.body(bodyId).entry(entryId).step();
-                StepDescriptor descriptor = StepDescriptor.of(s);
-                Vec3 now = (Vec3) descriptor.value(s, descriptor.param(param));
-                Vec3 next = now.plus(own);
-                return Edits.setValue(
-                        d,
-                        bodyId,
-                        entryId,
-                        param,
-                        new Vec3(rounded(next.x(), 1e-9), rounded(next.y(), 1e-9), rounded(next.z(), 1e-9)));
-            });
+        Mesh instead() {
+            return before(bodyId, entryId);
+        }
+
+        @Override
+        void begin() {
+            super.begin();
+            Step s = step();
+            StepDescriptor d = s == null ? null : StepDescriptor.of(s);
+            pressed = d == null ? null : (Vec3) d.value(s, d.param(param));
+        }
+
+        @Override
+        void move(Vec3 by, Vec3 all) {
+            Step s = step();
+            if (s == null || pressed == null) return;
+            // From where the drag began, so that rounding does not add up.
+            Vec3 v = pressed.plus(back.vector(all));
+            Vec3 next = new Vec3(rounded(v.x(), 1e-9), rounded(v.y(), 1e-9), rounded(v.z(), 1e-9));
+            session.edit(
+                    "Change " + StepDescriptor.of(s).param(param).label().toLowerCase(Locale.ROOT),
+                    "value:" + entryId + ":" + param,
+                    d -> Edits.setValue(d, bodyId, entryId, param, next));
         }
     }
 
@@ -515,7 +550,7 @@ final class HandleLayer extends Pane {
         }
 
         @Override
-        void move(Vec3 by) {
+        void move(Vec3 by, Vec3 all) {
             session.edit("Move " + name, "place:" + bodyId, d -> Edits.moveBodyBy(d, bodyId, by));
         }
     }

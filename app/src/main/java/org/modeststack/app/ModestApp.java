@@ -162,7 +162,7 @@ public final class ModestApp extends Application {
                 stop();
                 ViewPane view = window.view();
                 // As if the pointer were in the middle of the view.
-                if (session.points().isOn()) view.markSnap(view.snap(view.getWidth() / 2, view.getHeight() / 2, null));
+                if (session.points().isOn()) view.markSnap(view.snap(view.getWidth() / 2, view.getHeight() / 2));
                 shoot(scene);
                 Platform.exit();
             }

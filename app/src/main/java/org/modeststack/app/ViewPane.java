@@ -281,7 +281,7 @@ final class ViewPane extends Pane {
     }
 
     private void hovered(MouseEvent e) {
-        if (points.isOn()) pointLayer.mark(snap(e.getX(), e.getY(), null));
+        if (points.isOn()) pointLayer.mark(snap(e.getX(), e.getY()));
         else picker.hover(e);
     }
 
@@ -299,12 +299,20 @@ final class ViewPane extends Pane {
         if (!points.isOn()) pointLayer.mark(null);
     }
 
-    /** The place under a pixel that something can be put to, or null. @param but a body that is looked through, or null */
-    Snap snap(double x, double y, String but) {
+    /** The place under a pixel that something can be put to, or null. */
+    Snap snap(double x, double y) {
+        return snap(x, y, null, null);
+    }
+
+    /**
+     * @param but a body that is looked through, or null
+     * @param instead what is looked at in its place, or null for nothing
+     */
+    Snap snap(double x, double y, String but, Mesh instead) {
         List<Snap.Target> targets = new ArrayList<>();
         for (Body b : session.document().bodies()) {
-            if (b.id().equals(but) || !isSolid(b) && !isGhost(b)) continue;
-            Mesh m = session.shownMesh(b);
+            if (!isSolid(b) && !isGhost(b)) continue;
+            Mesh m = b.id().equals(but) ? instead : session.shownMesh(b);
             if (m != null && !m.isEmpty()) targets.add(new Snap.Target(b.id(), m));
         }
         return Snap.under(targets, camera, (int) getWidth(), (int) getHeight(), x, y);
@@ -320,7 +328,7 @@ final class ViewPane extends Pane {
         if (picker.released(e)) return;
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
         if (points.isOn()) {
-            Snap s = snap(e.getX(), e.getY(), null);
+            Snap s = snap(e.getX(), e.getY());
             if (s != null) points.accept(s);
             return;
         }

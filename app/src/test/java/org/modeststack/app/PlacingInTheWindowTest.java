@@ -21,6 +21,10 @@ import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.steps.part.Axes;
+import org.modeststack.steps.part.Fade;
+import org.modeststack.steps.part.MovePicked;
+import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.place.Align;
 import org.modeststack.steps.place.Place;
 import org.modeststack.steps.shape.Move;
@@ -204,6 +208,36 @@ class PlacingInTheWindowTest extends WindowDriver {
         dragHandle(handle("handle-point", 0), 31, 17);
         Vec3 by = ((Move) peg().entries().get(1).step()).by();
         assertFalse(by.equals(m.by()));
+    }
+
+    /** A picked part snaps to the rest of its own body, and not to itself. */
+    @Test
+    void aPartSnapsToItsOwnBody() throws Exception {
+        open("Block", 0);
+        fx(() -> {
+            String id = session.body().id();
+            session.edit(
+                    "Move",
+                    d -> Edits.addStep(
+                            d,
+                            id,
+                            1,
+                            new MovePicked(
+                                    PickText.parse("vertices: inside 19 -21 39 21 -19 41"),
+                                    new Vec3(0, 0, 5),
+                                    Axes.BODY,
+                                    0,
+                                    Fade.SMOOTH)));
+            return null;
+        });
+        settle();
+        open("Block", 2);
+        // The corner at (20, -20), lifted to 45, goes to the one on the left.
+        Vec3 from = screen(new Vec3(20, -20, 45)), to = screen(new Vec3(-20, -20, 40));
+        dragHandle(handle("handle-point", 0), to.x() - from.x(), to.y() - from.y(), KeyCode.CONTROL);
+        assertEquals(
+                new Vec3(-40, 0, 0),
+                ((MovePicked) document().bodies().getFirst().entries().getLast().step()).by());
     }
 
     @Test
