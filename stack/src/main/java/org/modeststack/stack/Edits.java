@@ -201,8 +201,8 @@ public final class Edits {
         long id = d.nextId();
         Document next = addStep(d, bodyId, at, new TagStep(pick, name, weight));
         if (!sameTag) return next;
-        List<Long> both = List.of(last.id(), id);
-        return last.group().isEmpty() ? setGroup(next, bodyId, both, "Weights of " + name) : next;
+        String group = last.group().isEmpty() ? "Weights of " + name : last.group();
+        return setGroup(next, bodyId, List.of(last.id(), id), group);
     }
 
     /** Puts a step at a place; a source can only take the place of the first. The marker line stays with its step. */

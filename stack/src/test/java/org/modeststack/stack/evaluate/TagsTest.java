@@ -86,6 +86,8 @@ class TagsTest {
         assertEquals(3, b.entries().size());
         assertEquals("Weights of rim", b.entries().get(1).group());
         assertEquals("Weights of rim", b.entries().get(2).group());
+        Document third = Edits.paintTag(d, a, pick("edges: all"), "rim", 0.1);
+        assertEquals("Weights of rim", third.body(a).entries().getLast().group());
         Tag t = mesh(2).tag("rim");
         int strong = 0, weak = 0;
         for (int i = 0; i < t.size(); i++) {

@@ -4,16 +4,20 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.PartFixtures.anySource;
 import static org.modeststack.steps.PartFixtures.bar;
 import static org.modeststack.steps.PartFixtures.euler;
 import static org.modeststack.steps.PartFixtures.pick;
+import static org.modeststack.steps.PartFixtures.some;
 import static org.modeststack.steps.PartFixtures.volume;
 
 import java.util.Arrays;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.steps.StepException;
@@ -22,6 +26,7 @@ import org.modeststack.steps.cut.CutLoop;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Term;
 import org.modeststack.steps.source.Cone;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.UvSphere;
@@ -93,8 +98,7 @@ class SegmentsTest {
 
     /** The meridians: edges whose ends differ in height. */
     private static Pick lines(Mesh ball) {
-        org.modeststack.mesh.select.Selection s =
-                org.modeststack.mesh.select.Selection.none(org.modeststack.mesh.ElementKind.EDGE);
+        org.modeststack.mesh.select.Selection s = org.modeststack.mesh.select.Selection.none(ElementKind.EDGE);
         for (int e = 0; e < ball.edgeCount(); e++) {
             double a = ball.z(ball.adjacency().edgeLow(e)),
                     b = ball.z(ball.adjacency().edgeHigh(e));
@@ -147,6 +151,24 @@ class SegmentsTest {
         for (int i = 0; i < out.tag("rim").size(); i++)
             assertEquals(0.5, out.tag("rim").weight(i));
         assertTrue(out.tag("rim").size() >= 32);
+    }
+
+    /** Rings of any edges of any source: what cannot be divided anew is left, and the rest is sound. */
+    @Property(tries = 150)
+    void anyRingsOnAnySourceLeaveAValidMesh(@ForAll long seed, @ForAll @IntRange(min = 3, max = 20) int to)
+            throws StepException {
+        Random random = new Random(seed);
+        Mesh m = anySource(random);
+        Pick lines = some(m, ElementKind.EDGE, 60, random).and(new Term.Change(Term.Kind.RING, 0));
+        if (random.nextBoolean()) lines = lines.and(new Term.Change(Term.Kind.LOOP, 0));
+        Mesh out = TestContext.run(new Segments(lines, to), m);
+        Health h = Health.of(out);
+        assertEquals(Health.of(m).isClosed(), h.isClosed());
+        assertEquals(0, h.flippedEdges() + h.looseVertices() + h.nonManifoldEdges());
+        assertEquals(euler(m), euler(out));
+        assertEquals(
+                out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count());
+        assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count());
     }
 
     @Test
