@@ -1,6 +1,7 @@
 package org.modeststack.steps.cut;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrays;
 import java.util.Arrays;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -99,7 +100,7 @@ final class ChordCut {
         int n = pointEdge.size();
         int[] order = new int[n], vertexOf = new int[n];
         Arrays.setAll(order, i -> i);
-        it.unimi.dsi.fastutil.ints.IntArrays.quickSort(order, (i, j) -> {
+        IntArrays.quickSort(order, (i, j) -> {
             int c = Integer.compare(pointEdge.getInt(i), pointEdge.getInt(j));
             return c != 0 ? c : Double.compare(pointShare[i], pointShare[j]);
         });

@@ -114,6 +114,7 @@ final class RoundPart {
             while (!stack.isEmpty()) {
                 RoundRow row = turned[stack.removeInt(stack.size() - 1)];
                 all.add(row);
+                if (!row.isEven()) fits = false;
                 for (int side = 0; side < 2; side++) {
                     int next = neighbour(row, side == 0, rowOf);
                     if (next < 0) continue;

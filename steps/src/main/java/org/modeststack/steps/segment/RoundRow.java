@@ -79,6 +79,18 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
         return faces.size();
     }
 
+    /** Whether each rail is a line or a point throughout; rows of triangles may change sides on the way. */
+    boolean isEven() {
+        return isEven(low) && isEven(high);
+    }
+
+    private boolean isEven(IntArrayList rail) {
+        int n = faces.size();
+        boolean point = rail.getInt(0) == rail.getInt(1);
+        for (int i = 1; i < n; i++) if (rail.getInt(i) == rail.getInt((i + 1) % rail.size()) != point) return false;
+        return true;
+    }
+
     /** The same row gone through the other way, which makes the upper rail the lower one. */
     RoundRow reversed() {
         IntArrayList f = backwards(faces);

@@ -48,7 +48,8 @@ public record Segments(
             context.remark(
                     Remark.Level.REMARK,
                     part.held() + (part.held() == 1 ? " round part was" : " round parts were")
-                            + " left as found: more than one face lies beyond a rim. Pick the edges of those rows too.");
+                            + " left as found: a rim has more than one face beyond it, or is no line. Pick the edges of"
+                            + " the rows beyond it too.");
         if (part.parts() == 0) return in;
         if (segments < 3 && part.closes())
             throw new StepException("All the way round takes 3 segments at least; it is " + segments + ".");
