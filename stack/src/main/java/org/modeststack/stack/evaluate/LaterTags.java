@@ -37,6 +37,8 @@ public final class LaterTags {
         Set<String> names = new LinkedHashSet<>();
         for (Pick p : Pick.in(body.entries().get(index).step())) names.addAll(p.tags());
         names.removeIf(n -> in.tag(n) != null);
+        // What a step gives itself must not be taken away with what it borrowed.
+        if (body.entries().get(index).step() instanceof TagStep own) names.remove(own.name());
         List<TagStep> steps = new ArrayList<>();
         List<Entry> entries = body.entries();
         for (int i = index + 1; i < entries.size() && !names.isEmpty(); i++) {

@@ -67,6 +67,14 @@ class TagsTest {
     }
 
     @Test
+    void aTagStepKeepsWhatItGives() {
+        add(new TagStep(pick("faces: tag \"lid\"; and facing 0 0 1 10"), "lid", 1));
+        add(new TagStep(pick("faces: facing 1 0 0 10"), "lid", 1));
+        assertEquals(4, mesh(1).tag("lid").size());
+        assertEquals(8, mesh(2).tag("lid").size());
+    }
+
+    @Test
     void aTagFromAboveIsTakenBeforeOneFromBelow() {
         add(new TagStep(pick("faces: facing 1 0 0 10"), "lid", 1));
         add(new Inset(pick("faces: tag \"lid\""), 1, 0, Inset.Frames.TOGETHER, true));
