@@ -49,15 +49,15 @@ record ElementUnder(Mesh mesh, Camera camera, int width, int height) {
      * @param behind for faces, how many of those under the pixel are passed over
      */
     int through(ElementKind kind, double x, double y, int behind) {
-        int[] faces = camera.ray(x, y, width, height).faces(mesh);
-        if (kind == ElementKind.FACE) return faces.length == 0 ? -1 : faces[behind % faces.length];
+        if (kind == ElementKind.FACE) {
+            int[] faces = camera.ray(x, y, width, height).faces(mesh);
+            return faces.length == 0 ? -1 : faces[behind % faces.length];
+        }
         int best = -1;
         double nearest = REACH;
-        for (int i = -1; i < 8; i++) {
-            // An outline is reached from outside as well.
-            double px = i < 0 ? x : x + ASIDE * Math.cos(i * Math.PI / 4),
-                    py = i < 0 ? y : y + ASIDE * Math.sin(i * Math.PI / 4);
-            for (int f : i < 0 ? faces : camera.ray(px, py, width, height).faces(mesh)) {
+        // An outline is reached from outside as well.
+        for (double[] p : Around.withCentre(x, y, ASIDE)) {
+            for (int f : camera.ray(p[0], p[1], width, height).faces(mesh)) {
                 int e = at(kind, f, x, y);
                 double far = e < 0 ? REACH : distance(kind, e, x, y);
                 // What lies behind must be clearly nearer to the pointer than what lies before.

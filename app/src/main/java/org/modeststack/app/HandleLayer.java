@@ -122,6 +122,13 @@ final class HandleLayer extends Pane {
         }
     }
 
+    /** The step that a handle belongs to, as it is now; null when it is gone. */
+    private Step stepOf(String bodyId, long entryId) {
+        Body b = session.document().body(bodyId);
+        Entry e = b == null ? null : b.entry(entryId);
+        return e == null ? null : e.step();
+    }
+
     /** What goes into a step that works on parts of its body, or null. */
     private Mesh before(String bodyId, long entryId) {
         Body b = session.document().body(bodyId);
@@ -300,9 +307,7 @@ final class HandleLayer extends Pane {
         }
 
         private Step step() {
-            Body b = session.document().body(bodyId);
-            Entry e = b == null ? null : b.entry(entryId);
-            return e == null ? null : e.step();
+            return stepOf(bodyId, entryId);
         }
 
         private ParamDescriptor param() {
@@ -477,9 +482,7 @@ final class HandleLayer extends Pane {
         }
 
         private Step step() {
-            Body b = session.document().body(bodyId);
-            Entry e = b == null ? null : b.entry(entryId);
-            return e == null ? null : e.step();
+            return stepOf(bodyId, entryId);
         }
 
         @Override

@@ -72,7 +72,7 @@ final class PointTaking {
         session.changedPick();
     }
 
-    /** "Click the first point (1 of 6)". */
+    /** What to do now: "Click the place for “First point” (1 of 6)". */
     String prompt() {
         ParamDescriptor p = wanted.get(at);
         String count = wanted.size() == 1 ? "" : " (" + (at + 1) + " of " + wanted.size() + ")";

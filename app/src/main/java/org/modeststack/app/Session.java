@@ -350,7 +350,7 @@ final class Session implements AutoCloseable {
     }
 
     /** The tags that the selected body has where the marker line is. */
-    List<String> tags() {
+    private List<String> tags() {
         Body b = body();
         Mesh m = b == null ? null : shownMesh(b);
         return m == null

@@ -56,10 +56,8 @@ record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
      */
     static Snap under(List<Target> targets, Camera camera, int width, int height, double x, double y) {
         Snap best = null;
-        for (int i = 0; i < 9; i++) {
-            double px = i == 0 ? x : x + ASIDE * Math.cos(i * Math.PI / 4);
-            double py = i == 0 ? y : y + ASIDE * Math.sin(i * Math.PI / 4);
-            Ray ray = camera.ray(px, py, width, height);
+        for (double[] pixel : Around.withCentre(x, y, ASIDE)) {
+            Ray ray = camera.ray(pixel[0], pixel[1], width, height);
             Target hitOn = null;
             SurfacePoint hit = null;
             double nearest = Double.POSITIVE_INFINITY;
@@ -76,7 +74,8 @@ record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
             if (hit == null) continue;
             Snap s = new Search(hitOn, hit, camera, width, height, x, y).best();
             // Of what lies beside the pointer, single places count but not the bare surface.
-            if (i > 0 && s.kind == Kind.SURFACE) continue;
+            boolean beside = pixel[0] != x || pixel[1] != y;
+            if (beside && s.kind == Kind.SURFACE) continue;
             if (best == null || s.kind.compareTo(best.kind) < 0) best = s;
         }
         return best != null ? best : onGround(camera.ray(x, y, width, height), camera, height);

@@ -352,9 +352,9 @@ final class ViewPane extends Pane {
         synchronized (renderer) {
             if (drawn == null) return -1;
             for (int reach = 0; reach <= 6; reach += 2) {
-                for (int i = 0; i < (reach == 0 ? 1 : 8); i++) {
-                    double px = x + reach * Math.cos(i * Math.PI / 4), py = y + reach * Math.sin(i * Math.PI / 4);
-                    Renderer.Hit hit = renderer.pick((int) px / drawnShrink, (int) py / drawnShrink);
+                double[][] pixels = reach == 0 ? new double[][] {{x, y}} : Around.at(x, y, reach);
+                for (double[] p : pixels) {
+                    Renderer.Hit hit = renderer.pick((int) p[0] / drawnShrink, (int) p[1] / drawnShrink);
                     if (hit != null && drawn.items().get(hit.item()).body().equals(body)) return hit.face();
                 }
             }

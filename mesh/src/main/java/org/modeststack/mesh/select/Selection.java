@@ -33,10 +33,11 @@ public record Selection(ElementKind kind, BitSet elements) {
         return Tag.edge(mesh.adjacency().edgeLow(element), mesh.adjacency().edgeHigh(element));
     }
 
-    /** The elements of a tag. */
+    /** The elements of a tag that have a weight above 0. */
     public static Selection of(Mesh mesh, Tag tag) {
         BitSet s = new BitSet();
         for (int i = 0; i < tag.size(); i++) {
+            if (!(tag.weight(i) > 0)) continue;
             long e = tag.element(i);
             int at = tag.kind() == ElementKind.EDGE
                     ? mesh.adjacency().edgeBetween(Tag.edgeLow(e), Tag.edgeHigh(e), mesh)

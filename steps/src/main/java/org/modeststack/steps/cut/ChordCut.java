@@ -10,6 +10,8 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepContext;
 
 /**
  * The topology of dividing faces by new edges, chords, between their corners or new points on their sides. A chord that
@@ -61,6 +63,15 @@ final class ChordCut {
     /** How many chords were left out because they would leave their face. */
     int outside() {
         return outside;
+    }
+
+    /** Says so where there are any. */
+    void remarkOutside(StepContext context) {
+        if (outside > 0)
+            context.remark(
+                    Remark.Level.REMARK,
+                    outside + (outside == 1 ? " edge was" : " edges were")
+                            + " left out: it would run outside its face.");
     }
 
     /** How many chords were cut. */

@@ -31,16 +31,11 @@ public record Connect(
         ChordCut cut = new ChordCut(in);
         for (int f = 0; f < in.faceCount(); f++) chords(in, f, picked.elements(), cut);
         Mesh out = cut.build(context.seed(), context.madeTag());
-        int outside = cut.outside();
-        if (cut.made() == 0 && outside == 0)
+        if (cut.made() == 0 && cut.outside() == 0)
             context.remark(
                     Remark.Level.REMARK,
                     "No face has two picked corners that are not neighbours, so nothing is divided.");
-        if (outside > 0)
-            context.remark(
-                    Remark.Level.REMARK,
-                    outside + (outside == 1 ? " edge was" : " edges were")
-                            + " left out: it would run outside its face.");
+        cut.remarkOutside(context);
         return out;
     }
 

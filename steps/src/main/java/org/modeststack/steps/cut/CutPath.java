@@ -80,11 +80,7 @@ public record CutPath(
                             + " of the path left out: no straight way over the surface from place "
                             + (firstLost + 1) + " to place "
                             + (firstLost + 2 > places.length ? 1 : firstLost + 2) + ".");
-        if (cut.outside() > 0)
-            context.remark(
-                    Remark.Level.REMARK,
-                    cut.outside() + (cut.outside() == 1 ? " edge was" : " edges were")
-                            + " left out: it would run outside its face.");
+        cut.remarkOutside(context);
         return out;
     }
 

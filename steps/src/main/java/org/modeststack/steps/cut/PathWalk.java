@@ -94,35 +94,29 @@ final class PathWalk {
         return null;
     }
 
+    /** Goes on from face to face; the first is none that both places lie on. */
     private List<Leg> follow(Place a, Leg first, Place b, Vec3 across) {
         List<Leg> legs = new ArrayList<>();
         IntOpenHashSet faces = new IntOpenHashSet();
         Place at = a;
-        Leg leg = first;
-        while (true) {
-            if (reaches(leg.face, b)) {
-                legs.add(new Leg(leg.face, b));
+        for (Leg leg = first; leg != null; ) {
+            legs.add(leg);
+            faces.add(leg.face);
+            Place here = leg.to;
+            Vec3 before = here.at.minus(at.at);
+            at = here;
+            List<Leg> next = onwards(here, leg.face, a.at, across);
+            for (Leg n : next) {
+                if (!reaches(n.face, b)) continue;
+                legs.add(new Leg(n.face, b));
                 return legs;
             }
-            legs.add(leg);
-            if (!faces.add(leg.face)) return null;
-            Place from = at;
-            at = leg.to;
-            Vec3 before = at.at.minus(from.at);
-            Place here = at;
-            List<Leg> next = onwards(at, leg.face, a.at, across);
-            for (Leg n : next) if (reaches(n.face, b)) return with(legs, new Leg(n.face, b));
             leg = next.stream()
                     .filter(n -> !faces.contains(n.face))
                     .max(Comparator.comparingDouble(n -> cosine(n.to.at.minus(here.at), before)))
                     .orElse(null);
-            if (leg == null) return null;
         }
-    }
-
-    private static List<Leg> with(List<Leg> legs, Leg last) {
-        legs.add(last);
-        return legs;
+        return null;
     }
 
     /** Where the plane leads from a place over each of its faces but one. */

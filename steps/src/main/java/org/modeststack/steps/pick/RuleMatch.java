@@ -70,17 +70,7 @@ final class RuleMatch {
 
     private static Selection tagged(Mesh mesh, ElementKind kind, String name) {
         Tag tag = mesh.tag(name);
-        if (tag == null) return Selection.none(kind);
-        BitSet out = new BitSet();
-        for (int i = 0; i < tag.size(); i++) {
-            if (!(tag.weight(i) > 0)) continue;
-            long e = tag.element(i);
-            int at = tag.kind() == ElementKind.EDGE
-                    ? mesh.adjacency().edgeBetween(Tag.edgeLow(e), Tag.edgeHigh(e), mesh)
-                    : (int) e;
-            if (at >= 0) out.set(at);
-        }
-        return new Selection(tag.kind(), out).to(mesh, kind);
+        return tag == null ? Selection.none(kind) : Selection.of(mesh, tag).to(mesh, kind);
     }
 
     private static BitSet facing(Mesh mesh, Rule.Facing r) {

@@ -204,29 +204,20 @@ final class Merging {
     /** Whether two of a vertex's edges stay, and there were more. */
     private boolean isOnTwo(int v) {
         int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1], kept = 0;
-        boolean whole = true;
-        // Inside a surface each edge leaves the vertex in one of its corners.
-        for (int i = from; i < to && whole; i++) {
-            int c = adj.vertexCorners()[i], e = adj.cornerEdge()[c];
-            whole = adj.edgeSides(e) == 2
-                    && mesh.corners()[adj.edgeCorner(e, 0)] != mesh.corners()[adj.edgeCorner(e, 1)];
+        boolean inside = true;
+        for (int i = from; i < to && inside; i++) {
+            int c = adj.vertexCorners()[i], f = adj.cornerFace()[c];
+            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+            inside = twin[c] >= 0 && twin[before] >= 0;
             if (inner(c) < 0) kept++;
         }
-        if (whole && isRoundAbout(v)) return kept == 2 && to - from > 2;
+        // Inside a surface each edge leaves the vertex in one of its corners; at borders and branches they are looked
+        // up.
+        if (inside) return kept == 2 && to - from > 2;
         kept = 0;
         int[] edges = Loops.edgesAt(mesh, adj, v);
         for (int e : edges) if (inner(adj.edgeCorner(e, 0)) < 0) kept++;
         return kept == 2 && edges.length > 2;
-    }
-
-    /** Whether no edge only comes into a vertex, as one at a border does. */
-    private boolean isRoundAbout(int v) {
-        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
-            int c = adj.vertexCorners()[i], f = adj.cornerFace()[c];
-            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
-            if (adj.edgeSides(adj.cornerEdge()[before]) != 2) return false;
-        }
-        return true;
     }
 
     /**
