@@ -2,6 +2,7 @@ package org.modeststack.bench;
 
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -12,6 +13,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.cut.Connect;
 import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.cut.CutPath;
 import org.modeststack.steps.cut.Split;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
@@ -29,6 +31,7 @@ import org.modeststack.steps.patch.Bridge;
 import org.modeststack.steps.patch.Fill;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.Dissolve;
 import org.modeststack.steps.segment.Segments;
@@ -71,6 +74,7 @@ public class PartStepsBenchmark {
         "inset-each",
         "cut-loop",
         "connect",
+        "path",
         "split",
         "slide",
         "segments",
@@ -119,6 +123,7 @@ public class PartStepsBenchmark {
             case "inset-each" -> new Inset(ALL, 0.2, 0.1, Inset.Frames.EACH, true);
             case "cut-loop" -> new CutLoop(PickText.parse("edges: all"), 1, 1, 0);
             case "connect" -> new Connect(some(ElementKind.VERTEX, 2));
+            case "path" -> new CutPath(onTop(40), 0.5, false);
             case "split" -> new Split(ALL, 2);
             case "slide" -> new Slide(PickText.parse("edges: facing 0 0 1 10; rim"), 0.3, false, up);
             case "segments" -> new Segments(PickText.parse("edges: sharper 0.05; without sharper 80"), 4096);
@@ -144,6 +149,15 @@ public class PartStepsBenchmark {
         for (int i = 0; i < Selection.count(mesh, kind); i++)
             if (random.nextInt(oneIn) == 0) s.elements().set(i);
         return Pick.hand(mesh, s);
+    }
+
+    /** Vertices of the top in an order by which the path leads across it again and again. */
+    private Pick onTop(int count) {
+        int[] top = IntStream.range(0, mesh.vertexCount())
+                .filter(v -> mesh.z(v) == mesh.bounds().maxZ())
+                .toArray();
+        int[] way = new Random(5).ints(count, 0, top.length).map(i -> top[i]).toArray();
+        return Pick.of(ElementKind.VERTEX, Rule.Hand.of(mesh, ElementKind.VERTEX, way));
     }
 
     private Mesh run() throws StepException {

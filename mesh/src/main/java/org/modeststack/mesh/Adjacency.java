@@ -124,6 +124,14 @@ public final class Adjacency {
         return t;
     }
 
+    /** {@link #twins} of one corner, for those who ask of few. */
+    public int twin(int corner) {
+        int e = cornerEdge[corner], from = edgeStart[e];
+        if (edgeStart[e + 1] - from != 2) return -1;
+        int other = edgeCorners[from] == corner ? edgeCorners[from + 1] : edgeCorners[from];
+        return cornerVertex[other] == cornerVertex[corner] ? -1 : other;
+    }
+
     private int[] findTwins() {
         int[] out = new int[cornerFace.length];
         Arrays.fill(out, -1);

@@ -312,19 +312,20 @@ public final class MeshBuilder {
         });
     }
 
+    /** The mesh; the builder is of no use afterwards, since arrays that are just full are handed over. */
     public Mesh build() {
         if (materials.isEmpty()) material(Material.DEFAULT);
         Map<String, Tag> built = new HashMap<>();
         tags.forEach((name, t) -> built.put(name, t.build()));
         return new Mesh(
-                Arrays.copyOf(xyz, 3 * vertexCount),
-                Arrays.copyOf(offsets, faceCount + 1),
-                Arrays.copyOf(corners, cornerCount),
-                Arrays.copyOf(faceMaterials, faceCount),
+                xyz.length == 3 * vertexCount ? xyz : Arrays.copyOf(xyz, 3 * vertexCount),
+                offsets.length == faceCount + 1 ? offsets : Arrays.copyOf(offsets, faceCount + 1),
+                corners.length == cornerCount ? corners : Arrays.copyOf(corners, cornerCount),
+                faceMaterials.length == faceCount ? faceMaterials : Arrays.copyOf(faceMaterials, faceCount),
                 materials,
                 cornerColors == null ? null : Arrays.copyOf(cornerColors, 4 * cornerCount),
                 built,
-                Arrays.copyOf(vertexKeys, vertexCount),
-                Arrays.copyOf(faceKeys, faceCount));
+                vertexKeys.length == vertexCount ? vertexKeys : Arrays.copyOf(vertexKeys, vertexCount),
+                faceKeys.length == faceCount ? faceKeys : Arrays.copyOf(faceKeys, faceCount));
     }
 }

@@ -1,5 +1,6 @@
 package org.modeststack.mesh.measure;
 
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
 
 /** Normals of faces. */
@@ -42,8 +43,13 @@ public final class Normals {
     /** Unit normals of all faces, three values a face; zero where a face has no area. */
     public static double[] ofFaces(Mesh mesh) {
         double[] out = new double[3 * mesh.faceCount()];
+        Chunks.run(0, mesh.faceCount(), (from, to) -> ofFaces(mesh, from, to, out));
+        return out;
+    }
+
+    private static void ofFaces(Mesh mesh, int from, int to, double[] out) {
         double[] n = new double[3];
-        for (int f = 0; f < mesh.faceCount(); f++) {
+        for (int f = from; f < to; f++) {
             areaVector(mesh, f, n);
             double l = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
             if (l == 0) continue;
@@ -51,6 +57,5 @@ public final class Normals {
             out[3 * f + 1] = n[1] / l;
             out[3 * f + 2] = n[2] / l;
         }
-        return out;
     }
 }

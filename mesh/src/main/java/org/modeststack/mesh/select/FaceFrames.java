@@ -1,31 +1,43 @@
 package org.modeststack.mesh.select;
 
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 
 /** Middle and unit normal of each face, kept with its mesh. Three values a face. */
 public final class FaceFrames {
+    private final Mesh mesh;
     private final double[] normals;
-    private final double[] middles;
+    /** Made when they are asked for, since most ask for normals only. */
+    private volatile double[] middles;
 
     private FaceFrames(Mesh mesh) {
+        this.mesh = mesh;
         normals = Normals.ofFaces(mesh);
-        middles = new double[3 * mesh.faceCount()];
+    }
+
+    private static double[] middles(Mesh mesh) {
+        double[] out = new double[3 * mesh.faceCount()];
+        Chunks.run(0, mesh.faceCount(), (first, last) -> {
+            for (int f = first; f < last; f++) middle(mesh, f, out);
+        });
+        return out;
+    }
+
+    private static void middle(Mesh mesh, int f, double[] out) {
         double[] xyz = mesh.xyz();
-        for (int f = 0; f < mesh.faceCount(); f++) {
-            int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
-            double x = 0, y = 0, z = 0;
-            for (int c = from; c < to; c++) {
-                int v = 3 * mesh.corners()[c];
-                x += xyz[v];
-                y += xyz[v + 1];
-                z += xyz[v + 2];
-            }
-            middles[3 * f] = x / (to - from);
-            middles[3 * f + 1] = y / (to - from);
-            middles[3 * f + 2] = z / (to - from);
+        int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
+        double x = 0, y = 0, z = 0;
+        for (int c = from; c < to; c++) {
+            int v = 3 * mesh.corners()[c];
+            x += xyz[v];
+            y += xyz[v + 1];
+            z += xyz[v + 2];
         }
+        out[3 * f] = x / (to - from);
+        out[3 * f + 1] = y / (to - from);
+        out[3 * f + 2] = z / (to - from);
     }
 
     public static FaceFrames of(Mesh mesh) {
@@ -39,7 +51,9 @@ public final class FaceFrames {
 
     /** The mean of a face's corners, mm. */
     public double[] middles() {
-        return middles;
+        double[] m = middles;
+        if (m == null) middles = m = middles(mesh);
+        return m;
     }
 
     public Vec3 normal(int f) {
@@ -47,6 +61,7 @@ public final class FaceFrames {
     }
 
     public Vec3 middle(int f) {
-        return new Vec3(middles[3 * f], middles[3 * f + 1], middles[3 * f + 2]);
+        double[] m = middles();
+        return new Vec3(m[3 * f], m[3 * f + 1], m[3 * f + 2]);
     }
 }

@@ -1,7 +1,7 @@
 package org.modeststack.steps.extrude;
 
 import java.util.Arrays;
-import java.util.stream.IntStream;
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
@@ -18,21 +18,19 @@ final class EvenOffset {
     /** Directions in which faces agree better than this (squared sine) do not determine anything. */
     private static final double FLAT = 1e-4;
 
-    private static final int CHUNK = 1 << 13;
+    /** Normals that differ by less than this differ by rounding. */
+    private static final double SAME = 1e-13;
 
     private EvenOffset() {}
 
     static void move(Raising r, int group, double distance, double[] places) {
         // Worked out once, before others ask for them.
         FaceFrames.of(r.mesh);
-        int from = r.copyStart[group], to = r.copyStart[group + 1], chunks = (to - from + CHUNK - 1) / CHUNK;
         // Each copy goes its own way, so they can be worked out side by side.
-        IntStream.range(0, chunks)
-                .parallel()
-                .forEach(k -> move(r, from + k * CHUNK, Math.min(to, from + (k + 1) * CHUNK), distance, places));
+        Chunks.run(r.copyStart[group], r.copyStart[group + 1], (from, to) -> chunk(r, from, to, distance, places));
     }
 
-    private static void move(Raising r, int first, int last, double distance, double[] places) {
+    private static void chunk(Raising r, int first, int last, double distance, double[] places) {
         Mesh m = r.mesh;
         double[] normals = FaceFrames.of(m).normals();
         int[] start = r.adj.vertexStart(), corners = r.adj.vertexCorners(), face = r.adj.cornerFace();
@@ -41,6 +39,7 @@ final class EvenOffset {
         double[] q = new double[9];
         for (int copy = first; copy < last; copy++) {
             int v = r.copyVertex.getInt(copy);
+            if (alike(r, normals, copy, v, distance, places)) continue;
             Arrays.fill(q, 0);
             for (int i = start[v]; i < start[v + 1]; i++) {
                 int c = corners[i];
@@ -58,7 +57,6 @@ final class EvenOffset {
                 q[7] += w * y;
                 q[8] += w * z;
             }
-            if (flat(q, distance, places, 3 * copy)) continue;
             Vec3 d = solve(q).times(distance);
             places[3 * copy] += d.x();
             places[3 * copy + 1] += d.y();
@@ -67,15 +65,19 @@ final class EvenOffset {
     }
 
     /** Where all faces at a vertex look one way, which is common, that is the way to go: no equations to solve. */
-    private static boolean flat(double[] q, double distance, double[] places, int p) {
-        double x = q[6], y = q[7], z = q[8], trace = q[0] + q[3] + q[5];
-        double l2 = x * x + y * y + z * z;
-        // The sum of weights is the trace, as normals have unit length; shorter sums come from normals that differ.
-        if (!(l2 >= trace * trace * (1 - 1e-14))) return false;
-        double by = distance / trace;
-        places[p] += x * by;
-        places[p + 1] += y * by;
-        places[p + 2] += z * by;
+    private static boolean alike(Raising r, double[] normals, int copy, int v, double distance, double[] places) {
+        int[] start = r.adj.vertexStart(), corners = r.adj.vertexCorners(), face = r.adj.cornerFace();
+        int first = -1;
+        for (int i = start[v]; i < start[v + 1]; i++) {
+            if (r.copyAt[corners[i]] != copy) continue;
+            int f = 3 * face[corners[i]];
+            if (first < 0) first = f;
+            double off = Math.abs(normals[f] - normals[first])
+                    + Math.abs(normals[f + 1] - normals[first + 1])
+                    + Math.abs(normals[f + 2] - normals[first + 2]);
+            if (!(off <= SAME)) return false;
+        }
+        for (int k = 0; k < 3; k++) places[3 * copy + k] += normals[first + k] * distance;
         return true;
     }
 

@@ -1,7 +1,5 @@
 package org.modeststack.steps.pick;
 
-import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 
@@ -13,7 +11,7 @@ final class KeyIndex {
     static final int NONE = -1;
 
     private final Mesh mesh;
-    private final Long2IntOpenHashMap[] maps = new Long2IntOpenHashMap[ElementKind.values().length];
+    private final Table[] tables = new Table[ElementKind.values().length];
 
     private KeyIndex(Mesh mesh) {
         this.mesh = mesh;
@@ -25,24 +23,51 @@ final class KeyIndex {
 
     /** The element of a key, {@link #NONE} or {@link #SEVERAL}. */
     synchronized int find(ElementKind kind, long key) {
-        Long2IntOpenHashMap map = maps[kind.ordinal()];
-        if (map == null) maps[kind.ordinal()] = map = make(kind);
-        return map.get(key);
+        Table t = tables[kind.ordinal()];
+        if (t == null) tables[kind.ordinal()] = t = new Table(keys(kind));
+        return t.find(key);
     }
 
-    private Long2IntOpenHashMap make(ElementKind kind) {
-        Adjacency adj = kind == ElementKind.EDGE ? mesh.adjacency() : null;
-        int n = switch (kind) {
-            case VERTEX -> mesh.vertexCount();
-            case EDGE -> adj.edgeCount();
-            case FACE -> mesh.faceCount();
+    private long[] keys(ElementKind kind) {
+        return switch (kind) {
+            case VERTEX -> mesh.vertexKeys();
+            case FACE -> mesh.faceKeys();
+            case EDGE -> {
+                long[] out = new long[mesh.edgeCount()];
+                for (int e = 0; e < out.length; e++) out[e] = Anchor.keyOf(mesh, kind, e);
+                yield out;
+            }
         };
-        Long2IntOpenHashMap map = new Long2IntOpenHashMap(n);
-        map.defaultReturnValue(NONE);
-        for (int i = 0; i < n; i++) {
-            long key = Anchor.keyOf(mesh, kind, i);
-            if (map.putIfAbsent(key, i) != NONE) map.put(key, SEVERAL);
+    }
+
+    /**
+     * Open addressing over numbers of elements alone, whose keys are compared where they are: half the memory of a map
+     * from key to number, and so half the misses of the cache. Keys are hashes already.
+     */
+    private static final class Table {
+        private final long[] keys;
+        /** An element's number and one, and 0 for nothing; below 0 where others have its key. */
+        private final int[] slots;
+
+        Table(long[] keys) {
+            this.keys = keys;
+            slots = new int[Integer.highestOneBit(Math.max(2, keys.length)) * 4];
+            for (int i = 0; i < keys.length; i++) {
+                int at = slot(keys[i]);
+                slots[at] = slots[at] == 0 ? i + 1 : -Math.abs(slots[at]);
+            }
         }
-        return map;
+
+        /** Where a key is, or would be. */
+        private int slot(long key) {
+            int mask = slots.length - 1;
+            for (int at = (int) (key >>> 20) & mask; ; at = at + 1 & mask)
+                if (slots[at] == 0 || keys[Math.abs(slots[at]) - 1] == key) return at;
+        }
+
+        int find(long key) {
+            int s = slots[slot(key)];
+            return s < 0 ? SEVERAL : s - 1;
+        }
     }
 }

@@ -1,7 +1,6 @@
 package org.modeststack.steps.segment;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import java.util.Arrays;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 
@@ -42,11 +41,20 @@ final class RailCurve {
         return round;
     }
 
-    /** The place i of m along the curve: 0 is the first vertex, m the last, or the first again. @param out its x, y, z */
-    void at(int i, int m, double[] out) {
-        if (i == 0 || i == m) System.arraycopy(p, i == 0 || closed ? 0 : 3 * (n - 1), out, 0, 3);
-        else if (round) onCircle((double) i / m, out);
-        else onLine((double) i / m, out);
+    /** The places between the ends, or between the first vertex and itself: 1 to m - 1 of m. @return three values each */
+    double[] between(int m) {
+        double[] out = new double[3 * (m - 1)];
+        double[] along = round ? angle : length;
+        double first = along[0], last = round && closed ? first + 2 * Math.PI : along[along.length - 1];
+        int at = 0;
+        for (int i = 1; i < m; i++) {
+            double wish = first + (double) i / m * (last - first);
+            // Both go up, so that the next place is found from the one before.
+            while (at + 1 < along.length && along[at + 1] <= wish) at++;
+            if (round) onCircle(at, wish, last, out, 3 * (i - 1));
+            else onLine(Math.min(at, length.length - 2), wish, out, 3 * (i - 1));
+        }
+        return out;
     }
 
     private void fit() {
@@ -125,22 +133,14 @@ final class RailCurve {
         return new double[] {(xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det};
     }
 
-    private void onCircle(double t, double[] out) {
-        double last = closed ? angle[0] + 2 * Math.PI : angle[n - 1];
-        double a = angle[0] + t * (last - angle[0]);
-        int i = atOrBefore(angle, n, a), j = (i + 1) % n;
+    private void onCircle(int i, double a, double last, double[] out, int at) {
+        int j = (i + 1) % n;
         double end = i + 1 < n ? angle[i + 1] : last;
         double s = end > angle[i] ? Math.clamp((a - angle[i]) / (end - angle[i]), 0, 1) : 0;
         // What little the vertices are off the circle or its plane is kept.
         double r = radius[i] + s * (radius[j] - radius[i]), h = height[i] + s * (height[j] - height[i]);
         double u = r * Math.cos(a), v = r * Math.sin(a);
-        for (int k = 0; k < 3; k++) out[k] = centre[k] + u * axes[k] + v * axes[3 + k] + h * axes[6 + k];
-    }
-
-    /** The last of the first n ascending values that is not above a value; 0 where all are. */
-    private static int atOrBefore(double[] values, int n, double value) {
-        int at = Arrays.binarySearch(values, 0, n, value);
-        return Math.max(0, at >= 0 ? at : -at - 2);
+        for (int k = 0; k < 3; k++) out[at + k] = centre[k] + u * axes[k] + v * axes[3 + k] + h * axes[6 + k];
     }
 
     private void measure() {
@@ -153,10 +153,9 @@ final class RailCurve {
         }
     }
 
-    private void onLine(double t, double[] out) {
-        double wish = t * length[length.length - 1];
-        int i = Math.min(atOrBefore(length, length.length - 1, wish), length.length - 2), j = (i + 1) % n;
+    private void onLine(int i, double wish, double[] out, int at) {
+        int j = (i + 1) % n;
         double l = length[i + 1] - length[i], s = l > 0 ? (wish - length[i]) / l : 0;
-        for (int k = 0; k < 3; k++) out[k] = p[3 * i + k] + s * (p[3 * j + k] - p[3 * i + k]);
+        for (int k = 0; k < 3; k++) out[at + k] = p[3 * i + k] + s * (p[3 * j + k] - p[3 * i + k]);
     }
 }

@@ -1,12 +1,14 @@
 package org.modeststack.steps.segment;
 
-import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -34,17 +36,30 @@ final class RoundPart {
     private final List<Part> parts = new ArrayList<>();
     private final Long2ObjectOpenHashMap<Rail> forward = new Long2ObjectOpenHashMap<>();
     private final Long2ObjectOpenHashMap<Rail> backward = new Long2ObjectOpenHashMap<>();
+    /** Faces that lie beyond a rail. */
+    private final BitSet beyond = new BitSet();
+
     private int held;
     private int straight;
 
-    /** Rows that share rails, all beginning with the same line. */
-    private record Part(List<RoundRow> rows, List<Rail> rails) {}
+    /**
+     * Rows that share rails, all beginning with the same line.
+     *
+     * @param low for each row its lower rail
+     * @param high for each row its upper rail
+     * @param rails all of them, each once
+     */
+    private record Part(List<RoundRow> rows, List<Rail> low, List<Rail> high, Collection<Rail> rails) {}
 
     /** A line of vertices along a part, and the face beyond it: -1 for none. */
     private static final class Rail {
         final IntArrayList vertices;
         final boolean closed;
         int beyond = -1;
+        /** The new places between the ends, three values each. */
+        double[] places;
+        /** Whether they had to be put on the old edges. */
+        boolean straight;
         /** From the first place to the last, in the new mesh; closed ones end with the first again. */
         int[] made;
 
@@ -56,6 +71,13 @@ final class RoundPart {
         boolean isPoint() {
             return vertices.getInt(0) == vertices.getInt(vertices.size() - 1) && !closed
                     || closed && vertices.getInt(0) == vertices.getInt(1);
+        }
+
+        void place(Mesh mesh, int segments) {
+            if (isPoint()) return;
+            RailCurve curve = new RailCurve(mesh, vertices, closed);
+            straight = !curve.isRound() && vertices.size() > 2;
+            places = curve.between(segments);
         }
 
         int segments() {
@@ -85,7 +107,7 @@ final class RoundPart {
 
     /** Whether one of them goes all the way round. */
     boolean closes() {
-        return parts.stream().anyMatch(p -> p.rails.getFirst().closed);
+        return parts.stream().anyMatch(p -> p.low.getFirst().closed);
     }
 
     /** How many parts were left alone, because other faces hold their rails. */
@@ -100,9 +122,12 @@ final class RoundPart {
 
     /** Sorts rows into parts that share rails, each row with the same line first. */
     private void gather() {
-        Int2IntOpenHashMap rowOf = new Int2IntOpenHashMap();
-        rowOf.defaultReturnValue(-1);
-        for (int r = 0; r < rows.size(); r++) for (int f : rows.get(r).faces()) rowOf.put(f, r);
+        int[] rowOf = new int[mesh.faceCount()];
+        Arrays.fill(rowOf, -1);
+        for (int r = 0; r < rows.size(); r++) {
+            IntArrayList row = rows.get(r).faces();
+            for (int i = 0; i < row.size(); i++) rowOf[row.getInt(i)] = r;
+        }
         RoundRow[] turned = new RoundRow[rows.size()];
         for (int seed = 0; seed < turned.length; seed++) {
             if (turned[seed] != null) continue;
@@ -118,22 +143,21 @@ final class RoundPart {
                 for (int side = 0; side < 2; side++) {
                     int next = neighbour(row, side == 0, rowOf);
                     if (next < 0) continue;
-                    RoundRow same = beside(rows.get(next), side == 0 ? row.low() : row.high(), side == 0);
-                    if (same == null || same.segments() != row.segments()) {
-                        fits = false;
-                    } else if (turned[next] == null) {
-                        turned[next] = same;
-                        stack.add(next);
-                    } else if (!turned[next].equals(same)) fits = false;
+                    if (turned[next] == null) {
+                        turned[next] = rows.get(next).beside(row, side == 0);
+                        if (turned[next] == null) fits = false;
+                        else stack.add(next);
+                    } else if (!turned[next].fits(row, side == 0)) fits = false;
                 }
             }
+            for (RoundRow row : all) mark(row, parts.size());
             Part part = fits ? part(all) : null;
             if (part == null) {
+                for (RoundRow row : all) mark(row, -1);
                 held++;
-                continue;
+            } else {
+                parts.add(part);
             }
-            for (RoundRow row : all) for (int f : row.faces()) partOf[f] = parts.size();
-            parts.add(part);
         }
     }
 
@@ -151,24 +175,17 @@ final class RoundPart {
         return row.from(best);
     }
 
-    /** A row turned so that a rail is its own upper one, or lower one, from the first vertex to the last; or null. */
-    private static RoundRow beside(RoundRow row, IntArrayList rail, boolean upper) {
-        for (RoundRow r : new RoundRow[] {row, row.reversed()}) {
-            IntArrayList own = upper ? r.high() : r.low();
-            int at = r.closed() ? own.indexOf(rail.getInt(0)) : 0;
-            if (at < 0) continue;
-            RoundRow from = r.closed() ? r.from(at) : r;
-            if ((upper ? from.high() : from.low()).equals(rail)) return from;
-        }
-        return null;
+    private void mark(RoundRow row, int part) {
+        IntArrayList faces = row.faces();
+        for (int i = 0; i < faces.size(); i++) partOf[faces.getInt(i)] = part;
     }
 
     /** The row beyond one rail, or -1. */
-    private int neighbour(RoundRow row, boolean low, Int2IntOpenHashMap rowOf) {
+    private int neighbour(RoundRow row, boolean low, int[] rowOf) {
         IntArrayList rail = low ? row.low() : row.high();
         if (rail.getInt(0) == rail.getInt(1)) return -1;
         int other = beyond(railSide(rail, 0, row));
-        return other < 0 ? -1 : rowOf.get(other);
+        return other < 0 ? -1 : rowOf[other];
     }
 
     /** The corner of a row's face whose side runs along a rail between two of its vertices. */
@@ -192,29 +209,32 @@ final class RoundPart {
 
     /** The rails of some rows; null where other faces hold them. */
     private Part part(List<RoundRow> all) {
-        BitSet own = new BitSet();
-        for (RoundRow row : all) for (int f : row.faces()) own.set(f);
-        List<Rail> rails = new ArrayList<>();
+        Map<IntArrayList, Rail> rails = new LinkedHashMap<>();
+        List<Rail> low = new ArrayList<>(), high = new ArrayList<>();
         for (RoundRow row : all) {
             for (int side = 0; side < 2; side++) {
                 IntArrayList vertices = side == 0 ? row.low() : row.high();
-                if (rails.stream().anyMatch(r -> r.vertices.equals(vertices))) continue;
-                Rail rail = new Rail(vertices, row.closed());
-                if (!rail.isPoint() && !free(rail, row, own)) return null;
-                rails.add(rail);
+                Rail rail = rails.get(vertices);
+                if (rail == null) {
+                    rail = new Rail(vertices, row.closed());
+                    if (!rail.isPoint() && !free(rail, row)) return null;
+                    rails.put(vertices, rail);
+                }
+                (side == 0 ? low : high).add(rail);
             }
         }
-        return new Part(all, rails);
+        return new Part(all, low, high, rails.values());
     }
 
     /** Whether nothing but the part and one face beyond touches what will go; notes that face. */
-    private boolean free(Rail rail, RoundRow row, BitSet own) {
+    private boolean free(Rail rail, RoundRow row) {
+        int own = partOf[row.faces().getInt(0)];
         int n = rail.segments();
         for (int i = 0; i < n; i++) {
             int side = railSide(rail.vertices, i, row);
             if (adj.edgeSides(adj.cornerEdge()[side]) > 2) return false;
             int other = beyond(side);
-            if (other >= 0 && own.get(other)) continue;
+            if (other >= 0 && partOf[other] == own) continue;
             if (i > 0 && other != rail.beyond) return false;
             rail.beyond = other;
         }
@@ -222,31 +242,32 @@ final class RoundPart {
             int v = rail.vertices.getInt(i);
             for (int k = adj.vertexStart()[v]; k < adj.vertexStart()[v + 1]; k++) {
                 int f = adj.cornerFace()[adj.vertexCorners()[k]];
-                if (f != rail.beyond && !own.get(f)) return false;
+                if (f != rail.beyond && partOf[f] != own) return false;
             }
         }
         return true;
     }
 
     Mesh build(long seed, String madeTag) {
-        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
-        int[] materials = b.materialsOf(mesh);
         int[] same = new int[mesh.vertexCount()];
         Arrays.fill(same, -1);
         // What goes: the vertices of rails, but for the ends of open ones, points, and where closed ones begin.
         BitSet gone = new BitSet();
-        for (Part p : parts)
-            for (Rail r : p.rails)
-                for (int i = 1; i < r.segments() && !r.isPoint(); i++) gone.set(r.vertices.getInt(i));
+        List<Rail> all = parts.stream().flatMap(p -> p.rails.stream()).toList();
+        for (Rail r : all) for (int i = 1; i < r.segments() && !r.isPoint(); i++) gone.set(r.vertices.getInt(i));
+        int rowCount = parts.stream().mapToInt(p -> p.rows.size()).sum(), kept = 0;
+        for (int part : partOf) if (part < 0) kept++;
+        MeshBuilder b = new MeshBuilder(
+                mesh.vertexCount() - gone.cardinality() + all.size() * (segments - 1), kept + rowCount * segments);
+        int[] materials = b.materialsOf(mesh);
         for (int v = 0; v < mesh.vertexCount(); v++)
             if (!gone.get(v)) same[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+        all.parallelStream().forEach(r -> r.place(mesh, segments));
         // Whatever a new vertex or face is nearest to along the part, it takes its tags from.
         Heirs heirs = new Heirs(mesh, b);
-        for (Part p : parts) {
-            for (Rail r : p.rails) {
-                lay(r, b, same, seed, heirs);
-                note(r);
-            }
+        for (Rail r : all) {
+            lay(r, b, same, seed, heirs);
+            note(r);
         }
         int[] faceMap = new int[mesh.faceCount()];
         Arrays.fill(faceMap, -1);
@@ -255,7 +276,8 @@ final class RoundPart {
             if (partOf[f] < 0) faceMap[f] = kept(f, b, same, materials[mesh.faceMaterials()[f]]);
         b.carryTags(mesh, same, faceMap);
         for (Part p : parts)
-            for (RoundRow row : p.rows) strip(row, p, b, materials, Keys.of(seed, STRIP), madeTag, heirs);
+            for (int i = 0; i < p.rows.size(); i++)
+                strip(p.rows.get(i), p.low.get(i).made, p.high.get(i).made, b, materials, seed, madeTag, heirs);
         return b.build();
     }
 
@@ -265,17 +287,15 @@ final class RoundPart {
             Arrays.fill(r.made, same[r.vertices.getInt(0)]);
             return;
         }
-        RailCurve curve = new RailCurve(mesh, r.vertices, r.closed);
-        if (!curve.isRound() && r.vertices.size() > 2) straight++;
-        double[] q = new double[3];
+        if (r.straight) straight++;
+        double[] q = r.places;
         long key = Keys.of(seed, VERTEX, mesh.edgeKey(r.vertices.getInt(0), r.vertices.getInt(1)), r.closed ? 1 : 0);
         for (int i = 0; i <= segments; i++) {
             if (i == 0 || i == segments) {
                 r.made[i] = same[r.vertices.getInt(i == 0 || r.closed ? 0 : r.vertices.size() - 1)];
                 continue;
             }
-            curve.at(i, segments, q);
-            r.made[i] = b.vertex(q[0], q[1], q[2], Keys.of(key, places[i]));
+            r.made[i] = b.vertex(q[3 * i - 3], q[3 * i - 2], q[3 * i - 1], Keys.of(key, places[i]));
             if (heirs.none()) continue;
             int old = (int) Math.rint((double) i / segments * r.segments());
             heirs.vertex(r.vertices.getInt(old % r.vertices.size()), r.made[i]);
@@ -302,6 +322,7 @@ final class RoundPart {
                 ring.add(same[v]);
                 source.add(c);
             }
+            if (!beyond.get(f)) continue;
             long side = side(v, mesh.corners()[adj.cornerNext()[c]]);
             Rail on = forward.get(side), back = backward.get(side);
             boolean ahead = on != null && on.beyond == f;
@@ -319,6 +340,7 @@ final class RoundPart {
     /** Notes by which directed sides a walk round the face beyond comes onto a rail, from either end. */
     private void note(Rail r) {
         if (r.beyond < 0) return;
+        beyond.set(r.beyond);
         int n = r.vertices.size(), last = r.vertices.getInt(n - 1);
         forward.put(side(r.vertices.getInt(0), r.vertices.getInt(1)), r);
         if (r.closed) backward.put(side(r.vertices.getInt(0), last), r);
@@ -335,9 +357,16 @@ final class RoundPart {
     }
 
     private void strip(
-            RoundRow row, Part part, MeshBuilder b, int[] materials, long strip, String madeTag, Heirs heirs) {
-        int[] low = rail(part, row.low()).made, high = rail(part, row.high()).made;
-        long key = Keys.of(strip, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
+            RoundRow row,
+            int[] low,
+            int[] high,
+            MeshBuilder b,
+            int[] materials,
+            long seed,
+            String madeTag,
+            Heirs heirs) {
+        long key = Keys.of(
+                seed, STRIP, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
         int[] ring = new int[4];
         for (int i = 0; i < segments; i++) {
             int old = row.faces().getInt(nearest(i, row.segments()));
@@ -356,13 +385,6 @@ final class RoundPart {
                     % row.low().size();
             if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), low[i], high[i]);
         }
-    }
-
-    private static Rail rail(Part part, IntArrayList vertices) {
-        return part.rails.stream()
-                .filter(r -> r.vertices.equals(vertices))
-                .findFirst()
-                .orElseThrow();
     }
 
     /** Gives new elements the weights that the nearest old ones have. */

@@ -47,7 +47,7 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
     private static int firstOf(Mesh mesh, Adjacency adj, BitSet picked, int c) {
         int at = c;
         while (true) {
-            int d = adj.twins()[at];
+            int d = adj.twin(at);
             int before = d < 0 ? -1 : across(mesh, adj, picked, d);
             if (before < 0) return at;
             at = before;
@@ -64,7 +64,7 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
             int f = adj.cornerFace()[c], x = across(mesh, adj, picked, c);
             faces.add(f);
             done.set(f);
-            int next = adj.twins()[x];
+            int next = adj.twin(x);
             if (next == first) return new RoundRow(low, high, faces, true);
             if (next < 0 || across(mesh, adj, picked, next) < 0 || done.get(adj.cornerFace()[next])) {
                 low.add(mesh.corners()[x]);
@@ -103,6 +103,30 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
         IntArrayList out = new IntArrayList(list.size());
         for (int i = list.size() - 1; i >= 0; i--) out.add(list.getInt(i));
         return out;
+    }
+
+    /** This row turned so that its upper rail is another row's lower one, or its lower one the upper; null if none is. */
+    RoundRow beside(RoundRow other, boolean upper) {
+        IntArrayList rail = upper ? other.low : other.high;
+        if (rail.size() != low.size() || closed != other.closed) return null;
+        int ahead = startOf(rail, upper ? high : low, 1),
+                back = ahead >= 0 ? -1 : startOf(rail, upper ? low : high, -1);
+        if (ahead < 0 && back < 0) return null;
+        if (!closed) return ahead >= 0 ? this : reversed();
+        return ahead >= 0 ? from(ahead) : reversed().from(low.size() - 1 - back);
+    }
+
+    /** Whether this row, as it is turned, lies below another one, or above it. */
+    boolean fits(RoundRow other, boolean below) {
+        return closed == other.closed && (below ? high.equals(other.low) : low.equals(other.high));
+    }
+
+    /** Where a walk along one's own rail, ahead or back, meets the same vertices; -1 for nowhere. */
+    private int startOf(IntArrayList rail, IntArrayList own, int step) {
+        int n = own.size(), at = closed ? own.indexOf(rail.getInt(0)) : step > 0 ? 0 : n - 1;
+        for (int i = 0, j = at; i < n && at >= 0; i++, j = Math.floorMod(j + step, n))
+            if (own.getInt(j) != rail.getInt(i)) return -1;
+        return at;
     }
 
     /** The row that begins with another line; for closed ones. */
