@@ -4,6 +4,7 @@ package org.modeststack.steps;
 public enum Family {
     SOURCE("Start"),
     COMBINE("Combine"),
+    BEVEL("Bevel"),
     REPEAT("Repeat"),
     MIRROR("Mirror"),
     SMOOTH("Smooth"),

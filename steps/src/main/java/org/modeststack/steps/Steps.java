@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
@@ -64,6 +65,7 @@ public final class Steps {
                     BooleanStep.class,
                     Join.class,
                     OneShell.class,
+                    Bevel.class,
                     RowArray.class,
                     RoundArray.class,
                     Mirror.class,

@@ -1,0 +1,340 @@
+package org.modeststack.steps.bevel;
+
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
+import org.modeststack.steps.Limits;
+import org.modeststack.steps.Numbers;
+import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
+
+/** Cuts off edges or corners and puts strips with a profile in their place. */
+@StepInfo(
+        type = "bevel",
+        title = "Bevel",
+        family = Family.BEVEL,
+        help = "Cuts off edges, corners or the rims of faces, flat or with a profile.",
+        words = "chamfer fillet round edge corner rim break radius profile smooth")
+public record Bevel(
+        @Param(label = "Of", help = "What is cut off: edges, corners, or the edges round picked faces.", def = "edges")
+        Of of,
+
+        @Param(label = "Where", help = "Which of them.", def = "edges: all")
+        Pick where,
+
+        @Param(
+                label = "Sharper than",
+                help = "Edges whose faces turn by no more than this are left alone.",
+                unit = Unit.ANGLE,
+                min = 0,
+                max = 180,
+                def = "30")
+        double angle,
+
+        @Param(label = "Measure", help = "What the width is measured along.", def = "along")
+        Measure measure,
+
+        @Param(
+                label = "Width",
+                help = "How wide it is, by the measure.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "2")
+        double width,
+
+        @Param(
+                label = "Share",
+                help = "How wide it is where the measure is a share; 0.5 meets in the middle.",
+                unit = Unit.FACTOR,
+                min = 0,
+                max = 1,
+                def = "0.25")
+        double share,
+
+        @Param(label = "Segments", help = "How many faces a strip has across.", min = 1, max = 64, def = "1")
+        int segments,
+
+        @Param(
+                label = "Profile",
+                help = "−1 is hollow, 0 flat, 1 round, 2 full; anything between lies between.",
+                min = -1,
+                max = 2,
+                def = "1")
+        double profile,
+
+        @Param(
+                label = "Outer turns",
+                help = "How the outline goes round a corner of the faces beside it.",
+                def = "pointed")
+        Turn cornerOuter,
+
+        @Param(label = "Inner turns", help = "How the outline turns inside a corner of a face.", def = "pointed")
+        Turn cornerInner,
+
+        @Param(label = "Meeting", help = "How corners are closed where several strips meet.", def = "grid")
+        Meeting meeting,
+
+        @Param(label = "Guard", help = "Holds the width back where strips would cross.", def = "on")
+        boolean guard,
+
+        @Param(label = "Weights", help = "A tag whose weights the width is multiplied by; empty for none.", def = "")
+        String weights,
+
+        @Param(
+                label = "Taper",
+                help = "How wide it is at the end of each chain of edges, as a share of the beginning.",
+                unit = Unit.FACTOR,
+                min = 0,
+                max = 100,
+                def = "1")
+        double taper,
+
+        @Param(
+                label = "Material",
+                help = "What the new faces are made of; empty for the same as beside them.",
+                def = "")
+        String material)
+        implements Step {
+
+    /** What is cut off. */
+    public enum Of {
+        EDGES,
+        VERTICES,
+        RIMS
+    }
+
+    @Override
+    public Mesh apply(Mesh in, StepContext context) throws StepException {
+        Selection picked = where.on(in, context);
+        if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(where.kind()), context);
+        double amount = measure == Measure.SHARE ? share : width;
+        ProfileCurve curve = new ProfileCurve(profile, segments);
+        return of == Of.VERTICES
+                ? corners(in, picked, amount, curve, context)
+                : edges(in, picked, amount, curve, context);
+    }
+
+    private Mesh corners(Mesh in, Selection picked, double amount, ProfileCurve curve, StepContext context)
+            throws StepException {
+        BitSet vertices = (BitSet) picked.to(in, ElementKind.VERTEX).elements().clone();
+        double[] byTag = weightsOf(in, context, ElementKind.VERTEX);
+        if (byTag != null) vertices.stream().filter(v -> byTag[v] <= 0).forEach(vertices::clear);
+        if (vertices.isEmpty() || amount == 0) return in;
+        Limits.checkFaces(in.faceCount() + (double) vertices.cardinality() * (1 + 2.0 * segments * segments));
+        CutMesh cut = new CutMesh(in);
+        new CornerBevel(cut, vertices, measure, amount, byTag, curve, meeting, context.seed());
+
+        // Corners joined by an edge share its length evenly.
+        DisjointSets sets = new DisjointSets(in.vertexCount());
+        Adjacency adj = in.adjacency();
+        for (int e = 0; e < adj.edgeCount(); e++)
+            if (vertices.get(adj.edgeLow(e)) && vertices.get(adj.edgeHigh(e)))
+                sets.join(adj.edgeLow(e), adj.edgeHigh(e));
+        Guard g = new Guard(cut, vertices, sets.roots());
+        finish(cut, g, null, amount, vertices.cardinality(), "corners", null, context);
+        return built(cut, g, context);
+    }
+
+    private Mesh edges(Mesh in, Selection picked, double amount, ProfileCurve curve, StepContext context)
+            throws StepException {
+        BitSet edges = of == Of.RIMS
+                ? rims(in, picked.to(in, ElementKind.FACE))
+                : picked.to(in, ElementKind.EDGE).elements();
+        Adjacency adj = in.adjacency();
+        BitSet cutEdges = new BitSet(adj.edgeCount());
+        int loose = 0, flat = 0;
+        double[] normals = FaceFrames.of(in).normals();
+        double limit = Math.cos(Math.toRadians(angle)) - 1e-9;
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            if (adj.edgeSides(e) != 2 || adj.twins()[adj.edgeCorner(e, 0)] < 0) {
+                loose++;
+                continue;
+            }
+            int f = 3 * adj.cornerFace()[adj.edgeCorner(e, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(e, 1)];
+            double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
+            if (angle > 0 && dot >= limit) flat++;
+            else cutEdges.set(e);
+        }
+        double[] byTag = weightsOf(in, context, ElementKind.EDGE);
+        if (byTag != null) cutEdges.stream().filter(e -> byTag[e] <= 0).forEach(cutEdges::clear);
+        if (loose > 0)
+            context.remark(
+                    Remark.Level.REMARK,
+                    loose + (loose == 1 ? " edge was" : " edges were")
+                            + " left alone: not between just two faces that go the same way round.");
+        if (flat > 0 && (cutEdges.isEmpty() || !where.equals(Pick.all(ElementKind.EDGE))))
+            context.remark(
+                    Remark.Level.REMARK,
+                    flat + (flat == 1 ? " edge turns" : " edges turn") + " by no more than " + Numbers.show(angle)
+                            + "° and " + (flat == 1 ? "was" : "were") + " left alone.");
+        if (cutEdges.isEmpty() || amount == 0) return in;
+        Limits.checkFaces(in.faceCount() + (double) cutEdges.cardinality() * (segments + segments * segments / 2.0));
+        EdgeWidths widths = new EdgeWidths(in, cutEdges, measure, amount);
+        double[] tapered = taper == 1 ? null : Taper.along(in, cutEdges, taper);
+        if (byTag != null || tapered != null) widths.scale(cutEdges, byTag, tapered);
+        CutMesh cut = new CutMesh(in);
+        EdgeBevel bevel = new EdgeBevel(
+                cut, cutEdges, widths, curve, new Turns(cornerOuter, cornerInner, segments), meeting, context.seed());
+        BitSet touched = new BitSet(in.vertexCount());
+        DisjointSets sets = new DisjointSets(in.vertexCount());
+        for (int e = cutEdges.nextSetBit(0); e >= 0; e = cutEdges.nextSetBit(e + 1)) {
+            touched.set(adj.edgeLow(e));
+            touched.set(adj.edgeHigh(e));
+            sets.join(adj.edgeLow(e), adj.edgeHigh(e));
+        }
+        Guard g = new Guard(cut, touched, sets.roots());
+        finish(cut, g, bevel, amount, cutEdges.cardinality(), "edges", cutEdges, context);
+        return built(cut, g, context);
+    }
+
+    /** Holds the width back where it must be, and says so. */
+    private void finish(
+            CutMesh cut,
+            Guard g,
+            EdgeBevel bevel,
+            double amount,
+            int all,
+            String what,
+            BitSet edges,
+            StepContext context) {
+        if (!guard) return;
+        boolean held = g.hold();
+        DisjointSets merged = g.merged();
+        if (merged != null) {
+            if (bevel != null) bevel.joinProfiles(merged);
+            cut.merge(merged);
+        }
+        if (!held) return;
+        Adjacency adj = cut.adj;
+        double least = 1;
+        int count = 0;
+        if (edges == null) {
+            for (double s : g.scale) if (s < 1) count++;
+        } else {
+            for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1))
+                if (g.scale[adj.edgeLow(e)] < 1) count++;
+        }
+        for (double s : g.scale) least = Math.min(least, s);
+        String to = measure == Measure.SHARE
+                ? "to a share of " + Numbers.show(Math.rint(least * amount * 1000) / 1000)
+                : "to " + Numbers.show(Math.rint(least * amount * 1000) / 1000) + " mm";
+        context.remark(
+                Remark.Level.REMARK,
+                "The width was held back at " + count + " of " + all + " " + what + ", at the least " + to
+                        + ", so that strips do not cross.");
+    }
+
+    private Mesh built(CutMesh cut, Guard g, StepContext context) {
+        MeshBuilder b = new MeshBuilder(cut.vertexCount(), cut.faceCount());
+        int own = material.isBlank() ? -1 : -2;
+        if (own == -2) {
+            b.materialsOf(cut.mesh);
+            own = cut.mesh.materials().stream()
+                    .filter(m -> m.name().equals(material))
+                    .findFirst()
+                    .map(b::material)
+                    .orElseGet(() -> b.material(new Material(material, Material.DEFAULT.rgb())));
+        }
+        return cut.build(b, g.scale, own, context.madeTag());
+    }
+
+    /** The edges between picked faces and others. */
+    private static BitSet rims(Mesh in, Selection faces) {
+        Adjacency adj = in.adjacency();
+        BitSet out = new BitSet();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            int inside = 0;
+            for (int i = 0; i < adj.edgeSides(e); i++)
+                if (faces.contains(adj.cornerFace()[adj.edgeCorner(e, i)])) inside++;
+            if (inside > 0 && inside < adj.edgeSides(e)) out.set(e);
+        }
+        return out;
+    }
+
+    /** For each edge or vertex its weight in the named tag; null where none is named. */
+    private double[] weightsOf(Mesh in, StepContext context, ElementKind kind) throws StepException {
+        if (weights.isBlank()) return null;
+        Tag tag = in.tag(weights);
+        if (tag == null) throw new StepException("There is no tag \"" + weights + "\" at this place of the stack.");
+        if (tag.kind() != kind)
+            throw new StepException("\"" + weights + "\" names " + PickText.plural(tag.kind()) + "; weights of "
+                    + PickText.plural(kind) + " are needed here.");
+        Adjacency adj = in.adjacency();
+        double[] out = new double[kind == ElementKind.EDGE ? adj.edgeCount() : in.vertexCount()];
+        for (int i = 0; i < out.length; i++)
+            out[i] = tag.weightOf(kind == ElementKind.EDGE ? Tag.edge(adj.edgeLow(i), adj.edgeHigh(i)) : i);
+        return out;
+    }
+
+    /** The width is dragged away from the middle of the first edge, along a face beside it. */
+    @Override
+    public List<Handle> handles(Mesh in) {
+        Selection picked = where.on(in).selection();
+        Adjacency adj = in.adjacency();
+        if (of == Of.VERTICES) return List.of();
+        BitSet edges = of == Of.RIMS
+                ? rims(in, picked.to(in, ElementKind.FACE))
+                : picked.to(in, ElementKind.EDGE).elements();
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            if (adj.edgeSides(e) != 2 || adj.twins()[adj.edgeCorner(e, 0)] < 0) continue;
+            int c = adj.edgeCorner(e, 0), f = adj.cornerFace()[c], g = adj.cornerFace()[adj.edgeCorner(e, 1)];
+            FaceFrames frames = FaceFrames.of(in);
+            if (angle > 0 && frames.normal(f).dot(frames.normal(g)) >= Math.cos(Math.toRadians(angle)) - 1e-9) continue;
+            Vec3 p = in.point(in.corners()[c]), q = in.point(in.corners()[adj.cornerNext()[c]]);
+            Vec3 from = p.plus(q).times(0.5),
+                    way = frames.normal(f).cross(q.minus(p)).unit();
+            BitSet one = new BitSet();
+            one.set(e);
+            EdgeWidths unit = new EdgeWidths(in, one, measure, 1);
+            double amount = measure == Measure.SHARE ? share : width;
+            double per = (unit.start[c] + unit.end[c]) / 2;
+            if (!(per > 0)) continue;
+            double arm = Math.max(per * amount, 0.02 * in.bounds().diagonal());
+            Vec3 at = from.plus(way.times(per * amount));
+            return List.of(new Handle(
+                    measure == Measure.SHARE ? "share" : "width",
+                    per * amount < 1e-9 ? at.minus(way.times(arm)) : from,
+                    at,
+                    1 / per));
+        }
+        return List.of();
+    }
+
+    @Override
+    public String sentence() {
+        String by = switch (measure) {
+            case SHARE -> "{share} of the shorter edge";
+            case ALONG -> "{width} {measure} the faces";
+            case ACROSS -> "{width} {measure} the strip";
+            case DEEP -> "{width} {measure}";
+            case SAME -> "the {measure} {width} along every edge";
+        };
+        String what = switch (of) {
+            case EDGES -> "{of}: {where}" + (angle > 0 ? ", sharper than {angle}," : "");
+            case VERTICES -> "{of}: {where}";
+            case RIMS -> "{of} of {where}" + (angle > 0 ? ", sharper than {angle}," : "");
+        };
+        return "*Bevel* " + what + " by " + by + (segments > 1 ? ", in {segments} segments of profile {profile}" : "")
+                + ".";
+    }
+}

@@ -1,0 +1,110 @@
+package org.modeststack.steps.bevel;
+
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
+
+/**
+ * How far from each cut edge its rails run: for each corner of the mesh, the distance within its face between the side
+ * that leaves it and the rail, at both ends of that side, mm. All are in proportion to the width.
+ */
+final class EdgeWidths {
+    /** Faces that turn back on each other by more than this leave no depth to go by; radians off a full turn back. */
+    private static final double FOLDED = 1e-3;
+
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final double[] normals;
+    final double[] start;
+    final double[] end;
+    /** By how much the faces turn at the side's edge, radians from 0 to π; only where it is cut. */
+    final double[] turn;
+
+    EdgeWidths(Mesh mesh, BitSet cut, Measure measure, double width) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        normals = FaceFrames.of(mesh).normals();
+        start = new double[mesh.cornerCount()];
+        end = new double[mesh.cornerCount()];
+        turn = new double[mesh.cornerCount()];
+        for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
+            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+            double t = turn(c, d);
+            turn[c] = t;
+            turn[d] = t;
+            double w = measure == Measure.SHARE ? width * shorter(c, d) : width * perUnit(measure, t);
+            start[c] = w;
+            end[c] = w;
+            start[d] = w;
+            end[d] = w;
+        }
+        if (measure == Measure.SAME) sameOnAll(cut, width);
+    }
+
+    private double turn(int c, int d) {
+        int f = 3 * adj.cornerFace()[c], g = 3 * adj.cornerFace()[d];
+        double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
+        double x = normals[f + 1] * normals[g + 2] - normals[f + 2] * normals[g + 1];
+        double y = normals[f + 2] * normals[g] - normals[f] * normals[g + 2];
+        double z = normals[f] * normals[g + 1] - normals[f + 1] * normals[g];
+        return Math.atan2(Math.sqrt(x * x + y * y + z * z), dot);
+    }
+
+    /** How far along the faces a rail is for each unit of what is measured. */
+    private static double perUnit(Measure measure, double turn) {
+        double half = Math.min(turn, Math.PI - FOLDED) / 2;
+        return switch (measure) {
+            case ACROSS -> 1 / (2 * Math.cos(half));
+            // The chord of a flat edge is at no depth; it is then taken as if the faces turned a little.
+            case DEEP -> 1 / Math.sin(Math.max(half, FOLDED));
+            default -> 1;
+        };
+    }
+
+    /** The length of the shortest edge that meets an edge in one of its two faces. */
+    private double shorter(int c, int d) {
+        double least = Double.POSITIVE_INFINITY;
+        for (int s : new int[] {c, d}) {
+            int f = adj.cornerFace()[s], before = s == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : s - 1;
+            least = Math.min(least, Math.min(length(before), length(adj.cornerNext()[s])));
+        }
+        return least;
+    }
+
+    private double length(int c) {
+        return along(c).length();
+    }
+
+    private Vec3 along(int c) {
+        return mesh.point(mesh.corners()[adj.cornerNext()[c]]).minus(mesh.point(mesh.corners()[c]));
+    }
+
+    /** Rails that meet an edge left whole do so at the width from its end, however it leans. */
+    private void sameOnAll(BitSet cut, double width) {
+        for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
+            for (int i = 0; i < 2; i++) {
+                int c = adj.edgeCorner(e, i), f = adj.cornerFace()[c], after = adj.cornerNext()[c];
+                int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+                Vec3 way = along(c).unit();
+                if (!cut.get(adj.cornerEdge()[before]))
+                    start[c] = width * way.cross(along(before).unit()).length();
+                if (!cut.get(adj.cornerEdge()[after]))
+                    end[c] = width * way.cross(along(after).unit()).length();
+            }
+        }
+    }
+
+    /** Makes the rails of an edge run closer at one of its vertices. @param share for each vertex, 1 to leave it */
+    void scale(BitSet cut, double[] edges, double[] vertices) {
+        for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
+            for (int i = 0; i < 2; i++) {
+                int c = adj.edgeCorner(e, i);
+                double w = edges == null ? 1 : edges[e];
+                start[c] *= w * (vertices == null ? 1 : vertices[mesh.corners()[c]]);
+                end[c] *= w * (vertices == null ? 1 : vertices[mesh.corners()[adj.cornerNext()[c]]]);
+            }
+        }
+    }
+}

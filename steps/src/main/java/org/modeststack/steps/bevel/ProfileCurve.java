@@ -1,0 +1,102 @@
+package org.modeststack.steps.bevel;
+
+/**
+ * The cross-section of a bevel from one rail to the other, in coordinates that fit edges of any angle: a place is
+ * {@code corner + a · (first rail − corner) + b · (second rail − corner)}, where the corner is on the old edge.
+ *
+ * <p>Round is the arc of a circle that touches both faces; hollow is its mirror image at the chord; full follows the old
+ * faces. Every other profile lies between two of these, place by place.
+ */
+final class ProfileCurve {
+    /** The four profiles that the others are mixed of. */
+    enum Pure {
+        HOLLOW,
+        FLAT,
+        ROUND,
+        FULL
+    }
+
+    /** Faces that turn by less than this many radians have no arc between them that could be told from its chord. */
+    private static final double STRAIGHT = 1e-7;
+
+    private final int segments;
+    private final Pure low;
+    private final Pure high;
+    private final double mix;
+
+    /** @param profile -1 hollow, 0 flat, 1 round, 2 full */
+    ProfileCurve(double profile, int segments) {
+        this.segments = segments;
+        low = profile < 0 ? Pure.FLAT : profile <= 1 ? Pure.FLAT : Pure.ROUND;
+        high = profile < 0 ? Pure.HOLLOW : profile <= 1 ? Pure.ROUND : Pure.FULL;
+        mix = profile < 0 ? -profile : profile <= 1 ? profile : profile - 1;
+    }
+
+    int segments() {
+        return segments;
+    }
+
+    /** The pure profile that has the share 1 − {@link #mix}. */
+    Pure low() {
+        return low;
+    }
+
+    Pure high() {
+        return high;
+    }
+
+    double mix() {
+        return mix;
+    }
+
+    /**
+     * Both coordinates of all places from the first rail to the second.
+     *
+     * @param turn by how much the faces turn at the edge, radians
+     * @param out receives a and b of each of the segments + 1 places
+     */
+    void at(double turn, double[] out) {
+        at(low, turn, out);
+        if (mix == 0) return;
+        double[] other = new double[out.length];
+        at(high, turn, other);
+        for (int i = 0; i < 2 * (segments + 1); i++) out[i] += mix * (other[i] - out[i]);
+    }
+
+    /** Of one of the pure profiles. */
+    void at(Pure pure, double turn, double[] out) {
+        for (int i = 0; i <= segments; i++) place(pure, turn, (double) i / segments, out, 2 * i);
+    }
+
+    /** At a share of the way. @param at where a and b go in {@code out} */
+    static void place(Pure pure, double turn, double share, double[] out, int at) {
+        switch (pure) {
+            case FLAT -> set(out, at, 1 - share, share);
+            case FULL -> set(out, at, Math.max(0, 1 - 2 * share), Math.max(0, 2 * share - 1));
+            case ROUND -> round(turn, share, out, at);
+            case HOLLOW -> {
+                round(turn, share, out, at);
+                double a = out[at], b = out[at + 1];
+                set(out, at, 1 - b, 1 - a);
+            }
+        }
+    }
+
+    /** The circle that touches both faces where the rails are, both at the distance 1 from the corner. */
+    private static void round(double turn, double share, double[] out, int at) {
+        if (share == 0 || share == 1 || turn < STRAIGHT) {
+            set(out, at, 1 - share, share);
+            return;
+        }
+        double radius = 1 / Math.tan(turn / 2), angle = share * turn;
+        double x = 1 - radius * Math.sin(angle), y = radius * (1 - Math.cos(angle));
+        // The second face leaves the corner at the angle π − turn from the first.
+        double b = y / Math.sin(turn), a = x + b * Math.cos(turn);
+        set(out, at, a, b);
+    }
+
+    private static void set(double[] out, int at, double a, double b) {
+        out[at] = a;
+        out[at + 1] = b;
+    }
+}

@@ -1,0 +1,276 @@
+package org.modeststack.steps.bevel;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.PartFixtures.anySource;
+import static org.modeststack.steps.PartFixtures.euler;
+import static org.modeststack.steps.PartFixtures.pick;
+import static org.modeststack.steps.PartFixtures.some;
+import static org.modeststack.steps.PartFixtures.volume;
+
+import java.util.Arrays;
+import java.util.Random;
+import java.util.stream.IntStream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.search.Crossings;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.TestContext;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Seat;
+
+class BevelTest {
+    /** A bevel with usual numbers, and some of them changed: name, value, name, value. */
+    static Bevel bevel(Object... changes) {
+        var d = Steps.byType("bevel");
+        var s = d.createDefault();
+        for (int i = 0; i < changes.length; i += 2) s = d.with(s, (String) changes[i], changes[i + 1]);
+        return (Bevel) s;
+    }
+
+    static Mesh cube(double side) throws StepException {
+        return TestContext.run(new Box(side, side, side, 1, 1, 1, Seat.CENTERED));
+    }
+
+    private static Mesh octahedron() {
+        MeshBuilder b = new MeshBuilder(6, 8);
+        int[][] p = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}, {0, 0, 1}, {0, 0, -1}};
+        for (int i = 0; i < 6; i++) b.vertex(p[i][0], p[i][1], p[i][2], i + 1);
+        for (int i = 0; i < 4; i++) {
+            b.face(10 + i, b.material(org.modeststack.mesh.Material.DEFAULT), i, (i + 1) % 4, 4);
+            b.face(20 + i, 0, (i + 1) % 4, i, 5);
+        }
+        return b.build();
+    }
+
+    static void assertValid(Mesh in, Mesh out, String what) {
+        Health h = Health.of(out), before = Health.of(in);
+        assertEquals(before.borderEdges() == 0, h.borderEdges() == 0, what + " border");
+        assertEquals(before.nonManifoldEdges(), h.nonManifoldEdges(), what + " manifold");
+        assertEquals(0, h.flippedEdges(), what + " flipped");
+        assertEquals(before.degenerateFaces(), h.degenerateFaces(), what + " no area");
+        assertEquals(0, h.looseVertices(), what + " loose");
+        assertEquals(euler(in), euler(out), what + " euler");
+        assertEquals(
+                out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count(), what + " vertex keys");
+        assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count(), what + " face keys");
+    }
+
+    private static void assertEdgesEqual(Mesh m, double length) {
+        for (int e = 0; e < m.edgeCount(); e++) {
+            Vec3 d = m.point(m.adjacency().edgeLow(e))
+                    .minus(m.point(m.adjacency().edgeHigh(e)));
+            assertEquals(length, d.length(), 1e-12);
+        }
+    }
+
+    /** Archimedean solids, as in any table of them. */
+    @Test
+    void cornersCutOffMakeTheArchimedeanSolids() throws StepException {
+        Mesh truncated = TestContext.run(
+                bevel("of", Bevel.Of.VERTICES, "where", pick("vertices: all"), "width", 1 / (2 + Math.sqrt(2))),
+                cube(1));
+        assertEquals(
+                "24 vertices, 14 faces", truncated.vertexCount() + " vertices, " + truncated.faceCount() + " faces");
+        assertEquals(36, truncated.edgeCount());
+        assertEdgesEqual(truncated, 1 - 2 / (2 + Math.sqrt(2)));
+
+        Mesh cubocta = TestContext.run(
+                bevel("of", Bevel.Of.VERTICES, "where", pick("vertices: all"), "measure", Measure.SHARE, "share", 0.5),
+                cube(1));
+        assertEquals(12, cubocta.vertexCount());
+        assertEquals(24, cubocta.edgeCount());
+        assertEquals(14, cubocta.faceCount());
+        assertEdgesEqual(cubocta, Math.sqrt(0.5));
+        assertTrue(Health.of(cubocta).isClosed());
+
+        Mesh octa = TestContext.run(
+                bevel(
+                        "of",
+                        Bevel.Of.VERTICES,
+                        "where",
+                        pick("vertices: all"),
+                        "measure",
+                        Measure.SHARE,
+                        "share",
+                        1 / 3.0),
+                octahedron());
+        assertEquals(24, octa.vertexCount());
+        assertEquals(36, octa.edgeCount());
+        assertEquals(14, octa.faceCount());
+        assertEdgesEqual(octa, Math.sqrt(2) / 3);
+    }
+
+    /** All edges of a cube cut flat: 6 squares, 12 strips, 8 corners; 24 vertices in all. */
+    @Test
+    void edgesCutOffFlat() throws StepException {
+        Mesh in = cube(10), out = TestContext.run(bevel("width", 1.0), in);
+        assertValid(in, out, "cube");
+        assertEquals(6 + 12 + 8, out.faceCount());
+        assertEquals(24, out.vertexCount());
+        // A wedge of 1 × 1 / 2 less along each edge, where at each corner three of them overlap.
+        double wedges = 12 * 8 * 0.5, corner = cornerCut();
+        assertEquals(1000 - wedges - 8 * corner, volume(out), 1e-9);
+        assertEquals(12, out.tag(new TestContext().madeTag()).size());
+        assertEquals(8, out.tag(new TestContext().madeTag() + ":corners").size());
+    }
+
+    /** What is cut off a unit cube's corner down to the plane through the points (1,1,0) and so on: all but a pyramid. */
+    private static double cornerCut() {
+        // Of the cube's corner unit, half-way: the body left is bounded by x + y ≥ 1 … and x + y + z ≥ 2.
+        return 1 - 1.0 / 6;
+    }
+
+    /** Volume by the formula of J. Steiner for parallel bodies; the error of a round of n segments falls as 1/n². */
+    @Test
+    void aRoundedBoxComesNearTheSteinerFormula() throws StepException {
+        double a = 10, r = 2, i = a - 2 * r;
+        double volume = i * i * i + 6 * r * i * i + 3 * Math.PI * r * r * i + 4 * Math.PI * r * r * r / 3;
+        double area = 6 * i * i + 6 * Math.PI * r * i + 4 * Math.PI * r * r;
+        double[] error = new double[7], areaError = new double[7];
+        for (int k = 0; k < 7; k++) {
+            Mesh in = cube(a), out = TestContext.run(bevel("width", r, "segments", 1 << k), in);
+            assertValid(in, out, "rounded, " + (1 << k));
+            error[k] = volume - volume(out);
+            areaError[k] = area - Measures.of(out).area();
+            if (k == 0) continue;
+            assertTrue(error[k] > 0, "inside the round body");
+            double order = Math.log(error[k - 1] / error[k]) / Math.log(2);
+            if (k > 2) assertEquals(2, order, 0.1, "order of convergence");
+            if (k > 2) assertEquals(2, Math.log(areaError[k - 1] / areaError[k]) / Math.log(2), 0.1);
+        }
+        assertEquals(volume, volume - error[6], 1e-3 * volume);
+    }
+
+    /** Three equal round bevels on a corner make a piece of a sphere; strips keep the sagitta r (1 − cos(π/4n)). */
+    @ParameterizedTest
+    @ValueSource(ints = {2, 3, 4, 5, 8, 13, 64})
+    void roundIsRound(int n) throws StepException {
+        double r = 2;
+        Mesh out = TestContext.run(bevel("width", r, "segments", n), cube(10));
+        int on = 0;
+        for (int v = 0; v < out.vertexCount(); v++) {
+            double[] d = new double[3];
+            int beyond = 0;
+            for (int k = 0; k < 3; k++) {
+                d[k] = Math.max(0, Math.abs(out.point(v).get(k)) - 3);
+                if (d[k] > 1e-9) beyond++;
+            }
+            double l = Math.sqrt(d[0] * d[0] + d[1] * d[1] + d[2] * d[2]);
+            assertEquals(r, l, 1e-9, "every vertex is as far as the radius from the inner box");
+            if (beyond == 3) on++;
+        }
+        assertTrue(on > 0, "there are vertices inside the corners");
+        double sagitta = 0;
+        for (int e = 0; e < out.edgeCount(); e++) {
+            Vec3 m = out.point(out.adjacency().edgeLow(e))
+                    .plus(out.point(out.adjacency().edgeHigh(e)))
+                    .times(0.5);
+            if (Math.abs(m.z()) > 1e-9 || Math.abs(m.x()) < 3 || Math.abs(m.y()) < 3) continue;
+            sagitta = r;
+        }
+        // The middle of a chord across a strip, at the height of the box's middle, is not a vertex: measured on
+        // profiles.
+        Vec3 p = profilePoint(out, 0, n), q = profilePoint(out, 1, n);
+        double chord = r - Math.hypot((p.x() + q.x()) / 2 - 3, (p.y() + q.y()) / 2 - 3);
+        assertEquals(r * (1 - Math.cos(Math.PI / (4 * n))), chord, 1e-9);
+        assertTrue(sagitta >= 0);
+    }
+
+    /** A vertex of the upright edge's profile at the top of the strip. */
+    private static Vec3 profilePoint(Mesh m, int i, int n) {
+        double angle = i * Math.PI / 2 / n;
+        Vec3 want = new Vec3(3 + 2 * Math.cos(angle), 3 + 2 * Math.sin(angle), 3);
+        return IntStream.range(0, m.vertexCount())
+                .mapToObj(m::point)
+                .filter(p -> p.minus(want).length() < 1e-9)
+                .findFirst()
+                .orElseThrow(() -> new AssertionError("no vertex at " + want));
+    }
+
+    /** A pyramid over n sides, all but its base bevelled or only some: any mix of edges at a vertex of any count. */
+    @Property(tries = 300)
+    void anyMixOfEdgesMeetsInAVertex(
+            @ForAll @IntRange(min = 3, max = 12) int sides,
+            @ForAll @IntRange(min = 1, max = 4095) int mask,
+            @ForAll @IntRange(min = 1, max = 5) int segments,
+            @ForAll @IntRange(min = 0, max = 3) int shape)
+            throws StepException {
+        Mesh in = pyramid(sides, shape);
+        org.modeststack.mesh.select.Selection s = org.modeststack.mesh.select.Selection.none(ElementKind.EDGE);
+        for (int i = 0; i < sides; i++)
+            if ((mask >> i & 1) != 0) s.elements().set(in.adjacency().edgeBetween(i, sides, in));
+        if (s.isEmpty()) return;
+        for (Meeting meeting : Meeting.values()) {
+            Mesh out = TestContext.run(
+                    bevel(
+                            "where",
+                            Pick.hand(in, s),
+                            "width",
+                            0.5,
+                            "segments",
+                            segments,
+                            "angle",
+                            0.0,
+                            "meeting",
+                            meeting),
+                    in);
+            assertValid(in, out, sides + " " + mask + " " + segments + " " + shape);
+        }
+    }
+
+    /** @param shape upright, dented, flat, or like a saddle */
+    private static Mesh pyramid(int sides, int shape) {
+        MeshBuilder b = new MeshBuilder(sides + 1, sides + 1);
+        for (int i = 0; i < sides; i++) {
+            double a = 2 * Math.PI * i / sides;
+            b.vertex(10 * Math.cos(a), 10 * Math.sin(a), shape == 3 ? 3 * Math.cos(2 * a) : 0, i + 1);
+        }
+        b.vertex(0, 0, shape == 0 ? 8 : shape == 1 ? -3 : 0, 100);
+        int m = b.material(org.modeststack.mesh.Material.DEFAULT);
+        b.vertex(0, 0, -20, 101);
+        for (int i = 0; i < sides; i++) {
+            b.face(200 + i, m, i, (i + 1) % sides, sides);
+            b.face(300 + i, m, (i + 1) % sides, i, sides + 1);
+        }
+        return b.build();
+    }
+
+    @Property(tries = 200)
+    void anyEdgesOfAnySource(@ForAll Random random) throws StepException {
+        Mesh in = anySource(random);
+        Pick where = some(in, ElementKind.EDGE, 1 + random.nextInt(4), random);
+        Bevel b = bevel(
+                "where",
+                where,
+                "angle",
+                random.nextBoolean() ? 0.0 : 20.0,
+                "width",
+                random.nextDouble() * 4,
+                "segments",
+                1 + random.nextInt(4),
+                "profile",
+                random.nextDouble() * 3 - 1,
+                "measure",
+                Measure.values()[random.nextInt(3)],
+                "meeting",
+                Meeting.values()[random.nextInt(2)]);
+        Mesh out = TestContext.run(b, in);
+        assertValid(in, out, "any source");
+        assertTrue(Crossings.of(out).isEmpty(), "crossings");
+        assertFalse(out.isEmpty());
+    }
+}
