@@ -65,7 +65,8 @@ public record Health(
         return n;
     }
 
-    private static boolean isDegenerate(Mesh mesh, int f) {
+    /** Whether a face has no area, or the same vertex twice. */
+    public static boolean isDegenerate(Mesh mesh, int f) {
         int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
         int[] corners = mesh.corners();
         if (to - from <= 16) {

@@ -3,13 +3,15 @@ package org.modeststack.mesh.search;
 import java.util.BitSet;
 import java.util.function.IntPredicate;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.exact.Predicates;
 
 /**
- * Faces of a mesh that pass through each other. Faces that merely touch, or lie in each other's plane, do not. Decided by
- * the signs of exact determinants on the triangles of the faces.
+ * Faces of a mesh that pass through each other. Faces that merely touch, or lie in each other's plane, do not.
+ * Decided on the triangles of the faces.
  */
 public final class Crossings {
+    /** Faces that pass through each other by less than this share of the mesh's size do so by rounding. */
+    private static final double ROUNDING = 1e-9;
+
     private Crossings() {}
 
     /** Receives two faces that pass through each other; pairs may come more than once. */
@@ -35,32 +37,53 @@ public final class Crossings {
         int[] t = new int[corners.length];
         for (int i = 0; i < t.length; i++) t[i] = mesh.corners()[corners[i]];
         double[] p = mesh.xyz();
+        double slack = ROUNDING * mesh.bounds().diagonal();
         new Bvh(Bvh.triangleBoxes(p, t)).overlapsSelf((a, b) -> {
             if (face[a] == face[b] || !asked.test(face[a]) && !asked.test(face[b])) return;
-            if (pierces(p, t, 3 * a, 3 * b) || pierces(p, t, 3 * b, 3 * a)) visitor.crossing(face[a], face[b]);
+            if (pierces(p, t, 3 * a, 3 * b, slack) || pierces(p, t, 3 * b, 3 * a, slack))
+                visitor.crossing(face[a], face[b]);
         });
     }
 
-    /** Whether a side of one triangle passes through the inside of another. */
-    private static boolean pierces(double[] p, int[] t, int a, int b) {
+    /** Whether a side of one triangle passes through the inside of another, by more than a distance. */
+    private static boolean pierces(double[] p, int[] t, int a, int b, double slack) {
         int x = 3 * t[b], y = 3 * t[b + 1], z = 3 * t[b + 2];
-        int[] side = new int[3];
-        int ahead = 0, behind = 0;
+        double ux = p[y] - p[x], uy = p[y + 1] - p[x + 1], uz = p[y + 2] - p[x + 2];
+        double wx = p[z] - p[x], wy = p[z + 1] - p[x + 1], wz = p[z + 2] - p[x + 2];
+        double nx = uy * wz - uz * wy, ny = uz * wx - ux * wz, nz = ux * wy - uy * wx;
+        double l = Math.sqrt(nx * nx + ny * ny + nz * nz);
+        if (l == 0) return false;
+        nx /= l;
+        ny /= l;
+        nz /= l;
+        double[] away = new double[3];
         for (int i = 0; i < 3; i++) {
             int v = 3 * t[a + i];
-            side[i] = v == x || v == y || v == z ? 0 : Predicates.orient3d(p, x, p, y, p, z, p, v);
-            if (side[i] > 0) ahead++;
-            if (side[i] < 0) behind++;
+            away[i] = v == x || v == y || v == z
+                    ? 0
+                    : nx * (p[v] - p[x]) + ny * (p[v + 1] - p[x + 1]) + nz * (p[v + 2] - p[x + 2]);
         }
-        if (ahead == 0 || behind == 0) return false;
         for (int i = 0; i < 3; i++) {
-            int j = (i + 1) % 3;
-            if (side[i] * side[j] >= 0) continue;
-            int u = 3 * t[a + i], v = 3 * t[a + j];
-            int r = Predicates.orient3d(p, u, p, v, p, x, p, y);
-            if (r == 0 || r != Predicates.orient3d(p, u, p, v, p, y, p, z)) continue;
-            if (r == Predicates.orient3d(p, u, p, v, p, z, p, x)) return true;
+            double d = away[i], e = away[(i + 1) % 3];
+            if (d * e >= 0 || Math.abs(d) <= slack || Math.abs(e) <= slack) continue;
+            int u = 3 * t[a + i], v = 3 * t[a + (i + 1) % 3];
+            double s = d / (d - e);
+            double qx = p[u] + s * (p[v] - p[u]);
+            double qy = p[u + 1] + s * (p[v + 1] - p[u + 1]);
+            double qz = p[u + 2] + s * (p[v + 2] - p[u + 2]);
+            if (within(p, x, y, qx, qy, qz, nx, ny, nz, slack)
+                    && within(p, y, z, qx, qy, qz, nx, ny, nz, slack)
+                    && within(p, z, x, qx, qy, qz, nx, ny, nz, slack)) return true;
         }
         return false;
+    }
+
+    /** Whether a place in a triangle's plane is to the left of one of its sides, by more than a distance. */
+    private static boolean within(
+            double[] p, int x, int y, double qx, double qy, double qz, double nx, double ny, double nz, double slack) {
+        double sx = p[y] - p[x], sy = p[y + 1] - p[x + 1], sz = p[y + 2] - p[x + 2];
+        double ax = qx - p[x], ay = qy - p[x + 1], az = qz - p[x + 2];
+        double area = nx * (sy * az - sz * ay) + ny * (sz * ax - sx * az) + nz * (sx * ay - sy * ax);
+        return area > slack * Math.sqrt(sx * sx + sy * sy + sz * sz);
     }
 }

@@ -3,11 +3,8 @@ package org.modeststack.steps.bevel;
 import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
-import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
@@ -116,6 +113,9 @@ public record Bevel(
         String material)
         implements Step {
 
+    /** Faces that turn by less (one minus the cosine) have no edge between them to go down from. */
+    private static final double NO_DEPTH = 1e-4;
+
     /** What is cut off. */
     public enum Of {
         EDGES,
@@ -127,36 +127,20 @@ public record Bevel(
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         Selection picked = where.on(in, context);
         if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(where.kind()), context);
-        double amount = measure == Measure.SHARE ? share : width;
-        ProfileCurve curve = new ProfileCurve(profile, segments);
-        return of == Of.VERTICES
-                ? corners(in, picked, amount, curve, context)
-                : edges(in, picked, amount, curve, context);
+        if (amount() == 0) return in;
+        return of == Of.VERTICES ? corners(in, picked, context) : edges(in, picked, context);
     }
 
-    private Mesh corners(Mesh in, Selection picked, double amount, ProfileCurve curve, StepContext context)
-            throws StepException {
+    private Mesh corners(Mesh in, Selection picked, StepContext context) throws StepException {
         BitSet vertices = (BitSet) picked.to(in, ElementKind.VERTEX).elements().clone();
         double[] byTag = weightsOf(in, context, ElementKind.VERTEX);
         if (byTag != null) vertices.stream().filter(v -> byTag[v] <= 0).forEach(vertices::clear);
-        if (vertices.isEmpty() || amount == 0) return in;
+        if (vertices.isEmpty()) return in;
         Limits.checkFaces(in.faceCount() + (double) vertices.cardinality() * (1 + 2.0 * segments * segments));
-        CutMesh cut = new CutMesh(in);
-        new CornerBevel(cut, vertices, measure, amount, byTag, curve, meeting, context.seed());
-
-        // Corners joined by an edge share its length evenly.
-        DisjointSets sets = new DisjointSets(in.vertexCount());
-        Adjacency adj = in.adjacency();
-        for (int e = 0; e < adj.edgeCount(); e++)
-            if (vertices.get(adj.edgeLow(e)) && vertices.get(adj.edgeHigh(e)))
-                sets.join(adj.edgeLow(e), adj.edgeHigh(e));
-        Guard g = new Guard(cut, vertices, sets.roots());
-        finish(cut, g, null, amount, vertices.cardinality(), "corners", null, context);
-        return built(cut, g, context);
+        return cut(in, vertices, "corners", byTag, context);
     }
 
-    private Mesh edges(Mesh in, Selection picked, double amount, ProfileCurve curve, StepContext context)
-            throws StepException {
+    private Mesh edges(Mesh in, Selection picked, StepContext context) throws StepException {
         BitSet edges = of == Of.RIMS
                 ? rims(in, picked.to(in, ElementKind.FACE))
                 : picked.to(in, ElementKind.EDGE).elements();
@@ -172,7 +156,7 @@ public record Bevel(
             }
             int f = 3 * adj.cornerFace()[adj.edgeCorner(e, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(e, 1)];
             double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
-            if (angle > 0 && dot >= limit) flat++;
+            if (angle > 0 && dot >= limit || measure == Measure.DEEP && 1 - dot < NO_DEPTH) flat++;
             else cutEdges.set(e);
         }
         double[] byTag = weightsOf(in, context, ElementKind.EDGE);
@@ -187,75 +171,34 @@ public record Bevel(
                     Remark.Level.REMARK,
                     flat + (flat == 1 ? " edge turns" : " edges turn") + " by no more than " + Numbers.show(angle)
                             + "° and " + (flat == 1 ? "was" : "were") + " left alone.");
-        if (cutEdges.isEmpty() || amount == 0) return in;
+        if (cutEdges.isEmpty()) return in;
         Limits.checkFaces(in.faceCount() + (double) cutEdges.cardinality() * (segments + segments * segments / 2.0));
-        EdgeWidths widths = new EdgeWidths(in, cutEdges, measure, amount);
-        double[] tapered = taper == 1 ? null : Taper.along(in, cutEdges, taper);
-        if (byTag != null || tapered != null) widths.scale(cutEdges, byTag, tapered);
-        CutMesh cut = new CutMesh(in);
-        EdgeBevel bevel = new EdgeBevel(
-                cut, cutEdges, widths, curve, new Turns(cornerOuter, cornerInner, segments), meeting, context.seed());
-        BitSet touched = new BitSet(in.vertexCount());
-        DisjointSets sets = new DisjointSets(in.vertexCount());
-        for (int e = cutEdges.nextSetBit(0); e >= 0; e = cutEdges.nextSetBit(e + 1)) {
-            touched.set(adj.edgeLow(e));
-            touched.set(adj.edgeHigh(e));
-            sets.join(adj.edgeLow(e), adj.edgeHigh(e));
-        }
-        Guard g = new Guard(cut, touched, sets.roots());
-        finish(cut, g, bevel, amount, cutEdges.cardinality(), "edges", cutEdges, context);
-        return built(cut, g, context);
+        return cut(in, cutEdges, "edges", byTag, context);
     }
 
-    /** Holds the width back where it must be, and says so. */
-    private void finish(
-            CutMesh cut,
-            Guard g,
-            EdgeBevel bevel,
-            double amount,
-            int all,
-            String what,
-            BitSet edges,
-            StepContext context) {
-        if (!guard) return;
-        boolean held = g.hold();
-        DisjointSets merged = g.merged();
-        if (merged != null) {
-            if (bevel != null) bevel.joinProfiles(merged);
-            cut.merge(merged);
+    private Mesh cut(Mesh in, BitSet elements, String what, double[] byTag, StepContext context) {
+        int all = elements.cardinality();
+        Cutter cutter = new Cutter(in, this, byTag, context.seed(), context.madeTag());
+        Mesh out = cutter.cut(elements);
+        if (cutter.held() > 0) {
+            String to = Numbers.show(Math.rint(cutter.least() * amount() * 1000) / 1000);
+            context.remark(
+                    Remark.Level.REMARK,
+                    "The width was held back at " + cutter.held() + " of " + all + " " + what + ", at the least to "
+                            + (measure == Measure.SHARE ? "a share of " + to : to + " mm")
+                            + ", so that strips do not cross.");
         }
-        if (!held) return;
-        Adjacency adj = cut.adj;
-        double least = 1;
-        int count = 0;
-        if (edges == null) {
-            for (double s : g.scale) if (s < 1) count++;
-        } else {
-            for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1))
-                if (g.scale[adj.edgeLow(e)] < 1) count++;
-        }
-        for (double s : g.scale) least = Math.min(least, s);
-        String to = measure == Measure.SHARE
-                ? "to a share of " + Numbers.show(Math.rint(least * amount * 1000) / 1000)
-                : "to " + Numbers.show(Math.rint(least * amount * 1000) / 1000) + " mm";
-        context.remark(
-                Remark.Level.REMARK,
-                "The width was held back at " + count + " of " + all + " " + what + ", at the least " + to
-                        + ", so that strips do not cross.");
+        if (cutter.left() > 0)
+            context.remark(
+                    Remark.Level.REMARK,
+                    cutter.left() + " of " + all + " " + what
+                            + " were left alone: their strips would cross something however narrow they are.");
+        return out;
     }
 
-    private Mesh built(CutMesh cut, Guard g, StepContext context) {
-        MeshBuilder b = new MeshBuilder(cut.vertexCount(), cut.faceCount());
-        int own = material.isBlank() ? -1 : -2;
-        if (own == -2) {
-            b.materialsOf(cut.mesh);
-            own = cut.mesh.materials().stream()
-                    .filter(m -> m.name().equals(material))
-                    .findFirst()
-                    .map(b::material)
-                    .orElseGet(() -> b.material(new Material(material, Material.DEFAULT.rgb())));
-        }
-        return cut.build(b, g.scale, own, context.madeTag());
+    /** How wide it is: a length in mm or, by that measure, a share. */
+    double amount() {
+        return measure == Measure.SHARE ? share : width;
     }
 
     /** The edges between picked faces and others. */
@@ -306,14 +249,13 @@ public record Bevel(
             BitSet one = new BitSet();
             one.set(e);
             EdgeWidths unit = new EdgeWidths(in, one, measure, 1);
-            double amount = measure == Measure.SHARE ? share : width;
             double per = (unit.start[c] + unit.end[c]) / 2;
             if (!(per > 0)) continue;
-            double arm = Math.max(per * amount, 0.02 * in.bounds().diagonal());
-            Vec3 at = from.plus(way.times(per * amount));
+            double arm = Math.max(per * amount(), 0.02 * in.bounds().diagonal());
+            Vec3 at = from.plus(way.times(per * amount()));
             return List.of(new Handle(
                     measure == Measure.SHARE ? "share" : "width",
-                    per * amount < 1e-9 ? at.minus(way.times(arm)) : from,
+                    per * amount() < 1e-9 ? at.minus(way.times(arm)) : from,
                     at,
                     1 / per));
         }

@@ -44,6 +44,9 @@ final class CutMesh {
     /** New faces that are strips. */
     private final BitSet strips = new BitSet();
 
+    /** For each vertex of the mesh built last the old one it stands beside. */
+    private int[] originOfBuilt;
+
     /** For each new vertex the one it has become, where some fell together; null before that. */
     private int[] merged;
 
@@ -96,6 +99,11 @@ final class CutMesh {
         return origin[vertex];
     }
 
+    /** The old vertex beside which a vertex of the mesh built last stands. */
+    int originOfBuilt(int vertex) {
+        return originOfBuilt[vertex];
+    }
+
     double offset(int vertex, int axis) {
         return offset[3 * vertex + axis];
     }
@@ -116,25 +124,25 @@ final class CutMesh {
         chains.addElements(chains.size(), vertices);
     }
 
-    private int link(int c) {
-        if (corner[c] == Integer.MIN_VALUE) corner[c] = same(mesh.corners()[c]);
-        return corner[c];
+    /** Leaves all corners as they are that nothing was put in place of. To be called before anything is asked. */
+    void settle() {
+        for (int c = 0; c < corner.length; c++) if (corner[c] == Integer.MIN_VALUE) corner[c] = same(mesh.corners()[c]);
     }
 
     /** The vertex in place of a corner that a walk round the face comes to first. */
     int firstAt(int c) {
-        int l = link(c);
+        int l = corner[c];
         return l >= 0 ? l : chains.getInt(~l + 1);
     }
 
     int lastAt(int c) {
-        int l = link(c);
+        int l = corner[c];
         return l >= 0 ? l : chains.getInt(~l + chains.getInt(~l));
     }
 
     /** Adds what stands in place of a corner. */
     void addChain(int c, IntArrayList out) {
-        int l = link(c);
+        int l = corner[c];
         if (l >= 0) out.add(l);
         else for (int i = 1; i <= chains.getInt(~l); i++) out.add(chains.getInt(~l + i));
     }
@@ -160,9 +168,9 @@ final class CutMesh {
         return mesh.xyz()[3 * o + axis] + scale[o] * offset[3 * vertex + axis];
     }
 
-    /** Makes new vertices one that have come together. */
+    /** Makes new vertices one that have come together. @param sets of them, or null where all stay apart */
     void merge(DisjointSets sets) {
-        merged = sets.roots();
+        merged = sets == null ? null : sets.roots();
     }
 
     private int now(int vertex) {
@@ -208,6 +216,8 @@ final class CutMesh {
             b.tag(strips.get(i) ? madeTag : madeTag + ":corners", ElementKind.FACE, made, 1);
         }
         if (!mesh.tags().isEmpty()) tags(b, id, faceMap);
+        originOfBuilt = new int[b.vertexCount()];
+        for (int v = 0; v < count; v++) if (id[v] >= 0) originOfBuilt[id[v]] = origin[v];
         return b.build();
     }
 

@@ -25,6 +25,9 @@ final class EdgeBevel {
     /** Rails that meet an edge at less than this (sine) would run far along it; they end square to their own instead. */
     private static final double SLANTED = 0.17;
 
+    /** Edges that rise above a plane by less than this (sine) lie in it. */
+    private static final double BEHIND = 0.02;
+
     /** Faces whose normals agree to this (one minus the cosine) are one plane. */
     private static final double PLANE = 1e-10;
 
@@ -224,20 +227,54 @@ final class EdgeBevel {
         int pl = slidL ? on(1, l, fan.corner(0)) : square(0, true);
         int pr = slidR ? on(d - 1, r, fan.corner(d - 1)) : square(0, false);
         profile(0, pr, pl, Vec3.ZERO);
-        boolean kept = d > 3 || !slidL || !slidR;
-        int old = kept ? cut.same(v) : -1;
-        beside(fan.corner(0), pl, slidL, old, true);
-        beside(fan.corner(d - 1), pr, slidR, old, false);
-        int c = fan.corner(0);
+        boolean kept = (d > 3 || !slidL || !slidR) && isBehind(0, 1, d - 1, pr, pl);
         if (!kept) {
-            int[] chain = new int[n + 1];
-            for (int i = 0; i <= n; i++) chain[i] = on(c, i);
-            cut.replace(fan.corner(1), chain);
+            spread(0, 0, d - 1, pr, pl);
             return;
         }
+        int c = fan.corner(0), old = cut.same(v);
+        beside(c, pl, slidL, old, true);
+        beside(fan.corner(d - 1), pr, slidR, old, false);
         for (int j = 1; j <= d - 2; j++)
             far(fan.corner(j), j + 1 == d - 1 && slidR ? pr : -1, old, j == 1 && slidL ? pl : -1);
         capAt(old, c, adj.cornerFace()[fan.corner(0)]);
+    }
+
+    /**
+     * Whether the surface goes on behind the plane in which a lone strip ends, so that the old vertex stays and a face
+     * leads back to it. Where it lies in that plane or before it, nothing is left of the vertex.
+     */
+    private boolean isBehind(int spoke, int first, int last, int r, int l) {
+        Vec3 normal = offset(r).cross(offset(l)).unit();
+        double ahead = normal.dot(way(spoke));
+        // In a valley the strip fills up what is before its end, and the face looks the other way.
+        if (ahead < 0) normal = normal.times(-1);
+        double farthest = -1, sum = 0;
+        for (int j = first; j <= last; j++) {
+            double d = way(j).dot(normal);
+            farthest = Math.max(farthest, d);
+            sum += d;
+        }
+        return Math.abs(ahead) > BEHIND && farthest < BEHIND && sum < -BEHIND;
+    }
+
+    /** Lets the faces opposite a lone strip end along its profile, each edge between them at the place it points to. */
+    private void spread(int spoke, int left, int right, int r, int l) {
+        int c = fan.corner(spoke);
+        Vec3 p = offset(r).unit(), q = offset(l).unit();
+        cut.replace(fan.corner(left), l);
+        cut.replace(fan.corner(right), r);
+        int ahead = n;
+        for (int j = left + 1; j < right; j++) {
+            // The spoke behind this face: the one at the right rail comes last.
+            Vec3 way = way(j + 1);
+            double a = Math.max(0, way.dot(p)), b = Math.max(0, way.dot(q));
+            int at = j + 1 == right ? 0 : Math.min(ahead, (int) Math.rint(n * (a + b > 0 ? b / (a + b) : 0.5)));
+            int[] chain = new int[ahead - at + 1];
+            for (int i = at; i <= ahead; i++) chain[i - at] = on(c, i);
+            cut.replace(fan.corner(j), chain);
+            ahead = at;
+        }
     }
 
     /** The corner beside a cut edge. */

@@ -6,6 +6,8 @@ import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.FaceFrames;
 
 /**
@@ -19,6 +21,8 @@ final class Guard {
 
     private static final int HALVINGS = 14;
     private static final double MARGIN = 0.98;
+    /** What is multiplied with the scale of strips that pass through something. */
+    private static final double CLOSER = 0.75;
 
     private final CutMesh cut;
     private final Mesh mesh;
@@ -27,10 +31,12 @@ final class Guard {
     private final int[] group;
 
     private final BitSet touched;
+    /** Old vertices beside what was found to cross, or to have no area, at the last look. */
+    private final BitSet culprits = new BitSet();
     /** For each old vertex how far its own are let go. */
     final double[] scale;
-    /** Sides that have no length left: their corners. */
-    private final IntArrayList spent = new IntArrayList();
+    /** The old faces round the touched vertices. */
+    private final BitSet faces = new BitSet();
 
     /**
      * @param touched vertices that others stand in place of
@@ -46,9 +52,8 @@ final class Guard {
         Arrays.fill(scale, 1);
     }
 
-    /** Holds back. @return whether anything is */
-    boolean hold() {
-        BitSet faces = new BitSet(mesh.faceCount());
+    /** Holds back so far that nothing beside each other crosses. */
+    void hold() {
         for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
                 faces.set(adj.cornerFace()[adj.vertexCorners()[i]]);
@@ -56,7 +61,7 @@ final class Guard {
         Arrays.fill(limit, Double.POSITIVE_INFINITY);
         for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1))
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) limit(c, limit);
-        boolean held = spread(limit);
+        spread(limit);
         for (int pass = 0; pass < 3; pass++) {
             boolean more = false;
             Arrays.fill(limit, Double.POSITIVE_INFINITY);
@@ -75,21 +80,13 @@ final class Guard {
                 more = true;
             }
             if (!more) break;
-            held |= spread(limit);
+            spread(limit);
         }
-        for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1))
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (isSpent(c)) spent.add(c);
-        return held;
     }
 
-    private boolean spread(double[] limit) {
-        boolean held = false;
-        for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1)) {
-            if (limit[group[v]] >= scale[v]) continue;
-            scale[v] = limit[group[v]];
-            held = true;
-        }
-        return held;
+    private void spread(double[] limit) {
+        for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
+            scale[v] = Math.min(scale[v], limit[group[v]]);
     }
 
     /** The scale at which a side that leaves a corner has no length left. */
@@ -128,15 +125,69 @@ final class Guard {
         return x * x;
     }
 
-    /** What the sides that have no length left make one. */
+    /** What the sides that have no length left make one; null where none has. */
     DisjointSets merged() {
-        if (spent.isEmpty()) return null;
-        DisjointSets sets = new DisjointSets(cut.vertexCount());
-        for (int i = 0; i < spent.size(); i++) {
-            int c = spent.getInt(i);
-            sets.join(cut.lastAt(c), cut.firstAt(adj.cornerNext()[c]));
+        DisjointSets sets = null;
+        for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                if (!isSpent(c)) continue;
+                if (sets == null) sets = new DisjointSets(cut.vertexCount());
+                sets.join(cut.lastAt(c), cut.firstAt(adj.cornerNext()[c]));
+            }
         }
         return sets;
+    }
+
+    /**
+     * Holds back what passes through something else in the mesh that was built, but did not before. @return whether
+     * there was any such thing
+     */
+    boolean holdCrossings(Mesh built) {
+        culprits.clear();
+        Crossings.find(built, f -> isChanged(built, f), (f, g) -> {
+            note(built, f);
+            note(built, g);
+        });
+        return shrink(CLOSER);
+    }
+
+    /** Holds back what left faces without area in the mesh that was built. @return whether there were any */
+    boolean holdFlat(Mesh built) {
+        culprits.clear();
+        for (int f = 0; f < built.faceCount(); f++)
+            if (isChanged(built, f) && Health.isDegenerate(built, f)) note(built, f);
+        return shrink(MARGIN);
+    }
+
+    /** The old vertices beside what was held back last. @param alone or else all that hangs together with them */
+    BitSet culprits(boolean alone) {
+        if (alone) return culprits;
+        BitSet groups = new BitSet(), out = new BitSet();
+        culprits.stream().forEach(v -> groups.set(group[v]));
+        touched.stream().filter(v -> groups.get(group[v])).forEach(out::set);
+        return out;
+    }
+
+    private boolean shrink(double by) {
+        BitSet groups = new BitSet();
+        culprits.stream().forEach(v -> groups.set(group[v]));
+        if (groups.isEmpty()) return false;
+        for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
+            if (groups.get(group[v])) scale[v] *= by;
+        return true;
+    }
+
+    private boolean isChanged(Mesh built, int f) {
+        for (int c = built.offsets()[f]; c < built.offsets()[f + 1]; c++)
+            if (touched.get(cut.originOfBuilt(built.corners()[c]))) return true;
+        return false;
+    }
+
+    private void note(Mesh built, int f) {
+        for (int c = built.offsets()[f]; c < built.offsets()[f + 1]; c++) {
+            int v = cut.originOfBuilt(built.corners()[c]);
+            if (touched.get(v)) culprits.set(v);
+        }
     }
 
     private boolean isConvex(int f) {

@@ -1,0 +1,170 @@
+package org.modeststack.steps.bevel;
+
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+
+/**
+ * Cuts off edges or corners as a {@link Bevel} says and builds the mesh. With the guard on, strips that would cross are
+ * held back; elements whose strips would cross whatever the width are left alone.
+ */
+final class Cutter {
+    /** How often strips are held back further before something is left alone. */
+    private static final int TRIES = 10;
+
+    /** How often a few elements are left alone before all that hangs together with them is. */
+    private static final int ROUNDS = 8;
+
+    /** In meshes of more faces only what is beside each other is looked at, not what passes through something else. */
+    private static final int MANY = 60_000;
+
+    private final Mesh in;
+    private final Adjacency adj;
+    private final Bevel bevel;
+    private final ProfileCurve curve;
+    private final long seed;
+    private final String madeTag;
+    private final double[] weights;
+
+    private int held;
+    private int left;
+    private double least = 1;
+
+    /** @param weights for each edge or vertex what the width is multiplied by; null for 1 everywhere */
+    Cutter(Mesh in, Bevel bevel, double[] weights, long seed, String madeTag) {
+        this.in = in;
+        adj = in.adjacency();
+        this.bevel = bevel;
+        this.weights = weights;
+        this.seed = seed;
+        this.madeTag = madeTag;
+        curve = new ProfileCurve(bevel.profile(), bevel.segments());
+    }
+
+    /** How many elements were held back. */
+    int held() {
+        return held;
+    }
+
+    /** How many were left alone. */
+    int left() {
+        return left;
+    }
+
+    /** To what share of the width they were held back at the least. */
+    double least() {
+        return least;
+    }
+
+    private boolean corners() {
+        return bevel.of() == Bevel.Of.VERTICES;
+    }
+
+    /** @param elements vertices or edges; those that had to be left alone are taken out */
+    Mesh cut(BitSet elements) {
+        int all = elements.cardinality();
+        for (int round = 0; !elements.isEmpty(); round++) {
+            BitSet touched = touched(elements);
+            int[] group = groups(elements);
+            CutMesh cut = new CutMesh(in);
+            EdgeBevel edges = null;
+            if (corners())
+                new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);
+            else edges = edges(cut, elements);
+            cut.settle();
+            Guard guard = new Guard(cut, touched, group);
+            Mesh out = guarded(cut, guard, edges);
+            if (out != null) {
+                report(guard, elements);
+                left = all - elements.cardinality();
+                return out;
+            }
+            leave(elements, guard.culprits(round < ROUNDS));
+        }
+        left = all;
+        return in;
+    }
+
+    private EdgeBevel edges(CutMesh cut, BitSet edges) {
+        EdgeWidths widths = new EdgeWidths(in, edges, bevel.measure(), bevel.amount());
+        double[] tapered = bevel.taper() == 1 ? null : Taper.along(in, edges, bevel.taper());
+        if (weights != null || tapered != null) widths.scale(edges, weights, tapered);
+        Turns turns = new Turns(bevel.cornerOuter(), bevel.cornerInner(), bevel.segments());
+        return new EdgeBevel(cut, edges, widths, curve, turns, bevel.meeting(), seed);
+    }
+
+    private BitSet touched(BitSet elements) {
+        if (corners()) return elements;
+        BitSet out = new BitSet(in.vertexCount());
+        for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1)) {
+            out.set(adj.edgeLow(e));
+            out.set(adj.edgeHigh(e));
+        }
+        return out;
+    }
+
+    /** What is held back alike: chains of cut edges, and cut corners that are joined by an edge, which they share. */
+    private int[] groups(BitSet elements) {
+        DisjointSets sets = new DisjointSets(in.vertexCount());
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            boolean joined =
+                    corners() ? elements.get(adj.edgeLow(e)) && elements.get(adj.edgeHigh(e)) : elements.get(e);
+            if (joined) sets.join(adj.edgeLow(e), adj.edgeHigh(e));
+        }
+        return sets.roots();
+    }
+
+    /** @return null where something crosses however far it is held back */
+    private Mesh guarded(CutMesh cut, Guard guard, EdgeBevel edges) {
+        if (!bevel.guard()) return built(cut, guard);
+        guard.hold();
+        for (int i = 0; i < TRIES; i++) {
+            join(cut, guard, edges);
+            Mesh out = built(cut, guard);
+            if (!guard.holdFlat(out) && (cut.faceCount() > MANY || !guard.holdCrossings(out))) return out;
+        }
+        return null;
+    }
+
+    private static void join(CutMesh cut, Guard g, EdgeBevel bevel) {
+        DisjointSets merged = g.merged();
+        if (merged != null && bevel != null) bevel.joinProfiles(merged);
+        cut.merge(merged);
+    }
+
+    private Mesh built(CutMesh cut, Guard guard) {
+        MeshBuilder b = new MeshBuilder(cut.vertexCount(), cut.faceCount());
+        return cut.build(b, guard.scale, material(b), madeTag);
+    }
+
+    /** The material of the new faces in the mesh to be built; -1 for that of the faces beside them. */
+    private int material(MeshBuilder b) {
+        String name = bevel.material();
+        if (name.isBlank()) return -1;
+        b.materialsOf(in);
+        return b.material(in.materials().stream()
+                .filter(m -> m.name().equals(name))
+                .findFirst()
+                .orElseGet(() -> new Material(name, Material.DEFAULT.rgb())));
+    }
+
+    private void leave(BitSet elements, BitSet culprits) {
+        if (corners()) {
+            elements.andNot(culprits);
+            return;
+        }
+        for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1))
+            if (culprits.get(adj.edgeLow(e)) || culprits.get(adj.edgeHigh(e))) elements.clear(e);
+    }
+
+    private void report(Guard guard, BitSet elements) {
+        for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1)) {
+            double s = guard.scale[corners() ? e : adj.edgeLow(e)];
+            least = Math.min(least, s);
+            if (s < 1) held++;
+        }
+    }
+}
