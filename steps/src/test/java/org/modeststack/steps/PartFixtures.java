@@ -5,8 +5,14 @@ import java.util.Random;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.source.Cylinder;
@@ -51,6 +57,47 @@ public final class PartFixtures {
                         && !List.of("imported", "linked").contains(s.type()))
                 .toList();
         return TestContext.run(sources.get(random.nextInt(sources.size())).createDefault());
+    }
+
+    private static Mesh anySolid(Random random) throws StepException {
+        Mesh m = anySource(random);
+        return Health.of(m).isClosed() ? m : anySolid(random);
+    }
+
+    /** A source that was cut by another, repeated, or some of whose faces were drawn out. */
+    public static Mesh anyShape(Random random) throws StepException {
+        Mesh m = anySource(random);
+        switch (random.nextInt(4)) {
+            case 0 -> {
+                // What is open can only be cut.
+                if (!Health.of(m).isClosed()) return m;
+                TestContext c = new TestContext();
+                c.bodies.put("b", MeshFixtures.posed(anySolid(random), random, 25));
+                BooleanStep cut = new BooleanStep(Operation.values()[random.nextInt(3)], Bodies.of("b"), false);
+                Mesh out = cut.apply(m, c);
+                return out.isEmpty() ? m : out;
+            }
+            case 1 -> {
+                double t = 5 * random.nextDouble();
+                return TestContext.run(
+                        new Extrude(
+                                some(m, ElementKind.FACE, 4, random),
+                                t,
+                                Extrude.Direction.values()[random.nextInt(3)],
+                                new Vec3(0, 0, 1),
+                                0,
+                                1,
+                                false),
+                        m);
+            }
+            case 2 -> {
+                Step row = Steps.byType("row-array").createDefault();
+                return TestContext.run(row, m);
+            }
+            default -> {
+                return m;
+            }
+        }
     }
 
     /** Some elements of a kind, at least one. @param oneIn how rare they are */

@@ -122,17 +122,20 @@ final class Cutter {
         if (!bevel.guard()) return built(cut, guard);
         guard.hold();
         for (int i = 0; i < TRIES; i++) {
-            join(cut, guard, edges);
+            boolean merged = join(cut, guard, edges);
             Mesh out = built(cut, guard);
+            if (merged && guard.holdBranching(out)) continue;
             if (!guard.holdFlat(out) && (cut.faceCount() > MANY || !guard.holdCrossings(out))) return out;
         }
         return null;
     }
 
-    private static void join(CutMesh cut, Guard g, EdgeBevel bevel) {
+    /** @return whether anything has come together */
+    private static boolean join(CutMesh cut, Guard g, EdgeBevel bevel) {
         DisjointSets merged = g.merged();
         if (merged != null && bevel != null) bevel.joinProfiles(merged);
         cut.merge(merged);
+        return merged != null;
     }
 
     private Mesh built(CutMesh cut, Guard guard) {

@@ -582,6 +582,8 @@ final class EdgeBevel {
         long key = cornerKey(fan.corner(spokes[0]));
         for (int s = 0; s < cuts; s++) key = Math.min(key, cornerKey(fan.corner(spokes[s])));
         if (border >= 0) straight(outline, feet, turn, cuts, key);
+        // The side along a border has no edge of its own.
+        long whole = Keys.of(key, CORNER);
         for (int s = 0; s < sides; s++) ends[s] = offset(outline[s][0]);
         Vec3[] made = new CornerPatch(curve, feet, ends, turn).places();
         PatchFaces.emit(
@@ -589,7 +591,7 @@ final class EdgeBevel {
                 fan.vertex,
                 outline,
                 made,
-                side -> side < cuts ? cornerKey(fan.corner(spokes[side])) : 0,
+                side -> side < cuts ? cornerKey(fan.corner(spokes[side])) : whole,
                 side -> adj.cornerFace()[fan.corner(spokes[Math.min(side, cuts - 1)])]);
     }
 

@@ -168,6 +168,23 @@ final class Guard {
         return out;
     }
 
+    /** Holds back what came together so that more than two faces meet in an edge. @return whether there was any */
+    boolean holdBranching(Mesh built) {
+        culprits.clear();
+        Adjacency now = built.adjacency();
+        for (int e = 0; e < now.edgeCount(); e++) {
+            if (now.edgeSides(e) <= 2) continue;
+            int a = cut.originOfBuilt(now.edgeLow(e)), b = cut.originOfBuilt(now.edgeHigh(e));
+            int before = a == b ? -1 : adj.edgeBetween(a, b, mesh);
+            if (before >= 0 && adj.edgeSides(before) > 2) continue;
+            for (int i = 0; i < now.edgeSides(e); i++) {
+                int f = now.cornerFace()[now.edgeCorner(e, i)];
+                if (isChanged(built, f)) note(built, f);
+            }
+        }
+        return shrink(MARGIN);
+    }
+
     private boolean shrink(double by) {
         BitSet groups = new BitSet();
         culprits.stream().forEach(v -> groups.set(group[v]));

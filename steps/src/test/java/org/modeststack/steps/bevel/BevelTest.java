@@ -1,9 +1,8 @@
 package org.modeststack.steps.bevel;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static org.modeststack.steps.PartFixtures.anySource;
+import static org.modeststack.steps.PartFixtures.anyShape;
 import static org.modeststack.steps.PartFixtures.euler;
 import static org.modeststack.steps.PartFixtures.pick;
 import static org.modeststack.steps.PartFixtures.some;
@@ -12,6 +11,7 @@ import static org.modeststack.steps.PartFixtures.volume;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.stream.IntStream;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -64,9 +64,12 @@ class BevelTest {
         assertEquals(before.degenerateFaces(), h.degenerateFaces(), what + " no area");
         assertEquals(0, h.looseVertices(), what + " loose");
         assertEquals(euler(in), euler(out), what + " euler");
-        assertEquals(
-                out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count(), what + " vertex keys");
-        assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count(), what + " face keys");
+        if (distinct(in.vertexKeys()) && distinct(in.faceKeys()))
+            assertTrue(distinct(out.vertexKeys()) && distinct(out.faceKeys()), what + " keys");
+    }
+
+    private static boolean distinct(long[] keys) {
+        return Arrays.stream(keys).distinct().count() == keys.length;
     }
 
     private static void assertEdgesEqual(Mesh m, double length) {
@@ -187,7 +190,6 @@ class BevelTest {
         Vec3 p = profilePoint(out, 0, n), q = profilePoint(out, 1, n);
         double chord = r - Math.hypot((p.x() + q.x()) / 2 - 3, (p.y() + q.y()) / 2 - 3);
         assertEquals(r * (1 - Math.cos(Math.PI / (4 * n))), chord, 1e-9);
-        assertTrue(sagitta >= 0);
     }
 
     /** A vertex of the upright edge's profile at the top of the strip. */
@@ -249,28 +251,47 @@ class BevelTest {
         return b.build();
     }
 
-    @Property(tries = 200)
-    void anyEdgesOfAnySource(@ForAll Random random) throws StepException {
-        Mesh in = anySource(random);
-        Pick where = some(in, ElementKind.EDGE, 1 + random.nextInt(4), random);
-        Bevel b = bevel(
-                "where",
-                where,
-                "angle",
-                random.nextBoolean() ? 0.0 : 20.0,
-                "width",
-                random.nextDouble() * 4,
-                "segments",
-                1 + random.nextInt(4),
-                "profile",
-                random.nextDouble() * 3 - 1,
-                "measure",
-                Measure.values()[random.nextInt(3)],
-                "meeting",
-                Meeting.values()[random.nextInt(2)]);
-        Mesh out = TestContext.run(b, in);
-        assertValid(in, out, "any source");
-        assertTrue(Crossings.of(out).isEmpty(), "crossings");
-        assertFalse(out.isEmpty());
+    /**
+     * Whatever is cut off of whatever shape: closed where it was, no face without area, nothing through anything else,
+     * Euler's characteristic as before.
+     */
+    @Property(tries = 1000)
+    void anythingOfAnyShape(@ForAll Random random) throws StepException {
+        Mesh in = anyShape(random);
+        Assume.that(Crossings.of(in).isEmpty());
+        Bevel.Of of = Bevel.Of.values()[random.nextInt(3)];
+        ElementKind kind =
+                of == Bevel.Of.EDGES ? ElementKind.EDGE : of == Bevel.Of.RIMS ? ElementKind.FACE : ElementKind.VERTEX;
+        Mesh out = TestContext.run(
+                bevel(
+                        "of",
+                        of,
+                        "where",
+                        some(in, kind, 1 + random.nextInt(4), random),
+                        "angle",
+                        random.nextBoolean() ? 0.0 : 20.0,
+                        "width",
+                        random.nextDouble() * 4,
+                        "share",
+                        random.nextDouble() * 0.7,
+                        "segments",
+                        1 + random.nextInt(4),
+                        "profile",
+                        random.nextDouble() * 3 - 1,
+                        "measure",
+                        one(Measure.values(), random),
+                        "meeting",
+                        one(Meeting.values(), random),
+                        "cornerOuter",
+                        one(Turn.values(), random),
+                        "cornerInner",
+                        one(Turn.values(), random)),
+                in);
+        assertValid(in, out, of.toString());
+        assertTrue(Crossings.of(out).isEmpty(), "nothing passes through anything");
+    }
+
+    private static <T> T one(T[] all, Random random) {
+        return all[random.nextInt(all.length)];
     }
 }
