@@ -50,11 +50,11 @@ final class CutMesh {
     /** For each new vertex the one it has become, where some fell together; null before that. */
     private int[] merged;
 
-    CutMesh(Mesh mesh) {
+    /** @param room about how many new vertices there will be */
+    CutMesh(Mesh mesh, int room) {
         this.mesh = mesh;
         adj = mesh.adjacency();
         twin = adj.twins();
-        int room = Math.max(16, mesh.vertexCount() + mesh.vertexCount() / 4);
         origin = new int[room];
         offset = new double[3 * room];
         key = new long[room];
@@ -93,6 +93,11 @@ final class CutMesh {
     /** About how many faces there will be. */
     int faceCount() {
         return mesh.faceCount() + faceKeys.size();
+    }
+
+    /** How many faces close the gaps. */
+    int newFaces() {
+        return faceKeys.size();
     }
 
     int originOf(int vertex) {

@@ -18,8 +18,8 @@ final class Cutter {
     /** How often a few elements are left alone before all that hangs together with them is. */
     private static final int ROUNDS = 8;
 
-    /** In meshes of more faces only what is beside each other is looked at, not what passes through something else. */
-    private static final int MANY = 60_000;
+    /** Of more new faces only what is beside each other is looked at, not what passes through something else. */
+    private static final int MANY = 20_000;
 
     private final Mesh in;
     private final Adjacency adj;
@@ -69,7 +69,7 @@ final class Cutter {
         for (int round = 0; !elements.isEmpty(); round++) {
             BitSet touched = touched(elements);
             int[] group = groups(elements);
-            CutMesh cut = new CutMesh(in);
+            CutMesh cut = new CutMesh(in, room(elements));
             EdgeBevel edges = null;
             if (corners())
                 new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);
@@ -86,6 +86,12 @@ final class Cutter {
         }
         left = all;
         return in;
+    }
+
+    /** About how many new vertices there will be. */
+    private int room(BitSet elements) {
+        double each = bevel.segments() * (corners() ? 4.0 : 2.0);
+        return (int) Math.min(1 << 26, in.vertexCount() + each * elements.cardinality());
     }
 
     private EdgeBevel edges(CutMesh cut, BitSet edges) {
@@ -125,7 +131,9 @@ final class Cutter {
             boolean merged = join(cut, guard, edges);
             Mesh out = built(cut, guard);
             if (merged && guard.holdBranching(out)) continue;
-            if (!guard.holdFlat(out) && (cut.faceCount() > MANY || !guard.holdCrossings(out))) return out;
+            boolean many = cut.newFaces() > MANY;
+            if (many && !guard.isTight()) return out;
+            if (!guard.holdFlat(out) && (many || !guard.holdCrossings(out))) return out;
         }
         return null;
     }

@@ -53,6 +53,9 @@ final class EdgeBevel {
     private final byte[] step;
 
     private final Fan fan;
+    /** The root of the keys of what is made at the present vertex. */
+    private long own;
+
     private final double[] at = new double[3];
     private final double[] ab;
 
@@ -100,6 +103,7 @@ final class EdgeBevel {
 
     /** One fan of faces round a vertex. */
     private void round() {
+        own = Keys.of(seed, mesh.vertexKeys()[fan.vertex]);
         int cuts = 0, first = -1;
         for (int j = 0; j < fan.spokes(); j++) {
             if (!edges.get(fan.edge(j))) continue;
@@ -140,6 +144,10 @@ final class EdgeBevel {
             share(spokes[0], spokes[1]);
             return;
         }
+        if (plain && n == 1) {
+            polygon(spokes, firstOf);
+            return;
+        }
         Vec3[] foot = new Vec3[cuts];
         for (int i = 0; i < cuts; i++) {
             int r = lastOf[(i + cuts - 1) % cuts], l = firstOf[i];
@@ -149,6 +157,20 @@ final class EdgeBevel {
         if (plain) fill(spokes, foot, -1);
         else if (cuts == 2) turnAt(spokes, between);
         else cap(spokes, between, -1);
+    }
+
+    /** Flat bevels meet in one face, whose corners are the vertices between them. */
+    private void polygon(int[] spokes, int[] points) {
+        int cuts = spokes.length;
+        long least = Long.MAX_VALUE;
+        for (int i = 0; i < cuts; i++) {
+            int c = fan.corner(spokes[i]);
+            right[c] = points[i == 0 ? cuts - 1 : i - 1];
+            left[c] = points[i];
+            least = Math.min(least, mesh.vertexKeys()[mesh.corners()[adj.cornerNext()[c]]]);
+        }
+        long key = Keys.of(Keys.of(own, CORNER), least);
+        cut.face(CutMesh.Part.CORNER, key, adj.cornerFace()[fan.corner(spokes[0])], points, 0, cuts);
     }
 
     /** Two cut edges between which the outline is fanned: from the profile of one to that of the other. */
@@ -164,7 +186,7 @@ final class EdgeBevel {
         // Rows lead from the profile of the edge before the fan to that of the edge behind it.
         int c = fan.corner(spokes[i]), d = fan.corner(spokes[1 - i]);
         int columns = between[i].length - 1;
-        long key = Keys.of(seed, CORNER, mesh.vertexKeys()[fan.vertex], mesh.faceKeys()[adj.cornerFace()[c]]);
+        long key = Keys.of(own, CORNER, mesh.faceKeys()[adj.cornerFace()[c]]);
         int[][] rows = new int[n + 1][];
         for (int k = 0; k <= n; k++) {
             rows[k] = new int[columns + 1];
@@ -300,12 +322,9 @@ final class EdgeBevel {
         cut.face(CutMesh.Part.CORNER, cornerKey(c), like, ring, 0, n + 2);
     }
 
+    /** The root of the keys of what is made beside a cut edge at this vertex. */
     private long cornerKey(int c) {
-        return Keys.of(
-                seed,
-                CORNER,
-                mesh.vertexKeys()[fan.vertex],
-                mesh.edgeKey(mesh.corners()[c], mesh.corners()[adj.cornerNext()[c]]));
+        return Keys.of(Keys.of(own, CORNER), mesh.vertexKeys()[mesh.corners()[adj.cornerNext()[c]]]);
     }
 
     /** Cut edges that come to a border. */
@@ -377,7 +396,7 @@ final class EdgeBevel {
     }
 
     private int point(double x, double y, double z, int c) {
-        long k = Keys.of(seed, POINT, mesh.vertexKeys()[fan.vertex], mesh.faceKeys()[adj.cornerFace()[c]]);
+        long k = Keys.of(own ^ POINT, mesh.faceKeys()[adj.cornerFace()[c]]);
         return cut.vertex(fan.vertex, x, y, z, k);
     }
 
@@ -515,11 +534,7 @@ final class EdgeBevel {
         inner[c] = cut.vertexCount();
         if (n == 1) return;
         curve.at(widths.turn[c], ab);
-        long k = Keys.of(
-                seed,
-                PROFILE,
-                mesh.vertexKeys()[fan.vertex],
-                mesh.edgeKey(fan.vertex, mesh.corners()[adj.cornerNext()[c]]));
+        long k = Keys.of(own, PROFILE, mesh.vertexKeys()[mesh.corners()[adj.cornerNext()[c]]]);
         for (int i = 1; i < n; i++) {
             double a = ab[2 * i], b = ab[2 * i + 1], o = 1 - a - b;
             cut.vertex(
@@ -660,8 +675,7 @@ final class EdgeBevel {
 
     /** For {@link Turns}: a vertex of an outline that is not pointed. */
     int outlineVertex(Vec3 p, int spoke, int i) {
-        long k = Keys.of(
-                seed, POINT, mesh.vertexKeys()[fan.vertex], mesh.faceKeys()[adj.cornerFace()[fan.corner(spoke)]]);
+        long k = Keys.of(own ^ POINT, mesh.faceKeys()[adj.cornerFace()[fan.corner(spoke)]]);
         return cut.vertex(fan.vertex, p.x(), p.y(), p.z(), i == 0 ? k : Keys.of(k, i));
     }
 }

@@ -31,6 +31,8 @@ final class Guard {
     private final int[] group;
 
     private final BitSet touched;
+    /** The smallest scale at which some side has no length left. */
+    private double least = Double.POSITIVE_INFINITY;
     /** Old vertices beside what was found to cross, or to have no area, at the last look. */
     private final BitSet culprits = new BitSet();
     /** For each old vertex how far its own are let go. */
@@ -96,6 +98,7 @@ final class Guard {
         if (shrinks <= 0) return;
         for (int k = 0; k < 3; k++) l2 += square(mesh.xyz()[3 * w + k] - mesh.xyz()[3 * v + k]);
         double t = l2 / shrinks;
+        least = Math.min(least, t);
         limit[group[v]] = Math.min(limit[group[v]], t);
         limit[group[w]] = Math.min(limit[group[w]], t);
     }
@@ -127,6 +130,8 @@ final class Guard {
 
     /** What the sides that have no length left make one; null where none has. */
     DisjointSets merged() {
+        // Nothing is as near to its limit as that.
+        if (least > 1 + 1e-6) return null;
         DisjointSets sets = null;
         for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
@@ -166,6 +171,13 @@ final class Guard {
         culprits.stream().forEach(v -> groups.set(group[v]));
         touched.stream().filter(v -> groups.get(group[v])).forEach(out::set);
         return out;
+    }
+
+    /** Whether something was held back, or is just where it would have to be. */
+    boolean isTight() {
+        if (least <= 1 + 1e-6) return true;
+        for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1)) if (scale[v] < 1) return true;
+        return false;
     }
 
     /** Holds back what came together so that more than two faces meet in an edge. @return whether there was any */
