@@ -80,6 +80,20 @@ public record Bevel(
         double profile,
 
         @Param(
+                label = "Shape",
+                help = "By the profile's number, a ready-made moulding, or a curve of one's own.",
+                def = "number")
+        Shape shape,
+
+        @Param(
+                label = "Own curve",
+                help =
+                        "For a shape of one's own: points from rail to rail, each a share of the way and a height; height 1"
+                                + " in the middle is the old edge.",
+                def = "0.25 0.5, 0.75 0.5")
+        String curve,
+
+        @Param(
                 label = "Outer turns",
                 help = "How the outline goes round a corner of the faces beside it.",
                 def = "pointed")
@@ -176,7 +190,7 @@ public record Bevel(
         return cut(in, cutEdges, "edges", byTag, context);
     }
 
-    private Mesh cut(Mesh in, BitSet elements, String what, double[] byTag, StepContext context) {
+    private Mesh cut(Mesh in, BitSet elements, String what, double[] byTag, StepContext context) throws StepException {
         int all = elements.cardinality();
         Cutter cutter = new Cutter(in, this, byTag, context.seed(), context.madeTag());
         Mesh out = cutter.cut(elements);
@@ -194,6 +208,15 @@ public record Bevel(
                     cutter.left() + " of " + all + " " + what
                             + " were left alone: their strips would cross something however narrow they are.");
         return out;
+    }
+
+    /** The cross-section. */
+    ProfileCurve profileCurve() throws StepException {
+        return switch (shape) {
+            case NUMBER -> new ProfileCurve(profile, segments);
+            case OWN -> new ProfileCurve(Moulding.parse(curve));
+            default -> new ProfileCurve(Moulding.of(shape, segments));
+        };
     }
 
     /** How wide it is: a length in mm or, by that measure, a share. */
@@ -262,6 +285,15 @@ public record Bevel(
         return List.of();
     }
 
+    private String cross() {
+        return switch (shape) {
+            case NUMBER -> segments > 1 ? ", in {segments} segments of profile {profile}" : "";
+            case STEPS -> ", in {segments} {shape}";
+            case OWN -> ", along a curve of its {shape}";
+            default -> ", as {shape} of {segments} segments";
+        };
+    }
+
     @Override
     public String sentence() {
         String by = switch (measure) {
@@ -276,7 +308,6 @@ public record Bevel(
             case VERTICES -> "{of}: {where}";
             case RIMS -> "{of} of {where}" + (angle > 0 ? ", sharper than {angle}," : "");
         };
-        return "*Bevel* " + what + " by " + by + (segments > 1 ? ", in {segments} segments of profile {profile}" : "")
-                + ".";
+        return "*Bevel* " + what + " by " + by + cross() + ".";
     }
 }

@@ -68,6 +68,11 @@ final class CornerPatch {
         }
         // What follows the old faces meets in the old vertex.
         if (pure == ProfileCurve.Pure.FULL) middle = Vec3.ZERO;
+        if (pure == ProfileCurve.Pure.GIVEN) {
+            middle = Vec3.ZERO;
+            for (int i = 0; i < sides; i++)
+                middle = middle.plus(side(pure, i, 0).times((1 - curve.middleHeight()) / sides));
+        }
         int count = n % 2 == 0 ? 1 : 0;
         for (int k = 1; k <= rings(n); k++) count += sides * (n - 2 * k);
         Vec3[] out = new Vec3[count];
@@ -134,7 +139,7 @@ final class CornerPatch {
 
     private Vec3 side(ProfileCurve.Pure pure, int i, double share) {
         double[] ab = new double[2];
-        ProfileCurve.place(pure, turn[i], share, ab, 0);
+        curve.place(pure, turn[i], share, ab, 0);
         return foot[i].plus(first[i].times(ab[0])).plus(second[i].times(ab[1]));
     }
 

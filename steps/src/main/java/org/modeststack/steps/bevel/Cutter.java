@@ -6,6 +6,7 @@ import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.steps.StepException;
 
 /**
  * Cuts off edges or corners as a {@link Bevel} says and builds the mesh. With the guard on, strips that would cross are
@@ -34,14 +35,14 @@ final class Cutter {
     private double least = 1;
 
     /** @param weights for each edge or vertex what the width is multiplied by; null for 1 everywhere */
-    Cutter(Mesh in, Bevel bevel, double[] weights, long seed, String madeTag) {
+    Cutter(Mesh in, Bevel bevel, double[] weights, long seed, String madeTag) throws StepException {
         this.in = in;
         adj = in.adjacency();
         this.bevel = bevel;
         this.weights = weights;
         this.seed = seed;
         this.madeTag = madeTag;
-        curve = new ProfileCurve(bevel.profile(), bevel.segments());
+        curve = bevel.profileCurve();
     }
 
     /** How many elements were held back. */
@@ -90,7 +91,7 @@ final class Cutter {
 
     /** About how many new vertices there will be. */
     private int room(BitSet elements) {
-        double each = bevel.segments() * (corners() ? 4.0 : 2.0);
+        double each = curve.segments() * (corners() ? 4.0 : 2.0);
         return (int) Math.min(1 << 26, in.vertexCount() + each * elements.cardinality());
     }
 

@@ -8,25 +8,39 @@ package org.modeststack.steps.bevel;
  * faces. Every other profile lies between two of these, place by place.
  */
 final class ProfileCurve {
-    /** The four profiles that the others are mixed of. */
+    /** The four profiles that those by number are mixed of, and the one that is given place by place. */
     enum Pure {
         HOLLOW,
         FLAT,
         ROUND,
-        FULL
+        FULL,
+        GIVEN
     }
 
     /** Faces that turn by less than this many radians have no arc between them that could be told from its chord. */
     private static final double STRAIGHT = 1e-7;
 
     private final int segments;
+    /** Shares and heights; null for a profile by number. */
+    private final double[] places;
+
     private final Pure low;
     private final Pure high;
     private final double mix;
 
+    /** @param places as {@link Moulding} gives them */
+    ProfileCurve(double[] places) {
+        this.places = places;
+        segments = places.length / 2 - 1;
+        low = Pure.GIVEN;
+        high = Pure.GIVEN;
+        mix = 0;
+    }
+
     /** @param profile -1 hollow, 0 flat, 1 round, 2 full */
     ProfileCurve(double profile, int segments) {
         this.segments = segments;
+        places = null;
         low = profile < 0 ? Pure.FLAT : profile <= 1 ? Pure.FLAT : Pure.ROUND;
         high = profile < 0 ? Pure.HOLLOW : profile <= 1 ? Pure.ROUND : Pure.FULL;
         mix = profile < 0 ? -profile : profile <= 1 ? profile : profile - 1;
@@ -68,9 +82,22 @@ final class ProfileCurve {
         for (int i = 0; i <= segments; i++) place(pure, turn, (double) i / segments, out, 2 * i);
     }
 
-    /** At a share of the way. @param at where a and b go in {@code out} */
-    static void place(Pure pure, double turn, double share, double[] out, int at) {
+    /** How high a profile by places is in its middle: 0 flat, 1 up to the old edge. */
+    double middleHeight() {
+        return Moulding.heightAt(places, 0.5);
+    }
+
+    /** At a share of the way, counted in segments. @param at where a and b go in {@code out} */
+    void place(Pure pure, double turn, double share, double[] out, int at) {
         switch (pure) {
+            case GIVEN -> {
+                int i = (int) Math.floor(share * segments);
+                if (i >= segments) i = segments - 1;
+                double t = share * segments - i;
+                double s = places[2 * i] + t * (places[2 * i + 2] - places[2 * i]);
+                double h = places[2 * i + 1] + t * (places[2 * i + 3] - places[2 * i + 1]);
+                set(out, at, 1 - s - h / 2, s - h / 2);
+            }
             case FLAT -> set(out, at, 1 - share, share);
             case FULL -> set(out, at, Math.max(0, 1 - 2 * share), Math.max(0, 2 * share - 1));
             case ROUND -> round(turn, share, out, at);

@@ -1,6 +1,7 @@
 package org.modeststack.steps.bevel;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.PartFixtures.anyShape;
 import static org.modeststack.steps.PartFixtures.euler;
@@ -17,6 +18,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -61,7 +63,7 @@ class BevelTest {
         assertEquals(before.borderEdges() == 0, h.borderEdges() == 0, what + " border");
         assertEquals(before.nonManifoldEdges(), h.nonManifoldEdges(), what + " manifold");
         assertEquals(0, h.flippedEdges(), what + " flipped");
-        assertEquals(before.degenerateFaces(), h.degenerateFaces(), what + " no area");
+        assertTrue(h.degenerateFaces() <= before.degenerateFaces(), what + " no area");
         assertEquals(0, h.looseVertices(), what + " loose");
         assertEquals(euler(in), euler(out), what + " euler");
         if (distinct(in.vertexKeys()) && distinct(in.faceKeys()))
@@ -201,6 +203,75 @@ class BevelTest {
                 .filter(p -> p.minus(want).length() < 1e-9)
                 .findFirst()
                 .orElseThrow(() -> new AssertionError("no vertex at " + want));
+    }
+
+    /** One edge of a cube, whose strip ends in the faces opposite. */
+    private static Mesh oneEdge(Object... changes) throws StepException {
+        Object[] all = Arrays.copyOf(changes, changes.length + 2);
+        all[changes.length] = "where";
+        all[changes.length + 1] = pick("edges: inside 4 4 -6 6 6 6");
+        Mesh in = cube(10), out = TestContext.run(bevel(all), in);
+        assertValid(in, out, "one edge");
+        assertTrue(Crossings.of(out).isEmpty());
+        return out;
+    }
+
+    /** What is taken off a square edge of 10 mm by a width of 2 mm, by the area of its cross-section. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 4, 7, 12})
+    void aSquareEdgeLosesTheAreaOfItsProfile(int n) throws StepException {
+        double d = 2, l = 10, e = Moulding.LEDGE, arc = n / 2.0 * Math.sin(Math.PI / 2 / n);
+        assertEquals(1000 - l * d * d / 2, volume(oneEdge("width", d, "segments", n, "profile", 0.0)), 1e-9);
+        assertEquals(1000 - l * d * d * (1 - arc), volume(oneEdge("width", d, "segments", n)), 1e-9, "round");
+        assertEquals(
+                1000 - l * d * d * arc, volume(oneEdge("width", d, "segments", n, "profile", -1.0)), 1e-9, "hollow");
+        if (n % 2 == 0) assertEquals(1000, volume(oneEdge("width", d, "segments", n, "profile", 2.0)), 1e-9, "full");
+        assertEquals(
+                1000 - l * d * d * (n + 1) / (2.0 * n),
+                volume(oneEdge("width", d, "segments", n, "shape", Shape.STEPS)),
+                1e-9,
+                "stairs");
+        if (n < 3) return;
+        double m = n - 2, r = 1 - e, round = r * r * m / 2 * Math.sin(Math.PI / 2 / m);
+        assertEquals(
+                1000 - l * d * d * (1 - r * r + round),
+                volume(oneEdge("width", d, "segments", n, "shape", Shape.COVE)),
+                1e-9,
+                "cove");
+        assertEquals(
+                1000 - l * d * d * (1 - round),
+                volume(oneEdge("width", d, "segments", n, "shape", Shape.BEAD)),
+                1e-9,
+                "bead");
+        assertEquals(
+                1000 - l * d * d / 2,
+                volume(oneEdge("width", d, "segments", 2 * n, "shape", Shape.OGEE)),
+                1e-9,
+                "an ogee takes as much as a flat");
+    }
+
+    @Test
+    void aCurveOfOnesOwn() throws StepException {
+        Mesh out = oneEdge("width", 2.0, "shape", Shape.OWN, "curve", "0.5 -1");
+        assertEquals(1000 - 10 * 4, volume(out), 1e-9, "a rebate");
+        for (String bad : new String[] {"0.5", "a b", "0.5 0.1, 0.2 0", "2 0", "0.5 3"})
+            assertThrows(StepException.class, () -> oneEdge("width", 2.0, "shape", Shape.OWN, "curve", bad), bad);
+    }
+
+    /** At square edges a strip 2 mm across is √2 along the faces, one 2 mm deep is 2 √2. */
+    @ParameterizedTest
+    @CsvSource({"ALONG, 2", "ACROSS, 1.4142135623730951", "DEEP, 2.8284271247461903"})
+    void widthsAreMeasuredAsTheySay(Measure measure, double along) throws StepException {
+        Mesh out = oneEdge("width", 2.0, "measure", measure, "profile", 0.0);
+        assertEquals(1000 - 10 * along * along / 2, volume(out), 1e-9);
+    }
+
+    @Test
+    void aShareIsOfTheShorterEdgeBesideIt() throws StepException {
+        Mesh in = TestContext.run(new Box(10, 20, 30, 1, 1, 1, Seat.CENTERED));
+        Mesh out = TestContext.run(
+                bevel("where", pick("edges: inside 4 9 -16 6 11 16"), "measure", Measure.SHARE, "share", 0.2), in);
+        assertEquals(6000 - 30 * 2 * 2 / 2.0, volume(out), 1e-9);
     }
 
     /** A pyramid over n sides, all but its base bevelled or only some: any mix of edges at a vertex of any count. */
