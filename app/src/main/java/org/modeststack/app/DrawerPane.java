@@ -21,7 +21,9 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -42,6 +44,9 @@ import org.modeststack.steps.pick.Pick;
 
 /** All settings of the open step, made from its descriptor. */
 final class DrawerPane extends BorderPane {
+    /** More choices than this stand in rows. */
+    private static final int ABREAST = 4;
+
     private final Session session;
     private final Label title = new Label();
     private final VBox form = new VBox(12);
@@ -106,7 +111,12 @@ final class DrawerPane extends BorderPane {
             label.getStyleClass().add("field-label");
             label.setLabelFor(field);
             Hint.on(label, p.help() + (p.range().isEmpty() ? "" : "\nFrom " + p.range()));
-            form.getChildren().add(new VBox(4, label, field));
+            VBox whole = new VBox(4, label, field);
+            refresh.add(() -> {
+                whole.setVisible(d.isRelevant(entry.step(), p));
+                whole.setManaged(whole.isVisible());
+            });
+            form.getChildren().add(whole);
         }
         if (entry.step() instanceof Baked) {
             Button unbake = new Button("Unbake");
@@ -168,7 +178,12 @@ final class DrawerPane extends BorderPane {
                         p,
                         () -> ((Number) value(d, p)).doubleValue(),
                         text -> set(p, p.parse(text, ((Number) value(d, p)).doubleValue())));
-            case TEXT -> number(p, null, text -> set(p, text), () -> (String) value(d, p));
+            case TEXT -> {
+                if (p.role() != Role.PROFILE) yield number(p, null, text -> set(p, text), () -> (String) value(d, p));
+                ProfileField field = new ProfileField(session, () -> entry);
+                refresh.add(field::refresh);
+                yield field;
+            }
             case VECTOR -> vector(d, p);
             case FLAG -> {
                 CheckBox box = new CheckBox("on");
@@ -268,19 +283,28 @@ final class DrawerPane extends BorderPane {
     }
 
     private Node choice(StepDescriptor d, ParamDescriptor p) {
-        HBox segments = new HBox();
+        int columns = p.choices().size() > ABREAST ? 3 : p.choices().size();
+        GridPane segments = new GridPane();
         segments.getStyleClass().add("segments");
+        for (int i = 0; i < columns; i++) {
+            ColumnConstraints even = new ColumnConstraints();
+            // In rows they stand below each other; abreast each takes what it needs and shares what is left.
+            if (columns < p.choices().size()) even.setPercentWidth(100.0 / columns);
+            even.setHgrow(Priority.ALWAYS);
+            segments.getColumnConstraints().add(even);
+        }
+        int at = 0;
         for (Enum<?> c : p.choices()) {
             String text = ParamDescriptor.choiceName(c);
             ToggleButton b = new ToggleButton(text.length() == 1 ? text.toUpperCase(Locale.ROOT) : text);
             b.setMaxWidth(Double.MAX_VALUE);
-            HBox.setHgrow(b, Priority.ALWAYS);
             refresh.add(() -> b.setSelected(value(d, p) == c));
             b.setOnAction(_ -> {
                 b.setSelected(true);
                 set(p, c);
             });
-            segments.getChildren().add(b);
+            segments.add(b, at % columns, at / columns);
+            at++;
         }
         return segments;
     }

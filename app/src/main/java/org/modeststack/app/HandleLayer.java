@@ -19,13 +19,13 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.StepResult;
-import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.Pick;
 
 /**
  * The handles of the open step, over the picture: a dot for each number that can be dragged, with the line along which
@@ -133,7 +133,7 @@ final class HandleLayer extends Pane {
     private Mesh before(String bodyId, long entryId) {
         Body b = session.document().body(bodyId);
         int at = b == null ? -1 : b.indexOf(entryId);
-        if (at < 1 || StepDescriptor.of(b.entries().get(at).step()).family() != Family.FACES) return null;
+        if (at < 1 || Pick.in(b.entries().get(at).step()).isEmpty()) return null;
         StepResult r = session.result(bodyId, b.entries().get(at - 1).id());
         return r == null ? null : r.mesh();
     }

@@ -22,6 +22,11 @@ public @interface Param {
     /** The default as it would be typed: "12.5", "true", "union", "0 0 10"; not used for bodies and meshes. */
     String def() default "";
 
+    /**
+     * Another parameter's choices at which this one means anything, as "measure=along,across"; "" where it always does.
+     */
+    String only() default "";
+
     /** What a vector's numbers mean. */
     Role role() default Role.NUMBERS;
 

@@ -87,6 +87,11 @@ public final class ParamDescriptor {
         return param.max();
     }
 
+    /** See {@link Param#only}. */
+    public String only() {
+        return param.only();
+    }
+
     public Role role() {
         return param.role();
     }

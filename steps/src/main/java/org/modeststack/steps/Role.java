@@ -1,11 +1,13 @@
 package org.modeststack.steps;
 
-/** What the three numbers of a vector mean, so that they can be taken from the view. */
+/** What the numbers of a vector or a text mean, so that they can be set in another way than by typing. */
 public enum Role {
     /** Distances or factors along three axes. */
     NUMBERS,
     /** A place. */
     POINT,
     /** A way to look or go; its length does not matter. */
-    DIRECTION
+    DIRECTION,
+    /** Of a text: the cross-section of a bevel, point by point. */
+    PROFILE
 }

@@ -80,6 +80,13 @@ public final class StepDescriptor {
         return params;
     }
 
+    /** Whether a parameter means anything with the step's present choices. */
+    public boolean isRelevant(Step step, ParamDescriptor p) {
+        if (p.only().isEmpty()) return true;
+        String[] rule = p.only().split("=");
+        return List.of(rule[1].split(",")).contains(ParamDescriptor.choiceName((Enum<?>) value(step, param(rule[0]))));
+    }
+
     /** Whether one of the parameters is a list of bodies. */
     boolean usesBodies() {
         return usesBodies;

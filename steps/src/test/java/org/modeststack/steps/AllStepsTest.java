@@ -111,6 +111,24 @@ class AllStepsTest {
         }
     }
 
+    /** What makes a parameter mean something is a choice of the same step. */
+    @ParameterizedTest
+    @MethodSource("all")
+    void aParameterDependsOnChoicesThatThereAre(StepDescriptor d) {
+        for (ParamDescriptor p : d.params()) {
+            if (p.only().isEmpty()) continue;
+            String[] rule = p.only().split("=");
+            List<String> there = d.param(rule[0]).choices().stream()
+                    .map(ParamDescriptor::choiceName)
+                    .toList();
+            assertTrue(there.containsAll(List.of(rule[1].split(","))), p.only());
+            Step s = d.createDefault();
+            assertEquals(
+                    List.of(rule[1].split(",")).contains(d.param(rule[0]).show(d.value(s, d.param(rule[0])))),
+                    d.isRelevant(s, p));
+        }
+    }
+
     @ParameterizedTest
     @MethodSource("all")
     void aChangedValueIsChangedAloneAndReadBack(StepDescriptor d) throws StepException {

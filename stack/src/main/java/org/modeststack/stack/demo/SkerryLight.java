@@ -12,6 +12,9 @@ import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.bevel.Shape;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Operation;
 import org.modeststack.steps.extrude.Extrude;
@@ -33,6 +36,7 @@ import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.Torus;
+import org.modeststack.steps.source.Tube;
 
 /**
  * The demo: fittings of an invented harbour light. All numbers are made up but one: the bolt holes are clearance holes
@@ -51,6 +55,10 @@ public final class SkerryLight {
     private static final double FOOTING_TOP = 64;
     private static final double FOOTING_HEIGHT = 64;
     private static final double FOOTING_DEPTH = 24;
+    private static final double CHEST_X = 118;
+    private static final double CHEST_Y = 112;
+    private static final double RING_X = -118;
+    private static final double RING_Y = 112;
     private static final double DOOR_X = 10;
     private static final double DOOR_Y = -70;
 
@@ -83,8 +91,10 @@ public final class SkerryLight {
         step(vents, new Move(new Vec3(HOUSING_X, -12, 12)));
         step(vents, new RowArray(4, new Vec3(0, 8, 0), RowArray.Spacing.EACH, 0));
 
+        step(flange, bevel(Pick.all(ElementKind.EDGE), 2, 6, Shape.NUMBER));
         step(flange, new BooleanStep(Operation.UNION, Bodies.of(hub, ribs)));
         step(flange, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore, holes)));
+        step(flange, bevel(cut(flange), 0.8, 3, Shape.NUMBER));
         step(housing, new Subdivide(3));
         step(housing, new Move(new Vec3(HOUSING_X, 0, 0)));
         step(housing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(lens, vents)));
@@ -108,6 +118,8 @@ public final class SkerryLight {
         step(footing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(ground)));
         lug();
         door();
+        chest();
+        ring();
         return document;
     }
 
@@ -137,10 +149,42 @@ public final class SkerryLight {
         step(door, new Move(new Vec3(DOOR_X, DOOR_Y, 0)));
     }
 
+    /** A chest rounded all over, and rounded again where holes were cut into it: the strips follow when they are moved. */
+    private void chest() {
+        String chest = body("Battery chest", STONE, new Box(54, 40, 34, 1, 1, 1, Seat.STANDING));
+        step(chest, bevel(Pick.all(ElementKind.EDGE), 7, 8, Shape.NUMBER));
+        step(chest, new Move(new Vec3(CHEST_X, CHEST_Y, 0)));
+        String holes = body("Cable holes", CUTTER, new Cylinder(9, 60, 32, 1, 0, Seat.CENTERED));
+        step(holes, new Turn(Axis.X, 90, Vec3.ZERO));
+        step(holes, new Move(new Vec3(CHEST_X - 12, CHEST_Y, 17)));
+        step(holes, new RowArray(2, new Vec3(24, 0, 0), RowArray.Spacing.EACH, 0));
+        step(chest, new BooleanStep(Operation.DIFFERENCE, Bodies.of(holes)));
+        step(chest, bevel(cut(chest), 1.2, 4, Shape.NUMBER));
+    }
+
+    /** A ring with a moulding on its rims. */
+    private void ring() {
+        String ring = body("Sight ring", BRASS, new Tube(72, 14, 16, 96, 1, Seat.STANDING));
+        step(ring, bevel(Pick.all(ElementKind.EDGE), 4.5, 10, Shape.BEAD));
+        step(ring, new Move(new Vec3(RING_X, RING_Y, 0)));
+    }
+
+    private static Step bevel(Pick where, double width, int segments, Shape shape) {
+        StepDescriptor d = Steps.byType("bevel");
+        Step s = d.with(d.with(d.createDefault(), "where", where), "width", width);
+        return d.with(d.with(s, "segments", segments), "shape", shape);
+    }
+
     /** What the body's last step lifted. */
     private Pick caps(String bodyId) {
         long seed = document.body(bodyId).entries().getLast().seed();
         return Pick.of(ElementKind.FACE, new Rule.Made(StepContext.madeTag(seed) + ":caps"));
+    }
+
+    /** The edges along which the body's last step cut. */
+    private Pick cut(String bodyId) {
+        long seed = document.body(bodyId).entries().getLast().seed();
+        return Pick.of(ElementKind.EDGE, new Rule.Made(StepContext.madeTag(seed)));
     }
 
     private String body(String name, Material material, Step source) {

@@ -15,6 +15,7 @@ import org.modeststack.steps.Limits;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -44,7 +45,8 @@ public record Bevel(
                 unit = Unit.ANGLE,
                 min = 0,
                 max = 180,
-                def = "30")
+                def = "30",
+                only = "of=edges,rims")
         double angle,
 
         @Param(label = "Measure", help = "What the width is measured along.", def = "along")
@@ -56,7 +58,8 @@ public record Bevel(
                 unit = Unit.LENGTH,
                 min = 0,
                 max = 1e6,
-                def = "2")
+                def = "2",
+                only = "measure=along,across,deep,same")
         double width,
 
         @Param(
@@ -65,7 +68,8 @@ public record Bevel(
                 unit = Unit.FACTOR,
                 min = 0,
                 max = 1,
-                def = "0.25")
+                def = "0.25",
+                only = "measure=share")
         double share,
 
         @Param(label = "Segments", help = "How many faces a strip has across.", min = 1, max = 64, def = "1")
@@ -76,7 +80,8 @@ public record Bevel(
                 help = "−1 is hollow, 0 flat, 1 round, 2 full; anything between lies between.",
                 min = -1,
                 max = 2,
-                def = "1")
+                def = "1",
+                only = "shape=number")
         double profile,
 
         @Param(
@@ -86,20 +91,26 @@ public record Bevel(
         Shape shape,
 
         @Param(
-                label = "Own curve",
+                label = "Section",
                 help =
-                        "For a shape of one's own: points from rail to rail, each a share of the way and a height; height 1"
-                                + " in the middle is the old edge.",
-                def = "0.25 0.5, 0.75 0.5")
+                        "The strip cut across. For a shape of one's own: points from rail to rail, each a share of the way"
+                                + " and a height; height 1 in the middle is the old edge.",
+                def = "0.25 0.5, 0.75 0.5",
+                role = Role.PROFILE)
         String curve,
 
         @Param(
                 label = "Outer turns",
                 help = "How the outline goes round a corner of the faces beside it.",
-                def = "pointed")
+                def = "pointed",
+                only = "of=edges,rims")
         Turn cornerOuter,
 
-        @Param(label = "Inner turns", help = "How the outline turns inside a corner of a face.", def = "pointed")
+        @Param(
+                label = "Inner turns",
+                help = "How the outline turns inside a corner of a face.",
+                def = "pointed",
+                only = "of=edges,rims")
         Turn cornerInner,
 
         @Param(label = "Meeting", help = "How corners are closed where several strips meet.", def = "grid")
@@ -117,7 +128,8 @@ public record Bevel(
                 unit = Unit.FACTOR,
                 min = 0,
                 max = 100,
-                def = "1")
+                def = "1",
+                only = "of=edges,rims")
         double taper,
 
         @Param(
@@ -219,6 +231,21 @@ public record Bevel(
         };
     }
 
+    /**
+     * The cross-section at square edges, from rail to rail: share of the way and height of each place, as {@link Moulding}
+     * has them.
+     */
+    public double[] section() throws StepException {
+        ProfileCurve c = profileCurve();
+        double[] ab = new double[2 * (c.segments() + 1)], out = new double[ab.length];
+        c.at(Math.PI / 2, ab);
+        for (int i = 0; i < ab.length; i += 2) {
+            out[i] = (1 - ab[i] + ab[i + 1]) / 2;
+            out[i + 1] = 1 - ab[i] - ab[i + 1];
+        }
+        return out;
+    }
+
     /** How wide it is: a length in mm or, by that measure, a share. */
     double amount() {
         return measure == Measure.SHARE ? share : width;
@@ -287,7 +314,7 @@ public record Bevel(
 
     private String cross() {
         return switch (shape) {
-            case NUMBER -> segments > 1 ? ", in {segments} segments of profile {profile}" : "";
+            case NUMBER -> segments > 1 ? ", in {segments} segments, profile {profile}" : "";
             case STEPS -> ", in {segments} {shape}";
             case OWN -> ", along a curve of its {shape}";
             default -> ", as {shape} of {segments} segments";
@@ -303,10 +330,12 @@ public record Bevel(
             case DEEP -> "{width} {measure}";
             case SAME -> "the {measure} {width} along every edge";
         };
+        String sharper = angle > 0 ? ", sharper than {angle}," : "";
         String what = switch (of) {
-            case EDGES -> "{of}: {where}" + (angle > 0 ? ", sharper than {angle}," : "");
-            case VERTICES -> "{of}: {where}";
-            case RIMS -> "{of} of {where}" + (angle > 0 ? ", sharper than {angle}," : "");
+            // The pick says "edges" itself.
+            case EDGES -> (where.kind() == ElementKind.EDGE ? "{where}" : "{of} of {where}") + sharper;
+            case VERTICES -> where.kind() == ElementKind.VERTEX ? "{where}" : "{of} of {where}";
+            case RIMS -> "{of} of {where}" + sharper;
         };
         return "*Bevel* " + what + " by " + by + cross() + ".";
     }
