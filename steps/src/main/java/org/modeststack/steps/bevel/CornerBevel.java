@@ -16,7 +16,7 @@ final class CornerBevel {
     private static final long SIDE = 12;
     private static final long FACE = 13;
 
-    private final CutMesh cut;
+    private final CutPiece cut;
     private final Mesh mesh;
     private final Adjacency adj;
     private final ProfileCurve curve;
@@ -31,7 +31,7 @@ final class CornerBevel {
 
     /** @param weights for each vertex what its width is multiplied by; null for 1 everywhere */
     CornerBevel(
-            CutMesh cut,
+            CutMesh whole,
             BitSet vertices,
             Measure measure,
             double width,
@@ -39,9 +39,9 @@ final class CornerBevel {
             ProfileCurve curve,
             Meeting meeting,
             long seed) {
-        this.cut = cut;
-        mesh = cut.mesh;
-        adj = cut.adj;
+        mesh = whole.mesh;
+        adj = whole.adj;
+        cut = whole.piece((int) Math.min(1 << 26, 6L * vertices.cardinality() * curve.segments()));
         this.curve = curve;
         grid = meeting == Meeting.GRID;
         this.measure = measure;
@@ -50,7 +50,7 @@ final class CornerBevel {
         this.seed = seed;
         n = curve.segments();
         places = Keys.fractions(n);
-        fan = new Fan(cut);
+        fan = new Fan(whole);
         BitSet seen = new BitSet(mesh.cornerCount());
         for (int v = vertices.nextSetBit(0); v >= 0; v = vertices.nextSetBit(v + 1)) {
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
@@ -61,6 +61,7 @@ final class CornerBevel {
                 round();
             }
         }
+        whole.settle();
     }
 
     private Vec3 way(int spoke) {
@@ -138,13 +139,7 @@ final class CornerBevel {
         IntArrayList ring = new IntArrayList();
         for (int[] s : side) for (int i = 0; i < segments; i++) ring.add(s[i]);
         if (!fan.closed) ring.add(point[faces]);
-        cut.face(
-                CutMesh.Part.CORNER,
-                Keys.of(least, FACE),
-                adj.cornerFace()[fan.corner(0)],
-                ring.elements(),
-                0,
-                ring.size());
+        cut.face(Keys.of(least, FACE), adj.cornerFace()[fan.corner(0)], ring.elements(), 0, ring.size());
     }
 
     private long key(int face) {

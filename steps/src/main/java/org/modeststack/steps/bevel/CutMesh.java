@@ -1,10 +1,14 @@
 package org.modeststack.steps.bevel;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.ToIntFunction;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -12,92 +16,118 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 
 /**
- * A mesh whose edges and corners are being cut off: what stands in place of each corner of each old face, and the faces
- * that close the gaps. New vertices are kept as offsets from the old vertex they replace, all in proportion to the width,
- * so that the {@link Guard} can still hold them back.
+ * A mesh whose edges and corners are being cut off, put together from {@link CutPiece pieces}: what stands in place of
+ * each corner of each old face, and the faces that close the gaps.
  */
 final class CutMesh {
-    /** What a new face is. */
-    enum Part {
-        STRIP,
-        CORNER
-    }
-
     final Mesh mesh;
     final Adjacency adj;
     final int[] twin;
+    /** For each old vertex the one that stands where it was, or -1. */
+    final int[] same;
+    /** For each corner of an old face the vertex in its place, or, as its complement, where a chain of several begins. */
+    final int[] corner;
 
+    private final List<CutPiece> pieces = new ArrayList<>();
     private int count;
     private int[] origin;
     private double[] offset;
     private long[] key;
-    private final int[] same;
-    /** For each corner of an old face the vertex in its place, or, as its complement, where a chain of several begins. */
-    private final int[] corner;
-
     private final IntArrayList chains = new IntArrayList();
-
-    private final IntArrayList faceStart = new IntArrayList();
-    private final IntArrayList faceVertices = new IntArrayList();
-    private final LongArrayList faceKeys = new LongArrayList();
-    private final IntArrayList faceLike = new IntArrayList();
-    /** New faces that are strips. */
-    private final BitSet strips = new BitSet();
+    private int[] quads = new int[0];
+    private int[] stripLike = new int[0];
+    private long[] stripKeys = new long[0];
+    private boolean repeats;
 
     /** For each vertex of the mesh built last the old one it stands beside. */
     private int[] originOfBuilt;
-
     /** For each new vertex the one it has become, where some fell together; null before that. */
     private int[] merged;
 
-    /** @param room about how many new vertices there will be */
-    CutMesh(Mesh mesh, int room) {
+    CutMesh(Mesh mesh) {
         this.mesh = mesh;
         adj = mesh.adjacency();
         twin = adj.twins();
-        origin = new int[room];
-        offset = new double[3 * room];
-        key = new long[room];
         same = new int[mesh.vertexCount()];
         Arrays.fill(same, -1);
         corner = new int[mesh.cornerCount()];
         Arrays.fill(corner, Integer.MIN_VALUE);
-        faceStart.add(0);
     }
 
-    /** A new vertex beside an old one. @return its number; those made one after another are numbered so */
-    int vertex(int old, double x, double y, double z, long k) {
-        if (count == origin.length) {
-            origin = Arrays.copyOf(origin, 2 * count);
-            offset = Arrays.copyOf(offset, 6 * count);
-            key = Arrays.copyOf(key, 2 * count);
+    /** A piece for some of the vertices. @param room about how many new vertices it will have */
+    CutPiece piece(int room) {
+        CutPiece out = new CutPiece(this, room);
+        pieces.add(out);
+        return out;
+    }
+
+    /** Puts the pieces together and leaves all other vertices as they are. @return the first number of each piece */
+    int[] settle() {
+        int[] first = new int[pieces.size()];
+        for (int i = 0; i < first.length; i++) {
+            first[i] = count;
+            count += pieces.get(i).count;
         }
-        origin[count] = old;
-        offset[3 * count] = x;
-        offset[3 * count + 1] = y;
-        offset[3 * count + 2] = z;
-        key[count] = k;
-        return count++;
+        int kept = count;
+        for (int c = 0; c < corner.length; c++) {
+            int v = mesh.corners()[c];
+            if (corner[c] == Integer.MIN_VALUE && same[v] < 0) same[v] = kept++;
+        }
+        origin = new int[kept];
+        offset = new double[3 * kept];
+        key = new long[kept];
+        for (int i = 0; i < first.length; i++) take(pieces.get(i), first[i]);
+        for (int c = 0; c < corner.length; c++) {
+            if (corner[c] != Integer.MIN_VALUE) continue;
+            int v = mesh.corners()[c], s = same[v];
+            corner[c] = s;
+            origin[s] = v;
+            key[s] = mesh.vertexKeys()[v];
+        }
+        count = kept;
+        return first;
     }
 
-    /** The old vertex where it is. */
-    int same(int old) {
-        if (same[old] < 0) same[old] = vertex(old, 0, 0, 0, mesh.vertexKeys()[old]);
-        return same[old];
+    private void take(CutPiece p, int first) {
+        System.arraycopy(p.origin, 0, origin, first, p.count);
+        System.arraycopy(p.offset, 0, offset, 3 * first, 3 * p.count);
+        System.arraycopy(p.key, 0, key, first, p.count);
+        repeats |= p.repeats;
+        for (int i = 0; i < p.sames.size(); i++) same[p.sames.getInt(i)] += first;
+        int[] linked = p.replaced.elements();
+        for (int i = 0; i < p.replaced.size(); i++) {
+            int c = linked[i];
+            corner[c] = corner[c] >= 0 ? corner[c] + first : corner[c] - chains.size();
+        }
+        for (int i = 0; i < p.chains.size(); ) {
+            int length = p.chains.getInt(i++);
+            chains.add(length);
+            for (int end = i + length; i < end; i++) chains.add(p.chains.getInt(i) + first);
+        }
+        int[] v = p.faceVertices.elements();
+        for (int i = 0; i < p.faceVertices.size(); i++) v[i] += first;
+    }
+
+    /** The strips between profiles, as quads. @param like for each the old face that it takes its material from */
+    void strips(int[] quads, int[] like, long[] keys) {
+        this.quads = quads;
+        stripLike = like;
+        stripKeys = keys;
     }
 
     int vertexCount() {
         return count;
     }
 
-    /** About how many faces there will be. */
-    int faceCount() {
-        return mesh.faceCount() + faceKeys.size();
-    }
-
     /** How many faces close the gaps. */
     int newFaces() {
-        return faceKeys.size();
+        return stripKeys.length + cornerFaces();
+    }
+
+    private int cornerFaces() {
+        int out = 0;
+        for (CutPiece p : pieces) out += p.faceKeys.size();
+        return out;
     }
 
     int originOf(int vertex) {
@@ -111,27 +141,6 @@ final class CutMesh {
 
     double offset(int vertex, int axis) {
         return offset[3 * vertex + axis];
-    }
-
-    /** Puts one vertex in place of a corner. */
-    void replace(int c, int vertex) {
-        corner[c] = vertex;
-    }
-
-    /** Puts several in place of a corner, in the order of a walk round its face. */
-    void replace(int c, int... vertices) {
-        if (vertices.length == 1) {
-            corner[c] = vertices[0];
-            return;
-        }
-        corner[c] = ~chains.size();
-        chains.add(vertices.length);
-        chains.addElements(chains.size(), vertices);
-    }
-
-    /** Leaves all corners as they are that nothing was put in place of. To be called before anything is asked. */
-    void settle() {
-        for (int c = 0; c < corner.length; c++) if (corner[c] == Integer.MIN_VALUE) corner[c] = same(mesh.corners()[c]);
     }
 
     /** The vertex in place of a corner that a walk round the face comes to first. */
@@ -152,21 +161,6 @@ final class CutMesh {
         else for (int i = 1; i <= chains.getInt(~l); i++) out.add(chains.getInt(~l + i));
     }
 
-    /** Closes a gap. @param like the old face that it takes its material from */
-    void face(Part part, long k, int like, int[] vertices, int from, int to) {
-        faceVertices.addElements(faceVertices.size(), vertices, from, to - from);
-        faceStart.add(faceVertices.size());
-        if (part == Part.STRIP) strips.set(faceKeys.size());
-        faceKeys.add(k);
-        faceLike.add(like);
-    }
-
-    /** The corner before one in its face. */
-    int before(int c) {
-        int f = adj.cornerFace()[c];
-        return c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
-    }
-
     /** Where a new vertex lies. @param scale for each old vertex how far its own are let go, 1 for all the way */
     double place(int vertex, int axis, double[] scale) {
         int o = origin[vertex];
@@ -183,15 +177,85 @@ final class CutMesh {
     }
 
     /**
-     * @param material the index in {@code b} of the new faces, or -1 for that of the old face beside them
-     * @param cut the old edges that are gone, whose tags go to both rails
+     * @param material adds the new faces' material to a builder and gives its index, or -1 for that of the old faces
+     *     beside them
      */
-    Mesh build(MeshBuilder b, double[] scale, int material, String madeTag) {
-        int[] id = new int[count];
-        Arrays.fill(id, -1);
+    Mesh build(double[] scale, ToIntFunction<MeshBuilder> material, String madeTag) {
+        return merged == null && !repeats && !mesh.hasColors()
+                ? straight(scale, material, madeTag)
+                : bit(scale, material, madeTag);
+    }
+
+    /** Where every vertex and corner stays what it is, arrays are filled as a whole. */
+    private Mesh straight(double[] scale, ToIntFunction<MeshBuilder> material, String madeTag) {
+        MeshBuilder b = new MeshBuilder(0, 0);
         int[] materials = b.materialsOf(mesh);
-        int[] ring = new int[16];
-        int[] faceMap = new int[mesh.faceCount()];
+        int own = material.applyAsInt(b), old = mesh.faceCount(), faces = old + newFaces();
+        double[] xyz = new double[3 * count];
+        Chunks.run(0, count, (from, to) -> {
+            for (int v = from; v < to; v++) for (int k = 0; k < 3; k++) xyz[3 * v + k] = place(v, k, scale);
+        });
+        int size = quads.length;
+        for (int l : corner) size += l >= 0 ? 1 : chains.getInt(~l);
+        for (CutPiece p : pieces) size += p.faceVertices.size();
+        int[] offsets = new int[faces + 1], corners = new int[size], faceMaterials = new int[faces];
+        long[] faceKeys = Arrays.copyOf(mesh.faceKeys(), faces);
+        int at = 0, f = 0;
+        for (; f < old; f++) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                int l = corner[c];
+                if (l >= 0) corners[at++] = l;
+                else for (int i = 1, n = chains.getInt(~l); i <= n; i++) corners[at++] = chains.getInt(~l + i);
+            }
+            offsets[f + 1] = at;
+            faceMaterials[f] = materials[mesh.faceMaterials()[f]];
+        }
+        System.arraycopy(quads, 0, corners, at, quads.length);
+        System.arraycopy(stripKeys, 0, faceKeys, f, stripKeys.length);
+        for (int i = 0; i < stripKeys.length; i++, f++) {
+            at += 4;
+            offsets[f + 1] = at;
+            faceMaterials[f] = own >= 0 ? own : materials[mesh.faceMaterials()[stripLike[i]]];
+        }
+        for (CutPiece p : pieces) {
+            System.arraycopy(p.faceVertices.elements(), 0, corners, at, p.faceVertices.size());
+            for (int i = 0; i < p.faceKeys.size(); i++, f++) {
+                offsets[f + 1] = at + p.faceStart.getInt(i + 1);
+                faceKeys[f] = p.faceKeys.getLong(i);
+                faceMaterials[f] = own >= 0 ? own : materials[mesh.faceMaterials()[p.faceLike.getInt(i)]];
+            }
+            at += p.faceVertices.size();
+        }
+        originOfBuilt = origin;
+        Map<String, Tag> tags = new HashMap<>();
+        if (!mesh.tags().isEmpty()) tags(b, identity(count), identity(old));
+        Mesh rest = b.build();
+        tags.putAll(rest.tags());
+        tags.put(madeTag, range(old, stripKeys.length));
+        tags.put(madeTag + ":corners", range(old + stripKeys.length, faces - old - stripKeys.length));
+        return new Mesh(xyz, offsets, corners, faceMaterials, rest.materials(), null, tags, key, faceKeys);
+    }
+
+    private static int[] identity(int n) {
+        int[] out = new int[n];
+        Arrays.setAll(out, i -> i);
+        return out;
+    }
+
+    private static Tag range(int first, int n) {
+        long[] out = new long[n];
+        double[] ones = new double[n];
+        Arrays.setAll(out, i -> first + i);
+        Arrays.fill(ones, 1);
+        return new Tag(ElementKind.FACE, out, ones);
+    }
+
+    /** Bit by bit, leaving out what fell together. */
+    private Mesh bit(double[] scale, ToIntFunction<MeshBuilder> material, String madeTag) {
+        MeshBuilder b = new MeshBuilder(count, mesh.faceCount() + newFaces());
+        int[] id = new int[count], materials = b.materialsOf(mesh), faceMap = new int[mesh.faceCount()];
+        int own = material.applyAsInt(b);
+        Arrays.fill(id, -1);
         IntArrayList round = new IntArrayList(), from = new IntArrayList();
         for (int f = 0; f < mesh.faceCount(); f++) {
             round.clear();
@@ -205,20 +269,25 @@ final class CutMesh {
         b.emptyTag(madeTag, ElementKind.FACE);
         b.emptyTag(madeTag + ":corners", ElementKind.FACE);
         from.clear();
-        for (int i = 0; i < faceKeys.size(); i++) {
+        for (int i = 0; i < stripKeys.length; i++) {
             round.clear();
-            for (int k = faceStart.getInt(i); k < faceStart.getInt(i + 1); k++) round.add(faceVertices.getInt(k));
-            int like = faceLike.getInt(i);
-            int made = emit(
-                    b,
-                    round,
-                    from,
-                    scale,
-                    id,
-                    faceKeys.getLong(i),
-                    material >= 0 ? material : materials[mesh.faceMaterials()[like]]);
-            if (made < 0) continue;
-            b.tag(strips.get(i) ? madeTag : madeTag + ":corners", ElementKind.FACE, made, 1);
+            for (int k = 0; k < 4; k++) round.add(quads[4 * i + k]);
+            int like = own >= 0 ? own : materials[mesh.faceMaterials()[stripLike[i]]];
+            int made = emit(b, round, from, scale, id, stripKeys[i], like);
+            if (made >= 0) b.tag(madeTag, ElementKind.FACE, made, 1);
+        }
+        for (CutPiece p : pieces) {
+            for (int i = 0; i < p.faceKeys.size(); i++) {
+                round.clear();
+                round.addElements(
+                        0,
+                        p.faceVertices.elements(),
+                        p.faceStart.getInt(i),
+                        p.faceStart.getInt(i + 1) - p.faceStart.getInt(i));
+                int like = own >= 0 ? own : materials[mesh.faceMaterials()[p.faceLike.getInt(i)]];
+                int made = emit(b, round, from, scale, id, p.faceKeys.getLong(i), like);
+                if (made >= 0) b.tag(madeTag + ":corners", ElementKind.FACE, made, 1);
+            }
         }
         if (!mesh.tags().isEmpty()) tags(b, id, faceMap);
         originOfBuilt = new int[b.vertexCount()];

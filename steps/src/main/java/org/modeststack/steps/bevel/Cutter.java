@@ -19,8 +19,13 @@ final class Cutter {
     /** How often a few elements are left alone before all that hangs together with them is. */
     private static final int ROUNDS = 8;
 
-    /** Of more new faces only what is beside each other is looked at, not what passes through something else. */
-    private static final int MANY = 20_000;
+    /**
+     * Of more new faces only what is beside each other is looked at, not what passes through something else; of fewer
+     * where nothing is near its limit, as strips that cross mostly are.
+     */
+    private static final int MANY = 150_000;
+
+    private static final int MANY_AND_LOOSE = 20_000;
 
     private final Mesh in;
     private final Adjacency adj;
@@ -70,12 +75,11 @@ final class Cutter {
         for (int round = 0; !elements.isEmpty(); round++) {
             BitSet touched = touched(elements);
             int[] group = groups(elements);
-            CutMesh cut = new CutMesh(in, room(elements));
+            CutMesh cut = new CutMesh(in);
             EdgeBevel edges = null;
             if (corners())
                 new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);
             else edges = edges(cut, elements);
-            cut.settle();
             Guard guard = new Guard(cut, touched, group);
             Mesh out = guarded(cut, guard, edges);
             if (out != null) {
@@ -87,12 +91,6 @@ final class Cutter {
         }
         left = all;
         return in;
-    }
-
-    /** About how many new vertices there will be. */
-    private int room(BitSet elements) {
-        double each = curve.segments() * (corners() ? 4.0 : 2.0);
-        return (int) Math.min(1 << 26, in.vertexCount() + each * elements.cardinality());
     }
 
     private EdgeBevel edges(CutMesh cut, BitSet edges) {
@@ -132,8 +130,8 @@ final class Cutter {
             boolean merged = join(cut, guard, edges);
             Mesh out = built(cut, guard);
             if (merged && guard.holdBranching(out)) continue;
-            boolean many = cut.newFaces() > MANY;
-            if (many && !guard.isTight()) return out;
+            boolean tight = guard.isTight(), many = cut.newFaces() > (tight ? MANY : MANY_AND_LOOSE);
+            if (many && !tight) return out;
             if (!guard.holdFlat(out) && (many || !guard.holdCrossings(out))) return out;
         }
         return null;
@@ -148,8 +146,7 @@ final class Cutter {
     }
 
     private Mesh built(CutMesh cut, Guard guard) {
-        MeshBuilder b = new MeshBuilder(cut.vertexCount(), cut.faceCount());
-        return cut.build(b, guard.scale, material(b), madeTag);
+        return cut.build(guard.scale, this::material, madeTag);
     }
 
     /** The material of the new faces in the mesh to be built; -1 for that of the faces beside them. */

@@ -19,7 +19,7 @@ final class PatchFaces {
      * @param like the old face that each side takes its material from
      */
     static void emit(
-            CutMesh cut, int old, int[][] outline, Vec3[] places, IntToLongFunction key, IntUnaryOperator like) {
+            CutPiece cut, int old, int[][] outline, Vec3[] places, IntToLongFunction key, IntUnaryOperator like) {
         int sides = outline.length, n = outline[0].length - 1, rings = CornerPatch.rings(n), at = 0;
         int[][] ring = outline;
         int[] quad = new int[4];
@@ -40,22 +40,16 @@ final class PatchFaces {
             int middle = vertex(cut, old, places[at], Keys.of(whole, VERTEX));
             for (int s = 0; s < sides; s++) {
                 corner(ring, s, 2, middle, quad);
-                cut.face(
-                        CutMesh.Part.CORNER,
-                        Keys.of(key.applyAsLong(s), FACE, rings + 1),
-                        like.applyAsInt(s),
-                        quad,
-                        0,
-                        4);
+                cut.face(Keys.of(key.applyAsLong(s), FACE, rings + 1), like.applyAsInt(s), quad, 0, 4);
             }
         } else {
             int[] last = new int[sides];
             for (int s = 0; s < sides; s++) last[s] = ring[s][0];
-            cut.face(CutMesh.Part.CORNER, Keys.of(whole, FACE), like.applyAsInt(0), last, 0, sides);
+            cut.face(Keys.of(whole, FACE), like.applyAsInt(0), last, 0, sides);
         }
     }
 
-    private static int vertex(CutMesh cut, int old, Vec3 p, long key) {
+    private static int vertex(CutPiece cut, int old, Vec3 p, long key) {
         return cut.vertex(old, p.x(), p.y(), p.z(), key);
     }
 
@@ -69,7 +63,7 @@ final class PatchFaces {
     }
 
     private static void quads(
-            CutMesh cut,
+            CutPiece cut,
             int[][] outer,
             int[][] inner,
             int k,
@@ -81,13 +75,13 @@ final class PatchFaces {
             long own = Keys.of(key.applyAsLong(s), FACE, k);
             int face = like.applyAsInt(s);
             corner(outer, s, segments, inner[s][0], quad);
-            cut.face(CutMesh.Part.CORNER, own, face, quad, 0, 4);
+            cut.face(own, face, quad, 0, 4);
             for (int j = 0; j < segments - 2; j++) {
                 quad[0] = outer[s][j + 1];
                 quad[1] = outer[s][j + 2];
                 quad[2] = inner[s][j + 1];
                 quad[3] = inner[s][j];
-                cut.face(CutMesh.Part.CORNER, Keys.of(own, j + 1), face, quad, 0, 4);
+                cut.face(Keys.of(own, j + 1), face, quad, 0, 4);
             }
         }
     }
