@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToIntFunction;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
@@ -33,7 +34,7 @@ final class CutMesh {
     private int[] origin;
     private double[] offset;
     private long[] key;
-    private final IntArrayList chains = new IntArrayList();
+    private int[] chains;
     private int[] quads = new int[0];
     private int[] stripLike = new int[0];
     private long[] stripKeys = new long[0];
@@ -63,11 +64,16 @@ final class CutMesh {
 
     /** Puts the pieces together and leaves all other vertices as they are. @return the first number of each piece */
     int[] settle() {
-        int[] first = new int[pieces.size()];
+        int[] first = new int[pieces.size()], firstChain = new int[pieces.size()];
+        int links = 0;
         for (int i = 0; i < first.length; i++) {
             first[i] = count;
             count += pieces.get(i).count;
+            firstChain[i] = links;
+            links += pieces.get(i).chains.size();
+            repeats |= pieces.get(i).repeats;
         }
+        chains = new int[links];
         int kept = count;
         for (int c = 0; c < corner.length; c++) {
             int v = mesh.corners()[c];
@@ -76,7 +82,7 @@ final class CutMesh {
         origin = new int[kept];
         offset = new double[3 * kept];
         key = new long[kept];
-        for (int i = 0; i < first.length; i++) take(pieces.get(i), first[i]);
+        IntStream.range(0, first.length).parallel().forEach(i -> take(pieces.get(i), first[i], firstChain[i]));
         for (int c = 0; c < corner.length; c++) {
             if (corner[c] != Integer.MIN_VALUE) continue;
             int v = mesh.corners()[c], s = same[v];
@@ -88,21 +94,20 @@ final class CutMesh {
         return first;
     }
 
-    private void take(CutPiece p, int first) {
+    private void take(CutPiece p, int first, int firstChain) {
         System.arraycopy(p.origin, 0, origin, first, p.count);
         System.arraycopy(p.offset, 0, offset, 3 * first, 3 * p.count);
         System.arraycopy(p.key, 0, key, first, p.count);
-        repeats |= p.repeats;
         for (int i = 0; i < p.sames.size(); i++) same[p.sames.getInt(i)] += first;
         int[] linked = p.replaced.elements();
         for (int i = 0; i < p.replaced.size(); i++) {
             int c = linked[i];
-            corner[c] = corner[c] >= 0 ? corner[c] + first : corner[c] - chains.size();
+            corner[c] = corner[c] >= 0 ? corner[c] + first : corner[c] - firstChain;
         }
         for (int i = 0; i < p.chains.size(); ) {
-            int length = p.chains.getInt(i++);
-            chains.add(length);
-            for (int end = i + length; i < end; i++) chains.add(p.chains.getInt(i) + first);
+            int length = p.chains.getInt(i);
+            chains[firstChain + i++] = length;
+            for (int end = i + length; i < end; i++) chains[firstChain + i] = p.chains.getInt(i) + first;
         }
         int[] v = p.faceVertices.elements();
         for (int i = 0; i < p.faceVertices.size(); i++) v[i] += first;
@@ -146,19 +151,19 @@ final class CutMesh {
     /** The vertex in place of a corner that a walk round the face comes to first. */
     int firstAt(int c) {
         int l = corner[c];
-        return l >= 0 ? l : chains.getInt(~l + 1);
+        return l >= 0 ? l : chains[~l + 1];
     }
 
     int lastAt(int c) {
         int l = corner[c];
-        return l >= 0 ? l : chains.getInt(~l + chains.getInt(~l));
+        return l >= 0 ? l : chains[~l + chains[~l]];
     }
 
     /** Adds what stands in place of a corner. */
     void addChain(int c, IntArrayList out) {
         int l = corner[c];
         if (l >= 0) out.add(l);
-        else for (int i = 1; i <= chains.getInt(~l); i++) out.add(chains.getInt(~l + i));
+        else for (int i = 1; i <= chains[~l]; i++) out.add(chains[~l + i]);
     }
 
     /** Where a new vertex lies. @param scale for each old vertex how far its own are let go, 1 for all the way */
@@ -196,7 +201,7 @@ final class CutMesh {
             for (int v = from; v < to; v++) for (int k = 0; k < 3; k++) xyz[3 * v + k] = place(v, k, scale);
         });
         int size = quads.length;
-        for (int l : corner) size += l >= 0 ? 1 : chains.getInt(~l);
+        for (int l : corner) size += l >= 0 ? 1 : chains[~l];
         for (CutPiece p : pieces) size += p.faceVertices.size();
         int[] offsets = new int[faces + 1], corners = new int[size], faceMaterials = new int[faces];
         long[] faceKeys = Arrays.copyOf(mesh.faceKeys(), faces);
@@ -205,7 +210,7 @@ final class CutMesh {
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 int l = corner[c];
                 if (l >= 0) corners[at++] = l;
-                else for (int i = 1, n = chains.getInt(~l); i <= n; i++) corners[at++] = chains.getInt(~l + i);
+                else for (int i = 1, n = chains[~l]; i <= n; i++) corners[at++] = chains[~l + i];
             }
             offsets[f + 1] = at;
             faceMaterials[f] = materials[mesh.faceMaterials()[f]];

@@ -438,7 +438,7 @@ final class EdgeEnds {
             fit(a, b, da, db);
         } else {
             inPlane(a, b, da, db, f);
-            if (b - a == 1) {
+            if (b - a == 1 && !turns.arePointed()) {
                 int[] fanned = turns.at(this, a, b, f, Math.min(da, db));
                 if (fanned != null) {
                     int[] chain = new int[fanned.length];

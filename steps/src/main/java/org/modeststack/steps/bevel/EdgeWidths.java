@@ -2,6 +2,7 @@ package org.modeststack.steps.bevel;
 
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
@@ -29,18 +30,22 @@ final class EdgeWidths {
         start = new double[mesh.cornerCount()];
         end = new double[mesh.cornerCount()];
         turn = new double[mesh.cornerCount()];
-        for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
-            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
-            double t = turn(c, d);
-            turn[c] = t;
-            turn[d] = t;
-            double w = measure == Measure.SHARE ? width * shorter(c, d) : width * perUnit(measure, t);
-            start[c] = w;
-            end[c] = w;
-            start[d] = w;
-            end[d] = w;
-        }
+        Chunks.run(0, adj.edgeCount(), (from, to) -> {
+            for (int e = cut.nextSetBit(from); e >= 0 && e < to; e = cut.nextSetBit(e + 1)) set(e, measure, width);
+        });
         if (measure == Measure.SAME) sameOnAll(cut, width);
+    }
+
+    private void set(int e, Measure measure, double width) {
+        int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+        double t = turn(c, d);
+        turn[c] = t;
+        turn[d] = t;
+        double w = measure == Measure.SHARE ? width * shorter(c, d) : width * perUnit(measure, t);
+        start[c] = w;
+        end[c] = w;
+        start[d] = w;
+        end[d] = w;
     }
 
     private double turn(int c, int d) {

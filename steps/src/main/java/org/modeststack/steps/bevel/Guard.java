@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
@@ -56,19 +57,38 @@ final class Guard {
 
     /** Holds back so far that nothing beside each other crosses. */
     void hold() {
-        for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
-            for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
-                faces.set(adj.cornerFace()[adj.vertexCorners()[i]]);
+        double[] spent = new double[mesh.cornerCount()];
+        boolean[] isTouched = new boolean[mesh.faceCount()], isDented = new boolean[mesh.faceCount()];
+        Chunks.run(0, mesh.faceCount(), (from, to) -> {
+            for (int f = from; f < to; f++) {
+                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
+                    isTouched[f] |= touched.get(mesh.corners()[c]);
+                if (!isTouched[f]) continue;
+                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) spent[c] = spentAt(c);
+                isDented[f] = !isConvex(f);
+            }
+        });
         double[] limit = new double[mesh.vertexCount()];
         Arrays.fill(limit, Double.POSITIVE_INFINITY);
-        for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1))
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) limit(c, limit);
+        BitSet dented = new BitSet();
+        for (int f = 0; f < isTouched.length; f++) {
+            if (!isTouched[f]) continue;
+            faces.set(f);
+            if (isDented[f]) dented.set(f);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                if (spent[c] == Double.POSITIVE_INFINITY) continue;
+                least = Math.min(least, spent[c]);
+                int v = group[mesh.corners()[c]], w = group[mesh.corners()[adj.cornerNext()[c]]];
+                limit[v] = Math.min(limit[v], spent[c]);
+                limit[w] = Math.min(limit[w], spent[c]);
+            }
+        }
         spread(limit);
         for (int pass = 0; pass < 3; pass++) {
             boolean more = false;
             Arrays.fill(limit, Double.POSITIVE_INFINITY);
-            for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
-                if (isConvex(f) || isSimple(f, 1)) continue;
+            for (int f = dented.nextSetBit(0); f >= 0; f = dented.nextSetBit(f + 1)) {
+                if (isSimple(f, 1)) continue;
                 double low = 0, high = 1;
                 for (int i = 0; i < HALVINGS; i++) {
                     double mid = (low + high) / 2;
@@ -91,16 +111,13 @@ final class Guard {
             scale[v] = Math.min(scale[v], limit[group[v]]);
     }
 
-    /** The scale at which a side that leaves a corner has no length left. */
-    private void limit(int c, double[] limit) {
+    /** The scale at which the side that leaves a corner has no length left; infinite where it does not shrink. */
+    private double spentAt(int c) {
         int v = mesh.corners()[c], w = mesh.corners()[adj.cornerNext()[c]];
         double shrinks = shrinks(c), l2 = 0;
-        if (shrinks <= 0) return;
+        if (shrinks <= 0) return Double.POSITIVE_INFINITY;
         for (int k = 0; k < 3; k++) l2 += square(mesh.xyz()[3 * w + k] - mesh.xyz()[3 * v + k]);
-        double t = l2 / shrinks;
-        least = Math.min(least, t);
-        limit[group[v]] = Math.min(limit[group[v]], t);
-        limit[group[w]] = Math.min(limit[group[w]], t);
+        return l2 / shrinks;
     }
 
     /** By how much a side shrinks at full width, times its length. */

@@ -14,6 +14,10 @@ record Turns(Turn outer, Turn inner, int segments) {
     /** Rails that turn by less than this (one minus the cosine) have no turn to shape. */
     private static final double STRAIGHT = 1e-4;
 
+    boolean arePointed() {
+        return outer == Turn.POINTED && inner == Turn.POINTED;
+    }
+
     /**
      * @param f where the face's normal begins
      * @return vertices from the rail of the first spoke to that of the second; null for a point
