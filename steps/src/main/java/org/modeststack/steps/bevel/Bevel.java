@@ -298,7 +298,7 @@ public record Bevel(
                     way = frames.normal(f).cross(q.minus(p)).unit();
             BitSet one = new BitSet();
             one.set(e);
-            EdgeWidths unit = new EdgeWidths(in, one, measure, 1);
+            EdgeWidths unit = new EdgeWidths(in, one, measure, 1, false);
             double per = (unit.start[c] + unit.end[c]) / 2;
             if (!(per > 0)) continue;
             double arm = Math.max(per * amount(), 0.02 * in.bounds().diagonal());

@@ -94,7 +94,7 @@ final class Cutter {
     }
 
     private EdgeBevel edges(CutMesh cut, BitSet edges) {
-        EdgeWidths widths = new EdgeWidths(in, edges, bevel.measure(), bevel.amount());
+        EdgeWidths widths = new EdgeWidths(in, edges, bevel.measure(), bevel.amount(), bevel.taper() != 1);
         double[] tapered = bevel.taper() == 1 ? null : Taper.along(in, edges, bevel.taper());
         if (weights != null || tapered != null) widths.scale(edges, weights, tapered);
         Turns turns = new Turns(bevel.cornerOuter(), bevel.cornerInner(), bevel.segments());

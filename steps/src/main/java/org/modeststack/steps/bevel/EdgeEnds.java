@@ -379,6 +379,8 @@ final class EdgeEnds {
 
     /** How far from a cut spoke its rail is at the vertex. */
     private double distance(int spoke, boolean isLeft) {
+        // The spoke's own corner has just been looked at.
+        if (widths.areEven()) return widths.start[fan.corner(spoke)];
         return isLeft ? widths.start[fan.corner(spoke)] : widths.end[fan.before(cornerBefore(spoke))];
     }
 

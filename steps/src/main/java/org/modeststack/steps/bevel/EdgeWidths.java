@@ -20,15 +20,21 @@ final class EdgeWidths {
     private final double[] normals;
     final double[] start;
     final double[] end;
+    /** Whether each edge has one width, at both ends and in both faces. */
+    private final boolean even;
+
     /** By how much the faces turn at the side's edge, radians from 0 to π; only where it is cut. */
     final double[] turn;
 
-    EdgeWidths(Mesh mesh, BitSet cut, Measure measure, double width) {
+    /** @param tapers whether {@link #scale} will be told of vertices */
+    EdgeWidths(Mesh mesh, BitSet cut, Measure measure, double width, boolean tapers) {
         this.mesh = mesh;
         adj = mesh.adjacency();
         normals = FaceFrames.of(mesh).normals();
         start = new double[mesh.cornerCount()];
-        end = new double[mesh.cornerCount()];
+        // One and the same as long as all are even.
+        end = measure == Measure.SAME || tapers ? new double[mesh.cornerCount()] : start;
+        even = end == start;
         turn = new double[mesh.cornerCount()];
         Chunks.run(0, adj.edgeCount(), (from, to) -> {
             for (int e = cut.nextSetBit(from); e >= 0 && e < to; e = cut.nextSetBit(e + 1)) set(e, measure, width);
@@ -46,6 +52,10 @@ final class EdgeWidths {
         end[c] = w;
         start[d] = w;
         end[d] = w;
+    }
+
+    boolean areEven() {
+        return even;
     }
 
     private double turn(int c, int d) {
@@ -108,7 +118,7 @@ final class EdgeWidths {
                 int c = adj.edgeCorner(e, i);
                 double w = edges == null ? 1 : edges[e];
                 start[c] *= w * (vertices == null ? 1 : vertices[mesh.corners()[c]]);
-                end[c] *= w * (vertices == null ? 1 : vertices[mesh.corners()[adj.cornerNext()[c]]]);
+                if (!even) end[c] *= w * (vertices == null ? 1 : vertices[mesh.corners()[adj.cornerNext()[c]]]);
             }
         }
     }
