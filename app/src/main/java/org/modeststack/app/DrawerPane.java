@@ -28,6 +28,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
@@ -103,7 +104,7 @@ final class DrawerPane extends BorderPane {
         Label help = new Label(d.help());
         help.setWrapText(true);
         help.getStyleClass().add("drawer-help");
-        form.getChildren().add(help);
+        form.getChildren().addAll(help, outlook());
         for (ParamDescriptor p : d.params()) {
             Node field = field(d, p);
             if (field == null) continue;
@@ -129,6 +130,24 @@ final class DrawerPane extends BorderPane {
             form.getChildren().add(unbake);
         }
         form.getChildren().addAll(nameAndNote());
+    }
+
+    /** What the step says of itself before it is done, for what goes into it now. */
+    private Label outlook() {
+        Label out = new Label();
+        out.setWrapText(true);
+        out.getStyleClass().add("drawer-outlook");
+        Object[] known = new Object[2];
+        refresh.add(() -> {
+            Mesh in = session.before(session.body(), entry.id());
+            if (in == null || known[0] == in && entry.step().equals(known[1])) return;
+            known[0] = in;
+            known[1] = entry.step();
+            out.setText(entry.step().outlook(in));
+            out.setVisible(!out.getText().isEmpty());
+            out.setManaged(out.isVisible());
+        });
+        return out;
     }
 
     private List<Node> nameAndNote() {

@@ -9,6 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Line;
@@ -18,7 +19,6 @@ import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
-import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
@@ -81,12 +81,8 @@ final class HandleLayer extends Pane {
     private void ofStep(Body b, Entry open, Map<String, Dot> wanted) {
         int at = b.indexOf(open.id());
         if (at >= b.shownSteps()) return;
-        Mesh in = Mesh.EMPTY;
-        if (at > 0) {
-            StepResult before = session.result(b.id(), b.entries().get(at - 1).id());
-            if (before == null) return;
-            in = before.mesh();
-        }
+        Mesh in = session.before(b, open.id());
+        if (in == null) return;
         Carried behind = Carried.over(b, at + 1);
         for (Handle h : open.step().handles(in)) {
             if (h.isPoint()) {
@@ -134,8 +130,7 @@ final class HandleLayer extends Pane {
         Body b = session.document().body(bodyId);
         int at = b == null ? -1 : b.indexOf(entryId);
         if (at < 1 || Pick.in(b.entries().get(at).step()).isEmpty()) return null;
-        StepResult r = session.result(bodyId, b.entries().get(at - 1).id());
-        return r == null ? null : r.mesh();
+        return session.before(b, entryId);
     }
 
     private Point2D onScreen(Vec3 p) {
@@ -277,6 +272,22 @@ final class HandleLayer extends Pane {
             super("handle-number");
             this.bodyId = bodyId;
             this.entryId = entryId;
+            addEventHandler(ScrollEvent.SCROLL, this::wheel);
+        }
+
+        /** Where a step has segments, the wheel over one of its handles, held or not, makes more of them or fewer. */
+        private void wheel(ScrollEvent e) {
+            Step s = stepOf(bodyId, entryId);
+            ParamDescriptor p = s == null ? null : StepDescriptor.of(s).param("segments");
+            if (p == null || p.kind() != ParamDescriptor.Kind.COUNT || e.getDeltaY() == 0) return;
+            int now = (Integer) StepDescriptor.of(s).value(s, p);
+            int next = (int) Math.clamp(now + Math.signum(e.getDeltaY()), p.min(), p.max());
+            e.consume();
+            if (next == now) return;
+            session.edit(
+                    "Change segments",
+                    "value:" + entryId + ":segments",
+                    d -> Edits.setValue(d, bodyId, entryId, "segments", next));
         }
 
         void set(Handle h, Vec3 newFrom, Vec3 newAt, Vec3 newRound) {

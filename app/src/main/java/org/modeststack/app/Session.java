@@ -270,6 +270,14 @@ final class Session implements AutoCloseable {
                 : null;
     }
 
+    /** What goes into a step of a body; an empty mesh for the first, null where it is not known yet. */
+    Mesh before(Body b, long entryId) {
+        int at = b.indexOf(entryId);
+        if (at <= 0) return at < 0 ? null : Mesh.EMPTY;
+        StepResult r = result(b.id(), b.entries().get(at - 1).id());
+        return r == null ? null : r.mesh();
+    }
+
     /**
      * The mesh a body shows at its marker line, or null if it is not known yet. While one of its steps cannot be done
      * the last good one stays, if there has been one.

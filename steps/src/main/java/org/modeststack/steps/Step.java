@@ -36,6 +36,15 @@ public interface Step {
         return List.of();
     }
 
+    /**
+     * What can be said before it is done: what it takes, how far its numbers can go; "" where there is nothing to say.
+     *
+     * @param in the mesh it would be given
+     */
+    default String outlook(Mesh in) {
+        return "";
+    }
+
     /** Where this step takes a point of the mesh it is given, as far as it moves all of it. */
     default Vec3 carry(Vec3 point) {
         return point;

@@ -2,10 +2,10 @@ package org.modeststack.steps.bevel;
 
 import java.util.BitSet;
 import java.util.List;
+import java.util.Locale;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
@@ -139,8 +139,8 @@ public record Bevel(
         String material)
         implements Step {
 
-    /** Faces that turn by less (one minus the cosine) have no edge between them to go down from. */
-    private static final double NO_DEPTH = 1e-4;
+    /** Where more are taken, how wide they can be is not worked out beforehand. */
+    private static final int MANY = 20_000;
 
     /** What is cut off. */
     public enum Of {
@@ -154,58 +154,38 @@ public record Bevel(
         Selection picked = where.on(in, context);
         if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(where.kind()), context);
         if (amount() == 0) return in;
-        return of == Of.VERTICES ? corners(in, picked, context) : edges(in, picked, context);
+        Taken taken = Taken.of(this, in, picked);
+        remark(taken, context);
+        int count = taken.elements().cardinality();
+        if (count == 0) return in;
+        double each = of == Of.VERTICES ? 1 + 2.0 * segments * segments : segments + segments * segments / 2.0;
+        Limits.checkFaces(in.faceCount() + count * each);
+        return cut(in, taken, count, context);
     }
 
-    private Mesh corners(Mesh in, Selection picked, StepContext context) throws StepException {
-        BitSet vertices = (BitSet) picked.to(in, ElementKind.VERTEX).elements().clone();
-        double[] byTag = weightsOf(in, context, ElementKind.VERTEX);
-        if (byTag != null) vertices.stream().filter(v -> byTag[v] <= 0).forEach(vertices::clear);
-        if (vertices.isEmpty()) return in;
-        Limits.checkFaces(in.faceCount() + (double) vertices.cardinality() * (1 + 2.0 * segments * segments));
-        return cut(in, vertices, "corners", byTag, context);
+    private String what(int count) {
+        return of == Of.VERTICES ? count == 1 ? "corner" : "corners" : count == 1 ? "edge" : "edges";
     }
 
-    private Mesh edges(Mesh in, Selection picked, StepContext context) throws StepException {
-        BitSet edges = of == Of.RIMS
-                ? rims(in, picked.to(in, ElementKind.FACE))
-                : picked.to(in, ElementKind.EDGE).elements();
-        Adjacency adj = in.adjacency();
-        BitSet cutEdges = new BitSet(adj.edgeCount());
-        int loose = 0, flat = 0;
-        double[] normals = FaceFrames.of(in).normals();
-        double limit = Math.cos(Math.toRadians(angle)) - 1e-9;
-        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            if (adj.edgeSides(e) != 2 || adj.twins()[adj.edgeCorner(e, 0)] < 0) {
-                loose++;
-                continue;
-            }
-            int f = 3 * adj.cornerFace()[adj.edgeCorner(e, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(e, 1)];
-            double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
-            if (angle > 0 && dot >= limit || measure == Measure.DEEP && 1 - dot < NO_DEPTH) flat++;
-            else cutEdges.set(e);
-        }
-        double[] byTag = weightsOf(in, context, ElementKind.EDGE);
-        if (byTag != null) cutEdges.stream().filter(e -> byTag[e] <= 0).forEach(cutEdges::clear);
+    private void remark(Taken taken, StepContext context) {
+        int loose = taken.loose(), flat = taken.flat();
         if (loose > 0)
             context.remark(
                     Remark.Level.REMARK,
                     loose + (loose == 1 ? " edge was" : " edges were")
                             + " left alone: not between just two faces that go the same way round.");
-        if (flat > 0 && (cutEdges.isEmpty() || !where.equals(Pick.all(ElementKind.EDGE))))
+        // Of all edges most are flat on most bodies; that is not worth a word.
+        if (flat > 0 && (taken.elements().isEmpty() || !where.equals(Pick.all(ElementKind.EDGE))))
             context.remark(
                     Remark.Level.REMARK,
                     flat + (flat == 1 ? " edge turns" : " edges turn") + " by no more than " + Numbers.show(angle)
                             + "° and " + (flat == 1 ? "was" : "were") + " left alone.");
-        if (cutEdges.isEmpty()) return in;
-        Limits.checkFaces(in.faceCount() + (double) cutEdges.cardinality() * (segments + segments * segments / 2.0));
-        return cut(in, cutEdges, "edges", byTag, context);
     }
 
-    private Mesh cut(Mesh in, BitSet elements, String what, double[] byTag, StepContext context) throws StepException {
-        int all = elements.cardinality();
-        Cutter cutter = new Cutter(in, this, byTag, context.seed(), context.madeTag());
-        Mesh out = cutter.cut(elements);
+    private Mesh cut(Mesh in, Taken taken, int all, StepContext context) throws StepException {
+        Cutter cutter = new Cutter(in, this, taken.weights(), context.seed(), context.madeTag());
+        Mesh out = cutter.cut(taken.elements());
+        String what = what(2);
         if (cutter.held() > 0) {
             String to = Numbers.show(Math.rint(cutter.least() * amount() * 1000) / 1000);
             context.remark(
@@ -251,48 +231,38 @@ public record Bevel(
         return measure == Measure.SHARE ? share : width;
     }
 
-    /** The edges between picked faces and others. */
-    private static BitSet rims(Mesh in, Selection faces) {
-        Adjacency adj = in.adjacency();
-        BitSet out = new BitSet();
-        for (int e = 0; e < adj.edgeCount(); e++) {
-            int inside = 0;
-            for (int i = 0; i < adj.edgeSides(e); i++)
-                if (faces.contains(adj.cornerFace()[adj.edgeCorner(e, i)])) inside++;
-            if (inside > 0 && inside < adj.edgeSides(e)) out.set(e);
+    @Override
+    public String outlook(Mesh in) {
+        try {
+            Taken taken = Taken.of(this, in, where.on(in).selection());
+            int count = taken.elements().cardinality();
+            if (count == 0) return "Takes nothing here.";
+            String takes = String.format(Locale.ROOT, "Takes %,d %s", count, what(count));
+            if (count > MANY) return takes + ".";
+            double widest = new Cutter(in, this, taken.weights(), 0, "").widest(taken.elements());
+            if (!(widest < Double.POSITIVE_INFINITY)) return takes + ".";
+            String at = Numbers.show(Math.rint(widest * 100) / 100);
+            return takes + "; strips meet at " + (measure == Measure.SHARE ? "a share of " + at : at + "\u00a0mm")
+                    + ".";
+        } catch (StepException e) {
+            return e.getMessage();
         }
-        return out;
-    }
-
-    /** For each edge or vertex its weight in the named tag; null where none is named. */
-    private double[] weightsOf(Mesh in, StepContext context, ElementKind kind) throws StepException {
-        if (weights.isBlank()) return null;
-        Tag tag = in.tag(weights);
-        if (tag == null) throw new StepException("There is no tag \"" + weights + "\" at this place of the stack.");
-        if (tag.kind() != kind)
-            throw new StepException("\"" + weights + "\" names " + PickText.plural(tag.kind()) + "; weights of "
-                    + PickText.plural(kind) + " are needed here.");
-        Adjacency adj = in.adjacency();
-        double[] out = new double[kind == ElementKind.EDGE ? adj.edgeCount() : in.vertexCount()];
-        for (int i = 0; i < out.length; i++)
-            out[i] = tag.weightOf(kind == ElementKind.EDGE ? Tag.edge(adj.edgeLow(i), adj.edgeHigh(i)) : i);
-        return out;
     }
 
     /** The width is dragged away from the middle of the first edge, along a face beside it. */
     @Override
     public List<Handle> handles(Mesh in) {
-        Selection picked = where.on(in).selection();
         Adjacency adj = in.adjacency();
         if (of == Of.VERTICES) return List.of();
-        BitSet edges = of == Of.RIMS
-                ? rims(in, picked.to(in, ElementKind.FACE))
-                : picked.to(in, ElementKind.EDGE).elements();
+        BitSet edges;
+        try {
+            edges = Taken.of(this, in, where.on(in).selection()).elements();
+        } catch (StepException e) {
+            return List.of();
+        }
+        FaceFrames frames = FaceFrames.of(in);
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            if (adj.edgeSides(e) != 2 || adj.twins()[adj.edgeCorner(e, 0)] < 0) continue;
-            int c = adj.edgeCorner(e, 0), f = adj.cornerFace()[c], g = adj.cornerFace()[adj.edgeCorner(e, 1)];
-            FaceFrames frames = FaceFrames.of(in);
-            if (angle > 0 && frames.normal(f).dot(frames.normal(g)) >= Math.cos(Math.toRadians(angle)) - 1e-9) continue;
+            int c = adj.edgeCorner(e, 0), f = adj.cornerFace()[c];
             Vec3 p = in.point(in.corners()[c]), q = in.point(in.corners()[adj.cornerNext()[c]]);
             Vec3 from = p.plus(q).times(0.5),
                     way = frames.normal(f).cross(q.minus(p)).unit();

@@ -73,14 +73,9 @@ final class Cutter {
     Mesh cut(BitSet elements) {
         int all = elements.cardinality();
         for (int round = 0; !elements.isEmpty(); round++) {
-            BitSet touched = touched(elements);
-            int[] group = groups(elements);
             CutMesh cut = new CutMesh(in);
-            EdgeBevel edges = null;
-            if (corners())
-                new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);
-            else edges = edges(cut, elements);
-            Guard guard = new Guard(cut, touched, group);
+            EdgeBevel edges = begin(cut, elements);
+            Guard guard = new Guard(cut, touched(elements), groups(elements));
             Mesh out = guarded(cut, guard, edges);
             if (out != null) {
                 report(guard, elements);
@@ -91,6 +86,22 @@ final class Cutter {
         }
         left = all;
         return in;
+    }
+
+    /** How wide strips can be before they meet; infinite where none ever does. */
+    double widest(BitSet elements) {
+        CutMesh cut = new CutMesh(in);
+        begin(cut, elements);
+        Guard guard = new Guard(cut, touched(elements), groups(elements));
+        guard.hold();
+        return guard.spent() * bevel.amount();
+    }
+
+    /** Works out what becomes of vertices. @return null where corners are cut off */
+    private EdgeBevel begin(CutMesh cut, BitSet elements) {
+        if (!corners()) return edges(cut, elements);
+        new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);
+        return null;
     }
 
     private EdgeBevel edges(CutMesh cut, BitSet edges) {

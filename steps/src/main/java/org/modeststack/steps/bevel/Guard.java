@@ -106,6 +106,11 @@ final class Guard {
         }
     }
 
+    /** The smallest scale at which some side has no length left; infinite where none shrinks. */
+    double spent() {
+        return least;
+    }
+
     private void spread(double[] limit) {
         for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
             scale[v] = Math.min(scale[v], limit[group[v]]);

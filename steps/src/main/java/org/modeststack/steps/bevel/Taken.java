@@ -1,0 +1,91 @@
+package org.modeststack.steps.bevel;
+
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+
+/**
+ * Which of the picked elements a bevel takes.
+ *
+ * @param elements edges or, where corners are cut off, vertices
+ * @param loose how many edges have not just two faces that go the same way round; borders count where they were meant
+ * @param flat how many edges are not sharp enough
+ * @param weights for each edge or vertex of the mesh what its width is multiplied by; null for 1 everywhere
+ */
+record Taken(BitSet elements, int loose, int flat, double[] weights) {
+    /** Faces that turn by less (one minus the cosine) have no edge between them to go down from. */
+    private static final double NO_DEPTH = 1e-4;
+
+    /** @throws StepException if its tag of weights is not there or of another kind */
+    static Taken of(Bevel bevel, Mesh in, Selection picked) throws StepException {
+        return bevel.of() == Bevel.Of.VERTICES ? vertices(bevel, in, picked) : edges(bevel, in, picked);
+    }
+
+    private static Taken vertices(Bevel bevel, Mesh in, Selection picked) throws StepException {
+        BitSet out = (BitSet) picked.to(in, ElementKind.VERTEX).elements().clone();
+        double[] weights = weights(bevel, in, ElementKind.VERTEX);
+        for (int v = out.nextSetBit(0); v >= 0 && weights != null; v = out.nextSetBit(v + 1))
+            if (weights[v] <= 0) out.clear(v);
+        return new Taken(out, 0, 0, weights);
+    }
+
+    private static Taken edges(Bevel bevel, Mesh in, Selection picked) throws StepException {
+        BitSet edges = bevel.of() == Bevel.Of.RIMS
+                ? rims(in, picked.to(in, ElementKind.FACE))
+                : picked.to(in, ElementKind.EDGE).elements();
+        Adjacency adj = in.adjacency();
+        BitSet out = new BitSet(adj.edgeCount());
+        double[] normals = FaceFrames.of(in).normals(), weights = weights(bevel, in, ElementKind.EDGE);
+        boolean all = bevel.where().equals(Pick.all(ElementKind.EDGE));
+        // Faces that meet at just the angle are not sharper, however their normals are rounded.
+        double limit = Math.cos(Math.toRadians(bevel.angle())) - 1e-9;
+        int loose = 0, flat = 0;
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            if (adj.edgeSides(e) != 2 || adj.twin(adj.edgeCorner(e, 0)) < 0) {
+                if (adj.edgeSides(e) > 1 || !all) loose++;
+                continue;
+            }
+            int f = 3 * adj.cornerFace()[adj.edgeCorner(e, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(e, 1)];
+            double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
+            boolean isFlat = bevel.angle() > 0 && dot >= limit;
+            if (isFlat || bevel.measure() == Measure.DEEP && 1 - dot < NO_DEPTH) flat++;
+            else if (weights == null || weights[e] > 0) out.set(e);
+        }
+        return new Taken(out, loose, flat, weights);
+    }
+
+    /** The edges between picked faces and others. */
+    private static BitSet rims(Mesh in, Selection faces) {
+        Adjacency adj = in.adjacency();
+        BitSet out = new BitSet();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            int inside = 0;
+            for (int i = 0; i < adj.edgeSides(e); i++)
+                if (faces.contains(adj.cornerFace()[adj.edgeCorner(e, i)])) inside++;
+            if (inside > 0 && inside < adj.edgeSides(e)) out.set(e);
+        }
+        return out;
+    }
+
+    private static double[] weights(Bevel bevel, Mesh in, ElementKind kind) throws StepException {
+        String name = bevel.weights();
+        if (name.isBlank()) return null;
+        Tag tag = in.tag(name);
+        if (tag == null) throw new StepException("There is no tag \"" + name + "\" at this place of the stack.");
+        if (tag.kind() != kind)
+            throw new StepException("\"" + name + "\" names " + PickText.plural(tag.kind()) + "; weights of "
+                    + PickText.plural(kind) + " are needed here.");
+        Adjacency adj = in.adjacency();
+        double[] out = new double[kind == ElementKind.EDGE ? adj.edgeCount() : in.vertexCount()];
+        for (int i = 0; i < out.length; i++)
+            out[i] = tag.weightOf(kind == ElementKind.EDGE ? Tag.edge(adj.edgeLow(i), adj.edgeHigh(i)) : i);
+        return out;
+    }
+}
