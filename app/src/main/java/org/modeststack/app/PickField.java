@@ -18,6 +18,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
@@ -192,6 +193,7 @@ final class PickField extends VBox {
         if (in != null && b != null) {
             in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m.name())));
             in.tags().keySet().stream()
+                    .filter(t -> !EdgeShading.isOwn(t))
                     .sorted()
                     .forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
             rules.add(new Rule.Inside(

@@ -12,6 +12,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.util.Duration;
+import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -364,7 +365,7 @@ final class Session implements AutoCloseable {
         return m == null
                 ? List.of()
                 : m.tags().keySet().stream()
-                        .filter(n -> !n.startsWith(StepContext.MADE))
+                        .filter(n -> !n.startsWith(StepContext.MADE) && !EdgeShading.isOwn(n))
                         .sorted()
                         .toList();
     }

@@ -3,6 +3,7 @@ package org.modeststack.render;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
@@ -138,6 +139,10 @@ public final class RenderMesh {
             }
             if (dot > limit * Math.sqrt(ff) * Math.sqrt(gg)) kinds[e] = SOFT;
         }
+        EdgeShading.edges(mesh, EdgeShading.HARD).stream().forEach(e -> kinds[e] = SHARP);
+        EdgeShading.edges(mesh, EdgeShading.SMOOTH).stream()
+                .filter(e -> adj.twin(adj.edgeCorner(e, 0)) >= 0)
+                .forEach(e -> kinds[e] = SOFT);
         return kinds;
     }
 

@@ -4,9 +4,11 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.BitSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -114,5 +116,25 @@ class RenderMeshTest {
         RenderMesh m = new RenderMesh(Mesh.EMPTY);
         assertEquals(0, m.triangleCount());
         assertEquals(0, m.edgeKind.length);
+    }
+
+    /** Two squares at a right angle: by angle they are apart, shaded smooth they share the normal between them. */
+    @Test
+    void edgesCanBeShadedWhateverTheirAngle() {
+        Mesh fold = fold(90);
+        BitSet all = new BitSet();
+        all.set(0, fold.edgeCount());
+        RenderMesh smooth = new RenderMesh(EdgeShading.shaded(fold, all, EdgeShading.SMOOTH));
+        boolean between = false;
+        for (int i = 0; i < 3 * smooth.triangleCount(); i++)
+            between |= Math.abs(normal(smooth, i)[1] * normal(smooth, i)[2]) > 0.4;
+        assertTrue(between, "a normal half-way between the two faces");
+        assertEquals(1, kinds(smooth)[RenderMesh.SOFT], "the border stays sharp");
+
+        Mesh flat = fold(5);
+        assertEquals(1, kinds(new RenderMesh(flat))[RenderMesh.SOFT]);
+        RenderMesh hard = new RenderMesh(EdgeShading.shaded(flat, all, EdgeShading.HARD));
+        assertEquals(0, kinds(hard)[RenderMesh.SOFT]);
+        assertEquals(1, kinds(new RenderMesh(EdgeShading.shaded(hard.mesh(), all, null)))[RenderMesh.SOFT]);
     }
 }

@@ -4,7 +4,7 @@ package org.modeststack.steps;
 public enum Family {
     SOURCE("Start"),
     COMBINE("Combine"),
-    BEVEL("Bevel"),
+    BEVEL("Bevel and shading"),
     REPEAT("Repeat"),
     MIRROR("Mirror"),
     SMOOTH("Smooth"),

@@ -34,6 +34,7 @@ import org.modeststack.steps.remove.Dissolve;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.segment.Segments;
+import org.modeststack.steps.shading.ShadeEdges;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.shape.Turn;
@@ -66,6 +67,7 @@ public final class Steps {
                     Join.class,
                     OneShell.class,
                     Bevel.class,
+                    ShadeEdges.class,
                     RowArray.class,
                     RoundArray.class,
                     Mirror.class,

@@ -136,7 +136,13 @@ public record Bevel(
                 label = "Material",
                 help = "What the new faces are made of; empty for the same as beside them.",
                 def = "")
-        String material)
+        String material,
+
+        @Param(
+                label = "Blend",
+                help = "Shades strips and corners as one with the faces beside them, which keep looking flat.",
+                def = "off")
+        boolean blend)
         implements Step {
 
     /** Where more are taken, how wide they can be is not worked out beforehand. */

@@ -440,19 +440,35 @@ final class EdgeEnds {
             fit(a, b, da, db);
         } else {
             inPlane(a, b, da, db, f);
-            if (b - a == 1 && !turns.arePointed()) {
-                int[] fanned = turns.at(this, a, b, f, Math.min(da, db));
-                if (fanned != null) {
-                    int[] chain = new int[fanned.length];
-                    for (int i = 0; i < chain.length; i++) chain[i] = fanned[chain.length - 1 - i];
-                    cut.replace(c, chain);
-                    return fanned;
-                }
+            int[] outline = turns.arePointed() ? null : turns.at(this, a, b, f, Math.min(da, db));
+            if (outline != null) {
+                follow(outline, a, b, f);
+                return outline;
             }
         }
         int p = point(at[0], at[1], at[2], c);
         for (int j = a; j < b; j++) cut.replace(fan.corner(j), p);
         return new int[] {p};
+    }
+
+    /** Lets the faces of a sector that lie in one plane end along its outline, each edge between them where it points. */
+    private void follow(int[] outline, int a, int b, int f) {
+        double whole = angle(a, b, f);
+        int last = outline.length - 1, before = 0;
+        for (int j = a; j < b; j++) {
+            int next = j + 1 == b ? last : (int) Math.clamp(Math.rint(angle(a, j + 1, f) / whole * last), before, last);
+            int[] chain = new int[next - before + 1];
+            for (int i = 0; i < chain.length; i++) chain[i] = outline[next - i];
+            cut.replace(fan.corner(j), chain);
+            before = next;
+        }
+    }
+
+    /** From one spoke counter-clockwise to another in a face's plane, from 0 to a full turn. */
+    private double angle(int a, int b, int f) {
+        Vec3 u = way(a), w = way(b);
+        double t = Math.atan2(normal(f).dot(u.cross(w)), u.dot(w));
+        return t < 0 ? t + 2 * Math.PI : t;
     }
 
     /** Where two rails in one plane meet; between edges that go straight on, beside them. */

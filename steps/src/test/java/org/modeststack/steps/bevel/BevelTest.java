@@ -1,6 +1,8 @@
 package org.modeststack.steps.bevel;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.PartFixtures.anyShape;
@@ -20,16 +22,23 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.search.Crossings;
+import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
@@ -248,6 +257,104 @@ class BevelTest {
                 volume(oneEdge("width", d, "segments", 2 * n, "shape", Shape.OGEE)),
                 1e-9,
                 "an ogee takes as much as a flat");
+    }
+
+    /** New faces are blended with what is beside them; the edges between old faces stay as they were. */
+    @Test
+    void stripsCanBeBlended() throws StepException {
+        Mesh out = oneEdge("width", 2.0, "blend", true);
+        // One strip, four sides; nothing else is new.
+        assertEquals(4, out.tag(EdgeShading.SMOOTH).size());
+        assertFalse(oneEdge("width", 2.0).tags().containsKey(EdgeShading.SMOOTH));
+    }
+
+    /** Tags: what is left of an edge keeps its tag, what was cut off gives it to both rails; faces keep theirs. */
+    @Test
+    void tagsAreCarriedByRule() throws StepException {
+        Mesh in = cube(10);
+        in = TestContext.run(new TagStep(pick("edges: inside 4 4 -6 6 6 6"), "seam", 0.5), in);
+        in = TestContext.run(new TagStep(pick("faces: facing 0 0 1 10"), "top", 1), in);
+        in = TestContext.run(new TagStep(pick("vertices: inside 4 4 4 6 6 6"), "tip", 1), in);
+        Mesh out = TestContext.run(bevel("where", pick("edges: tag seam"), "width", 2.0, "segments", 3), in);
+        assertEquals(2, out.tag("seam").size(), "both rails");
+        assertEquals(0.5, out.tag("seam").weight(0));
+        assertEquals(1, out.tag("top").size());
+        assertEquals(4, out.tag("tip").size(), "all that stand in place of the corner");
+        Mesh weighed = TestContext.run(
+                bevel("where", pick("edges: tag seam"), "weights", "seam", "width", 2.0, "profile", 0.0), in);
+        assertEquals(1000 - 10 * 1 * 1 / 2.0, volume(weighed), 1e-9, "half the width");
+        Mesh none = in;
+        assertThrows(StepException.class, () -> TestContext.run(bevel("weights", "nothing"), none));
+        assertThrows(StepException.class, () -> TestContext.run(bevel("weights", "top"), none));
+    }
+
+    @Test
+    void newFacesWearWhatTheyAreTold() throws StepException {
+        Mesh out = oneEdge("width", 2.0, "material", "enamel");
+        Tag strips = out.tag(new TestContext().madeTag());
+        assertEquals("enamel", out.materialOf((int) strips.element(0)).name());
+        assertEquals(2, out.materials().size());
+    }
+
+    /** A wedge that grows from its beginning to three times as wide: the frustum of a triangle. */
+    @Test
+    void aTaperGoesAlongTheChain() throws StepException {
+        double a = 0.5, b = 4.5, h = 10;
+        Mesh out = oneEdge("width", 1.0, "profile", 0.0, "taper", 3.0);
+        assertEquals(1000 - h / 3 * (a + b + Math.sqrt(a * b)), volume(out), 1e-9);
+    }
+
+    /** Around a rectangle's outer corner the strip is fanned by a triangle, or follows an arc of a circle. */
+    @Test
+    void outlinesTurnAsTold() throws StepException {
+        Mesh slab = TestContext.run(new Box(20, 20, 10, 1, 1, 1, Seat.CENTERED));
+        // A square hole: seen from the face round it, its corners are outer turns.
+        TestContext c = new TestContext(9);
+        c.bodies.put("b", TestContext.run(new Box(8, 8, 30, 1, 1, 1, Seat.CENTERED)));
+        Mesh holed = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b"), false).apply(slab, c);
+        Pick rim = pick("edges: inside -5 -5 4 5 5 6");
+        for (Turn turn : Turn.values()) {
+            Mesh out = TestContext.run(
+                    bevel("where", rim, "width", 1.0, "segments", 4, "cornerOuter", turn, "cornerInner", turn), holed);
+            assertValid(holed, out, turn.toString());
+            assertTrue(Crossings.of(out).isEmpty(), turn.toString());
+            double far = 0;
+            for (int v = 0; v < out.vertexCount(); v++) {
+                Vec3 p = out.point(v);
+                if (p.z() > 5 - 1e-9 && Math.abs(p.x()) < 6) far = Math.max(far, Math.hypot(p.x(), p.y()));
+            }
+            // Pointed: the corner of the larger square. Otherwise on the circle round the old corner, or its chord.
+            double want = turn == Turn.POINTED
+                    ? 5 * Math.sqrt(2)
+                    : turn == Turn.ARCED ? 4 * Math.sqrt(2) + 1 : Math.hypot(5, 4);
+            assertEquals(want, far, 1e-9, turn.toString());
+        }
+    }
+
+    /** Edges with three faces, or between faces turned against each other, are left as they are and spoken of. */
+    @Test
+    void whatIsNoEdgeOfTwoFacesIsLeftAlone() throws StepException {
+        double[] p = {0, 0, 0, 1, 0, 0, 0, 1, 0, 1, 1, 0, 0, 0, 1, 1, 0, 1, 0, -1, 0, 1, -1, 0};
+        Mesh fin = MeshFixtures.faces(p, new int[][] {{0, 1, 3, 2}, {1, 0, 4, 5}, {0, 1, 7, 6}});
+        TestContext context = new TestContext();
+        Mesh out = bevel("angle", 0.0).apply(fin, context);
+        assertSame(fin, out);
+        assertTrue(context.remarks.getFirst().text().startsWith("1 edge was left alone"));
+    }
+
+    @Test
+    void theGuardSaysHowFarItHeldBack() throws StepException {
+        TestContext context = new TestContext();
+        Mesh out = bevel("width", 8.0, "segments", 4).apply(cube(10), context);
+        assertEquals(
+                "The width was held back at 12 of 12 edges, at the least to 5 mm, so that strips do not cross.",
+                context.remarks.getFirst().text());
+        assertValid(cube(10), out, "a ball");
+        for (int v = 0; v < out.vertexCount(); v++) assertEquals(5, out.point(v).length(), 1e-9);
+        assertEquals(
+                "Takes 12 edges; strips meet at 5\u00a0mm.", bevel("width", 1.0).outlook(cube(10)));
+        Mesh loose = bevel("width", 8.0, "guard", false).apply(cube(10), new TestContext());
+        assertFalse(Crossings.of(loose).isEmpty(), "without it, as told");
     }
 
     @Test

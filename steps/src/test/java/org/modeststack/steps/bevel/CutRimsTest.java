@@ -2,6 +2,7 @@ package org.modeststack.steps.bevel;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.PartFixtures.volume;
 import static org.modeststack.steps.bevel.BevelTest.assertValid;
 import static org.modeststack.steps.bevel.BevelTest.bevel;
 
@@ -77,7 +78,7 @@ class CutRimsTest {
         Mesh in = cut(plate, TestContext.run(new Cylinder(12, 20, n, 1, 0, Seat.CENTERED)));
         Mesh out = TestContext.run(bevel("where", rims(), "width", 1.0), in);
         assertValid(in, out, "hole");
-        double taken = org.modeststack.steps.PartFixtures.volume(in) - org.modeststack.steps.PartFixtures.volume(out);
+        double taken = volume(in) - volume(out);
         // Pappus: the triangle's area times the way of its centre, at a third of the width beyond the hole, twice.
         assertEquals(2 * 0.5 * 2 * Math.PI * (6 + 1 / 3.0), taken, 1e-3 * taken);
     }
@@ -91,25 +92,7 @@ class CutRimsTest {
                 cut(rounded, MeshFixtures.moved(TestContext.run(new Box(20, 8, 8, 1, 1, 1, Seat.CENTERED)), 28, 0, 7));
         Mesh once = TestContext.run(bevel("where", rims(), "width", 0.6, "segments", 2), in);
         assertValid(in, once, "second");
-        Mesh twice = new Bevel(
-                        Bevel.Of.EDGES,
-                        Pick.all(ElementKind.EDGE),
-                        40,
-                        Measure.ALONG,
-                        0.2,
-                        0.25,
-                        1,
-                        1,
-                        Shape.NUMBER,
-                        "",
-                        Turn.POINTED,
-                        Turn.POINTED,
-                        Meeting.GRID,
-                        true,
-                        "",
-                        1,
-                        "")
-                .apply(once, new TestContext(5));
+        Mesh twice = bevel("angle", 40.0, "width", 0.2).apply(once, new TestContext(5));
         assertValid(once, twice, "third");
         assertTrue(Crossings.of(twice).isEmpty());
     }
