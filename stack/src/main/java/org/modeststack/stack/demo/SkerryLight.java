@@ -39,8 +39,8 @@ import org.modeststack.steps.source.Torus;
 import org.modeststack.steps.source.Tube;
 
 /**
- * The demo: fittings of an invented harbour light. All numbers are made up but one: the bolt holes are clearance holes
- * for M8, 9 mm (ISO 273, medium fit).
+ * The demo: fittings of an invented harbour light. All numbers are made up but two: the bolt holes are clearance holes
+ * for M8, 9 mm, and for M6, 6.6 mm (ISO 273, medium fit).
  */
 public final class SkerryLight {
     public static final String NAME = "Skerry Light";
@@ -57,6 +57,8 @@ public final class SkerryLight {
     private static final double FOOTING_DEPTH = 24;
     private static final double CHEST_X = 118;
     private static final double CHEST_Y = 112;
+    private static final double COVER_X = 118;
+    private static final double COVER_Y = -88;
     private static final double RING_X = -118;
     private static final double RING_Y = 112;
     private static final double DOOR_X = 10;
@@ -91,10 +93,8 @@ public final class SkerryLight {
         step(vents, new Move(new Vec3(HOUSING_X, -12, 12)));
         step(vents, new RowArray(4, new Vec3(0, 8, 0), RowArray.Spacing.EACH, 0));
 
-        step(flange, bevel(Pick.all(ElementKind.EDGE), 2, 6, Shape.NUMBER));
         step(flange, new BooleanStep(Operation.UNION, Bodies.of(hub, ribs)));
         step(flange, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore, holes)));
-        step(flange, bevel(cut(flange), 0.8, 3, Shape.NUMBER));
         step(housing, new Subdivide(3));
         step(housing, new Move(new Vec3(HOUSING_X, 0, 0)));
         step(housing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(lens, vents)));
@@ -120,6 +120,7 @@ public final class SkerryLight {
         door();
         chest();
         ring();
+        cover();
         return document;
     }
 
@@ -160,6 +161,21 @@ public final class SkerryLight {
         step(holes, new RowArray(2, new Vec3(24, 0, 0), RowArray.Spacing.EACH, 0));
         step(chest, new BooleanStep(Operation.DIFFERENCE, Bodies.of(holes)));
         step(chest, bevel(cut(chest), 1.2, 4, Shape.NUMBER));
+    }
+
+    /** A flange with a round rim and chamfered bolt holes. */
+    private void cover() {
+        String cover = body("Cover flange", STONE, new Cylinder(80, 11, 96, 1, 0, Seat.STANDING));
+        step(cover, bevel(Pick.all(ElementKind.EDGE), 2.5, 6, Shape.NUMBER));
+        step(cover, new Move(new Vec3(COVER_X, COVER_Y, 0)));
+        String bolts = body("Cover bolts", CUTTER, new Cylinder(6.6, 30, 24, 1, 0, Seat.CENTERED));
+        step(bolts, new Move(new Vec3(29, 0, 0)));
+        step(bolts, new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
+        step(bolts, new Move(new Vec3(COVER_X, COVER_Y, 6)));
+        String eye = body("Cover bore", CUTTER, new Cylinder(30, 30, 64, 1, 0, Seat.CENTERED));
+        step(eye, new Move(new Vec3(COVER_X, COVER_Y, 6)));
+        step(cover, new BooleanStep(Operation.DIFFERENCE, Bodies.of(eye, bolts)));
+        step(cover, bevel(cut(cover), 1, 1, Shape.NUMBER));
     }
 
     /** A ring with a moulding on its rims. */

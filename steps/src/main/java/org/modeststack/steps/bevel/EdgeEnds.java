@@ -456,7 +456,9 @@ final class EdgeEnds {
         double whole = angle(a, b, f);
         int last = outline.length - 1, before = 0;
         for (int j = a; j < b; j++) {
-            int next = j + 1 == b ? last : (int) Math.clamp(Math.rint(angle(a, j + 1, f) / whole * last), before, last);
+            // A sector without an angle has nothing to share out.
+            double share = whole > 0 ? angle(a, j + 1, f) / whole : 0;
+            int next = j + 1 == b ? last : (int) Math.clamp(Math.rint(share * last), before, last);
             int[] chain = new int[next - before + 1];
             for (int i = 0; i < chain.length; i++) chain[i] = outline[next - i];
             cut.replace(fan.corner(j), chain);
