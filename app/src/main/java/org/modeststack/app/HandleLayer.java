@@ -73,6 +73,7 @@ final class HandleLayer extends Pane {
             dots.putAll(wanted);
             getChildren().setAll(dots.values().stream().map(d -> d.line).toList());
             getChildren().addAll(dots.values());
+            getChildren().addAll(dots.values().stream().map(d -> d.tick).toList());
             getChildren().addAll(dots.values().stream().map(d -> d.label).toList());
         }
         dots.values().forEach(Dot::place);
@@ -147,6 +148,7 @@ final class HandleLayer extends Pane {
     /** One handle. */
     private abstract class Dot extends Region {
         final Line line = new Line();
+        final Line tick = new Line();
         final Label label = new Label();
         Vec3 from = Vec3.ZERO;
         Vec3 at = Vec3.ZERO;
@@ -157,6 +159,8 @@ final class HandleLayer extends Pane {
             getStyleClass().addAll("handle", style);
             line.getStyleClass().add("handle-line");
             line.setMouseTransparent(true);
+            tick.getStyleClass().add("handle-tick");
+            tick.setMouseTransparent(true);
             label.getStyleClass().add("handle-label");
             label.setMouseTransparent(true);
             // Placed by hand: a pane would shrink what has no content.
@@ -196,6 +200,11 @@ final class HandleLayer extends Pane {
         }
 
         abstract String text();
+
+        /** Where dragging comes to its end, or null. */
+        Vec3 limit() {
+            return null;
+        }
 
         abstract void begin();
 
@@ -238,6 +247,17 @@ final class HandleLayer extends Pane {
             line.setStartY(q.getY());
             line.setEndX(p.getX());
             line.setEndY(p.getY());
+            Vec3 limit = limit();
+            tick.setVisible(limit != null);
+            if (limit != null) {
+                // Square to the line, where dragging comes to its end.
+                Point2D l = onScreen(limit), d = p.subtract(q);
+                double size = d.magnitude() > 0 ? 7 / d.magnitude() : 0;
+                tick.setStartX(l.getX() - d.getY() * size);
+                tick.setStartY(l.getY() + d.getX() * size);
+                tick.setEndX(l.getX() + d.getY() * size);
+                tick.setEndY(l.getY() - d.getX() * size);
+            }
             boolean speaks = held || isHover() || isFocused();
             label.setVisible(speaks);
             if (speaks) {
@@ -301,6 +321,15 @@ final class HandleLayer extends Pane {
             double seen = onScreen(at).distance(onScreen(from));
             if (h.arm() && seen > 1 && seen < SHORTEST_ARM)
                 at = from.plus(at.minus(from).times(SHORTEST_ARM / seen));
+        }
+
+        @Override
+        Vec3 limit() {
+            Step s = stepOf(bodyId, entryId);
+            if (Double.isNaN(handle.most()) || Double.isInfinite(handle.most()) || s == null) return null;
+            StepDescriptor d = StepDescriptor.of(s);
+            double now = ((Number) d.value(s, d.param(handle.param()))).doubleValue();
+            return at.plus(at.minus(from).unit().times((handle.most() - now) / rate));
         }
 
         /** How many pixels, and which way, the handle goes for a millimetre, at the start of a turn. */

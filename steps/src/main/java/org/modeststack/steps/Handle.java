@@ -13,9 +13,19 @@ import org.modeststack.mesh.Vec3;
  * @param round the axis that the handle goes round, or null where it goes along its line
  * @param arm whether it merely sticks out from {@code from}, so that its length says nothing and may be stretched to be
  *     seen
+ * @param most the value of the number beyond which nothing changes any more; NaN where there is none, or none is known
  */
-public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round, boolean arm) {
+public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round, boolean arm, double most) {
     public static final int WHOLE = -1;
+
+    public Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round, boolean arm) {
+        this(param, axis, from, at, rate, round, arm, Double.NaN);
+    }
+
+    /** The same handle with the value beyond which nothing changes. */
+    public Handle upTo(double value) {
+        return new Handle(param, axis, from, at, rate, round, arm, value);
+    }
 
     public Handle(String param, int axis, Vec3 from, Vec3 at, double rate) {
         this(param, axis, from, at, rate, null, false);

@@ -18,6 +18,7 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
@@ -194,17 +195,20 @@ public record Bevel(
         String what = what(2);
         if (cutter.held() > 0) {
             String to = Numbers.show(Math.rint(cutter.least() * amount() * 1000) / 1000);
-            context.remark(
+            context.remark(new Remark(
                     Remark.Level.REMARK,
                     "The width was held back at " + cutter.held() + " of " + all + " " + what + ", at the least to "
                             + (measure == Measure.SHARE ? "a share of " + to : to + " mm")
-                            + ", so that strips do not cross.");
+                            + ", so that strips do not cross.",
+                    cutter.place()));
         }
         if (cutter.left() > 0)
-            context.remark(
+            context.remark(new Remark(
                     Remark.Level.REMARK,
                     cutter.left() + " of " + all + " " + what
-                            + " were left alone: their strips would cross something however narrow they are.");
+                            + (cutter.left() == 1 ? " was" : " were")
+                            + " left alone: their strips would cross something however narrow they are.",
+                    cutter.place()));
         return out;
     }
 
@@ -245,7 +249,7 @@ public record Bevel(
             if (count == 0) return "Takes nothing here.";
             String takes = String.format(Locale.ROOT, "Takes %,d %s", count, what(count));
             if (count > MANY) return takes + ".";
-            double widest = new Cutter(in, this, taken.weights(), 0, "").widest(taken.elements());
+            double widest = widest(in, taken);
             if (!(widest < Double.POSITIVE_INFINITY)) return takes + ".";
             String at = Numbers.show(Math.rint(widest * 100) / 100);
             return takes + "; strips meet at " + (measure == Measure.SHARE ? "a share of " + at : at + "\u00a0mm")
@@ -255,37 +259,74 @@ public record Bevel(
         }
     }
 
-    /** The width is dragged away from the middle of the first edge, along a face beside it. */
+    /** How wide it can be on a mesh before strips meet; whatever its width is now, it is worked out only once. */
+    private double widest(Mesh in, Taken taken) throws StepException {
+        StepDescriptor d = StepDescriptor.of(Bevel.class);
+        Bevel unit = (Bevel) d.with(d.with(this, "width", 1.0), "share", 1.0);
+        return in.derived(Widest.class, _ -> new Widest())
+                .of(unit, () -> new Cutter(in, unit, taken.weights(), 0, "").widest(taken.elements()));
+    }
+
+    /** The width is dragged away from the middle of an edge, along a face beside it. */
     @Override
     public List<Handle> handles(Mesh in) {
         Adjacency adj = in.adjacency();
-        if (of == Of.VERTICES) return List.of();
         BitSet edges;
+        double widest;
         try {
-            edges = Taken.of(this, in, where.on(in).selection()).elements();
+            Taken taken = Taken.of(this, in, where.on(in).selection());
+            edges = taken.elements();
+            widest = !guard || edges.isEmpty() || edges.cardinality() > MANY ? Double.NaN : widest(in, taken);
         } catch (StepException e) {
             return List.of();
         }
-        FaceFrames frames = FaceFrames.of(in);
-        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            int c = adj.edgeCorner(e, 0), f = adj.cornerFace()[c];
+        int e = foremost(in, edges);
+        if (e < 0) return List.of();
+        Vec3 from, way;
+        double per;
+        if (of == Of.VERTICES) {
+            Fan fan = new Fan(in);
+            fan.gather(adj.vertexCorners()[adj.vertexStart()[e]]);
+            from = in.point(e);
+            way = in.point(in.corners()[adj.cornerNext()[fan.corner(0)]])
+                    .minus(from)
+                    .unit();
+            per = CornerBevel.perUnit(fan, measure);
+        } else {
+            int c = adj.edgeCorner(e, 0);
             Vec3 p = in.point(in.corners()[c]), q = in.point(in.corners()[adj.cornerNext()[c]]);
-            Vec3 from = p.plus(q).times(0.5),
-                    way = frames.normal(f).cross(q.minus(p)).unit();
-            BitSet one = new BitSet();
-            one.set(e);
-            EdgeWidths unit = new EdgeWidths(in, one, measure, 1, false);
-            double per = (unit.start[c] + unit.end[c]) / 2;
-            if (!(per > 0)) continue;
-            double arm = Math.max(per * amount(), 0.02 * in.bounds().diagonal());
-            Vec3 at = from.plus(way.times(per * amount()));
-            return List.of(new Handle(
-                    measure == Measure.SHARE ? "share" : "width",
-                    per * amount() < 1e-9 ? at.minus(way.times(arm)) : from,
-                    at,
-                    1 / per));
+            from = p.plus(q).times(0.5);
+            way = FaceFrames.of(in)
+                    .normal(adj.cornerFace()[c])
+                    .cross(q.minus(p))
+                    .unit();
+            per = EdgeWidths.perUnit(in, edges, e, measure);
         }
-        return List.of();
+        if (!(per > 0)) return List.of();
+        double arm = Math.max(per * amount(), 0.02 * in.bounds().diagonal());
+        Vec3 at = from.plus(way.times(per * amount()));
+        return List.of(new Handle(
+                        measure == Measure.SHARE ? "share" : "width",
+                        per * amount() < 1e-9 ? at.minus(way.times(arm)) : from,
+                        at,
+                        1 / per)
+                .upTo(widest));
+    }
+
+    /** The element that is highest and farthest to the front, where it is most likely seen. */
+    private int foremost(Mesh in, BitSet elements) {
+        Adjacency adj = in.adjacency();
+        int best = -1;
+        double most = Double.NEGATIVE_INFINITY;
+        for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1)) {
+            int u = of == Of.VERTICES ? e : adj.edgeLow(e), v = of == Of.VERTICES ? e : adj.edgeHigh(e);
+            double high = in.z(u) + in.z(v) - in.y(u) - in.y(v);
+            // Those that are as high but for rounding stay in their order.
+            if (high <= most + 1e-9 * Math.abs(most)) continue;
+            most = high;
+            best = e;
+        }
+        return best;
     }
 
     private String cross() {

@@ -50,7 +50,7 @@ final class CornerBevel {
         this.seed = seed;
         n = curve.segments();
         places = Keys.fractions(n);
-        fan = new Fan(whole);
+        fan = new Fan(mesh);
         BitSet seen = new BitSet(mesh.cornerCount());
         for (int v = vertices.nextSetBit(0); v >= 0; v = vertices.nextSetBit(v + 1)) {
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
@@ -65,39 +65,44 @@ final class CornerBevel {
     }
 
     private Vec3 way(int spoke) {
+        return way(fan, spoke);
+    }
+
+    private static Vec3 way(Fan fan, int spoke) {
         int a = fan.at(spoke);
         return new Vec3(fan.ways()[a], fan.ways()[a + 1], fan.ways()[a + 2]);
     }
 
-    /** How far along its edges a corner is cut off. */
-    private double distance() {
-        double w = width * (weights == null ? 1 : weights[fan.vertex]), sum = 0;
+    /** How far along its edges a vertex is cut off for each unit of the width. */
+    static double perUnit(Fan fan, Measure measure) {
         int spokes = fan.spokes(), faces = fan.faces();
+        double sum = 0;
         switch (measure) {
             case SHARE -> {
                 double least = Double.POSITIVE_INFINITY;
                 for (int j = 0; j < spokes; j++) least = Math.min(least, fan.length(j));
-                return w * least;
+                return least;
             }
             case ACROSS -> {
-                for (int j = 0; j < faces; j++) sum += way(j).minus(way(j + 1)).length() / faces;
-                return w / Math.max(1e-3, sum);
+                for (int j = 0; j < faces; j++)
+                    sum += way(fan, j).minus(way(fan, j + 1)).length() / faces;
+                return 1 / Math.max(1e-3, sum);
             }
             case DEEP -> {
                 Vec3 mean = Vec3.ZERO;
-                for (int j = 0; j < spokes; j++) mean = mean.plus(way(j));
-                for (int j = 0; j < spokes; j++) sum += way(j).dot(mean.unit()) / spokes;
-                return w / Math.max(1e-3, sum);
+                for (int j = 0; j < spokes; j++) mean = mean.plus(way(fan, j));
+                for (int j = 0; j < spokes; j++) sum += way(fan, j).dot(mean.unit()) / spokes;
+                return 1 / Math.max(1e-3, sum);
             }
             default -> {
-                return w;
+                return 1;
             }
         }
     }
 
     private void round() {
         int faces = fan.faces(), spokes = fan.spokes();
-        double d = distance();
+        double d = width * perUnit(fan, measure) * (weights == null ? 1 : weights[fan.vertex]);
         if (d == 0) return;
         int[] point = new int[spokes + 1];
         for (int j = 0; j < spokes; j++) {

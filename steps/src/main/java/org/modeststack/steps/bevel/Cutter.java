@@ -8,6 +8,7 @@ import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.StepException;
 
 /**
@@ -40,6 +41,7 @@ final class Cutter {
     private int held;
     private int left;
     private double least = 1;
+    private Vec3 place;
 
     /** @param weights for each edge or vertex what the width is multiplied by; null for 1 everywhere */
     Cutter(Mesh in, Bevel bevel, double[] weights, long seed, String madeTag) throws StepException {
@@ -55,6 +57,11 @@ final class Cutter {
     /** How many elements were held back. */
     int held() {
         return held;
+    }
+
+    /** Where to look for what held them back; or null. */
+    Vec3 place() {
+        return place;
     }
 
     /** How many were left alone. */
@@ -84,6 +91,7 @@ final class Cutter {
                 left = all - elements.cardinality();
                 return out;
             }
+            place = guard.place();
             leave(elements, guard.culprits(round < ROUNDS));
         }
         left = all;
@@ -198,6 +206,7 @@ final class Cutter {
     }
 
     private void report(Guard guard, BitSet elements) {
+        if (place == null) place = guard.place();
         for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1)) {
             double s = guard.scale[corners() ? e : adj.edgeLow(e)];
             least = Math.min(least, s);

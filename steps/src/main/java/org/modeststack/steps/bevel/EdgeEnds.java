@@ -77,7 +77,7 @@ final class EdgeEnds {
         normals = FaceFrames.of(mesh).normals();
         places = Keys.fractions(n);
         ab = new double[2 * (n + 1)];
-        fan = new Fan(cut.whole);
+        fan = new Fan(mesh);
     }
 
     /** Works on the touched vertices from one, up to and without another. */

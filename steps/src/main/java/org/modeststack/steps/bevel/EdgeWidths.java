@@ -26,6 +26,27 @@ final class EdgeWidths {
     /** By how much the faces turn at the side's edge, radians from 0 to π; only where it is cut. */
     final double[] turn;
 
+    /** How far the rail in the first face of one edge is from it, at the middle, for each unit of the width. */
+    static double perUnit(Mesh mesh, BitSet cut, int e, Measure measure) {
+        EdgeWidths w = new EdgeWidths(mesh);
+        int c = w.adj.edgeCorner(e, 0), d = w.adj.edgeCorner(e, 1);
+        return switch (measure) {
+            case SHARE -> w.shorter(c, d);
+            case SAME -> (w.atStart(cut, c) + w.atEnd(cut, c)) / 2;
+            default -> perUnit(measure, w.turn(c, d));
+        };
+    }
+
+    private EdgeWidths(Mesh mesh) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        normals = FaceFrames.of(mesh).normals();
+        start = null;
+        end = null;
+        turn = null;
+        even = false;
+    }
+
     /** @param tapers whether {@link #scale} will be told of vertices */
     EdgeWidths(Mesh mesh, BitSet cut, Measure measure, double width, boolean tapers) {
         this.mesh = mesh;
@@ -100,15 +121,25 @@ final class EdgeWidths {
     private void sameOnAll(BitSet cut, double width) {
         for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
             for (int i = 0; i < 2; i++) {
-                int c = adj.edgeCorner(e, i), f = adj.cornerFace()[c], after = adj.cornerNext()[c];
-                int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
-                Vec3 way = along(c).unit();
-                if (!cut.get(adj.cornerEdge()[before]))
-                    start[c] = width * way.cross(along(before).unit()).length();
-                if (!cut.get(adj.cornerEdge()[after]))
-                    end[c] = width * way.cross(along(after).unit()).length();
+                int c = adj.edgeCorner(e, i);
+                start[c] = width * atStart(cut, c);
+                end[c] = width * atEnd(cut, c);
             }
         }
+    }
+
+    private double atStart(BitSet cut, int c) {
+        int f = adj.cornerFace()[c], before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+        return cut.get(adj.cornerEdge()[before]) ? 1 : sine(c, before);
+    }
+
+    private double atEnd(BitSet cut, int c) {
+        int after = adj.cornerNext()[c];
+        return cut.get(adj.cornerEdge()[after]) ? 1 : sine(c, after);
+    }
+
+    private double sine(int c, int d) {
+        return along(c).unit().cross(along(d).unit()).length();
     }
 
     /** Makes the rails of an edge run closer at one of its vertices. @param share for each vertex, 1 to leave it */

@@ -21,10 +21,10 @@ final class Fan {
     boolean closed;
     private double[] way = new double[24];
 
-    Fan(CutMesh cut) {
-        mesh = cut.mesh;
-        adj = cut.adj;
-        twin = cut.twin;
+    Fan(Mesh mesh) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        twin = adj.twins();
     }
 
     /** Goes round from one corner. */

@@ -7,6 +7,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.FaceFrames;
@@ -34,6 +35,9 @@ final class Guard {
     private final BitSet touched;
     /** The smallest scale at which some side has no length left. */
     private double least = Double.POSITIVE_INFINITY;
+    /** The corner that side leaves. */
+    private int tightest = -1;
+
     /** Old vertices beside what was found to cross, or to have no area, at the last look. */
     private final BitSet culprits = new BitSet();
     /** For each old vertex how far its own are let go. */
@@ -77,7 +81,10 @@ final class Guard {
             if (isDented[f]) dented.set(f);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 if (spent[c] == Double.POSITIVE_INFINITY) continue;
-                least = Math.min(least, spent[c]);
+                if (spent[c] < least) {
+                    least = spent[c];
+                    tightest = c;
+                }
                 int v = group[mesh.corners()[c]], w = group[mesh.corners()[adj.cornerNext()[c]]];
                 limit[v] = Math.min(limit[v], spent[c]);
                 limit[w] = Math.min(limit[w], spent[c]);
@@ -104,6 +111,15 @@ final class Guard {
             if (!more) break;
             spread(limit);
         }
+    }
+
+    /** Where something was found to cross, or else the middle of the side that has no length left first; or null. */
+    Vec3 place() {
+        int v = culprits.nextSetBit(0);
+        if (v >= 0) return mesh.point(v);
+        if (tightest < 0) return null;
+        Vec3 p = mesh.point(mesh.corners()[tightest]);
+        return p.plus(mesh.point(mesh.corners()[adj.cornerNext()[tightest]])).times(0.5);
     }
 
     /** The smallest scale at which some side has no length left; infinite where none shrinks. */

@@ -12,6 +12,8 @@ import org.modeststack.mesh.Vec3;
 final class RailCurve {
     /** Vertices farther from the circle than this share of its radius do not lie on one. */
     private static final double ROUND = 0.01;
+    /** After so many turns the next is made from the beginning. */
+    private static final int AFRESH = 32;
 
     private final int n;
     /** The vertices, three values each; once the plane is known, also within it: along x, y and the normal. */
@@ -23,7 +25,10 @@ final class RailCurve {
     private final double[] axes = new double[9];
 
     private final double[] centre = new double[3];
-    private double[] angle;
+    /** On a circle: the direction of each vertex from the centre, two values each, and how far round the last is. */
+    private double[] way;
+
+    private double sweep;
     private double[] radius;
     private double[] height;
     private double[] length;
@@ -44,17 +49,39 @@ final class RailCurve {
     /** The places between the ends, or between the first vertex and itself: 1 to m - 1 of m. @return three values each */
     double[] between(int m) {
         double[] out = new double[3 * (m - 1)];
-        double[] along = round ? angle : length;
-        double first = along[0], last = round && closed ? first + 2 * Math.PI : along[along.length - 1];
+        if (round) roundBetween(m, out);
+        else straightBetween(m, out);
+        return out;
+    }
+
+    private void straightBetween(int m, double[] out) {
+        double whole = length[length.length - 1];
         int at = 0;
         for (int i = 1; i < m; i++) {
-            double wish = first + (double) i / m * (last - first);
+            double wish = (double) i / m * whole;
             // Both go up, so that the next place is found from the one before.
-            while (at + 1 < along.length && along[at + 1] <= wish) at++;
-            if (round) onCircle(at, wish, last, out, 3 * (i - 1));
-            else onLine(Math.min(at, length.length - 2), wish, out, 3 * (i - 1));
+            while (at + 1 < length.length && length[at + 1] <= wish) at++;
+            onLine(Math.min(at, length.length - 2), wish, out, 3 * (i - 1));
         }
-        return out;
+    }
+
+    /** Turns on by the same angle each time, and now and then from the beginning, so that rounding does not add up. */
+    private void roundBetween(int m, double[] out) {
+        double step = sweep / m, cos = Math.cos(step), sin = Math.sin(step), x = way[0], y = way[1];
+        int at = 0;
+        for (int i = 1; i < m; i++) {
+            double fx = x, fy = y, c = cos, s = sin;
+            if (i % AFRESH == 0) {
+                fx = way[0];
+                fy = way[1];
+                c = Math.cos(i * step);
+                s = Math.sin(i * step);
+            }
+            x = fx * c - fy * s;
+            y = fx * s + fy * c;
+            while (at + 1 < n && way[2 * at + 2] * y - way[2 * at + 3] * x >= 0) at++;
+            onCircle(at, x, y, out, 3 * (i - 1));
+        }
     }
 
     private void fit() {
@@ -96,22 +123,28 @@ final class RailCurve {
         polar(flat, c);
     }
 
-    /** Angles, radii and heights about the centre; round where they go one way round and are alike. */
+    /** Directions, radii and heights about the centre; round where they go one way round and are alike. */
     private void polar(double[] flat, double[] c) {
-        angle = new double[n];
+        way = new double[2 * n];
         radius = new double[n];
         height = new double[n];
         double mid = 0;
         for (int i = 0; i < n; i++) {
-            double u = flat[3 * i] - c[0], v = flat[3 * i + 1] - c[1];
-            radius[i] = Math.sqrt(u * u + v * v);
+            double u = flat[3 * i] - c[0], v = flat[3 * i + 1] - c[1], r = Math.sqrt(u * u + v * v);
+            if (r == 0) return;
+            radius[i] = r;
             height[i] = flat[3 * i + 2];
-            mid += radius[i] / n;
-            double a = Math.atan2(v, u), turn = i == 0 ? 0 : a - angle[i - 1];
-            angle[i] = i == 0 ? a : angle[i - 1] + turn - 2 * Math.PI * Math.rint(turn / (2 * Math.PI));
-            // A circle is gone round one way.
-            if (i > 0 && angle[i] <= angle[i - 1]) return;
+            way[2 * i] = u / r;
+            way[2 * i + 1] = v / r;
+            mid += r / n;
+            if (i == 0) continue;
+            double cross = way[2 * i - 2] * way[2 * i + 1] - way[2 * i - 1] * way[2 * i];
+            double dot = way[2 * i - 2] * way[2 * i] + way[2 * i - 1] * way[2 * i + 1];
+            // A circle is gone round one way; half a turn at once is still that.
+            if (cross < 0 || cross == 0 && dot > 0) return;
+            if (!closed) sweep += Math.atan2(cross, dot);
         }
+        if (closed) sweep = 2 * Math.PI;
         for (double r : radius) if (Math.abs(r - mid) > ROUND * mid) return;
         round = true;
     }
@@ -133,13 +166,13 @@ final class RailCurve {
         return new double[] {(xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det};
     }
 
-    private void onCircle(int i, double a, double last, double[] out, int at) {
+    private void onCircle(int i, double x, double y, double[] out, int at) {
         int j = (i + 1) % n;
-        double end = i + 1 < n ? angle[i + 1] : last;
-        double s = end > angle[i] ? Math.clamp((a - angle[i]) / (end - angle[i]), 0, 1) : 0;
+        double before = way[2 * i] * y - way[2 * i + 1] * x, behind = x * way[2 * j + 1] - y * way[2 * j];
+        double s = before + behind > 0 ? Math.clamp(before / (before + behind), 0, 1) : 0;
         // What little the vertices are off the circle or its plane is kept.
         double r = radius[i] + s * (radius[j] - radius[i]), h = height[i] + s * (height[j] - height[i]);
-        double u = r * Math.cos(a), v = r * Math.sin(a);
+        double u = r * x, v = r * y;
         for (int k = 0; k < 3; k++) out[at + k] = centre[k] + u * axes[k] + v * axes[3 + k] + h * axes[6 + k];
     }
 

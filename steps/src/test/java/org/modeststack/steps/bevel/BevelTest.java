@@ -24,6 +24,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
@@ -32,6 +33,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.search.Crossings;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
@@ -40,6 +42,7 @@ import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Operation;
 import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
 
@@ -61,7 +64,7 @@ class BevelTest {
         int[][] p = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}, {0, 0, 1}, {0, 0, -1}};
         for (int i = 0; i < 6; i++) b.vertex(p[i][0], p[i][1], p[i][2], i + 1);
         for (int i = 0; i < 4; i++) {
-            b.face(10 + i, b.material(org.modeststack.mesh.Material.DEFAULT), i, (i + 1) % 4, 4);
+            b.face(10 + i, b.material(Material.DEFAULT), i, (i + 1) % 4, 4);
             b.face(20 + i, 0, (i + 1) % 4, i, 5);
         }
         return b.build();
@@ -259,6 +262,38 @@ class BevelTest {
                 "an ogee takes as much as a flat");
     }
 
+    /** Whatever the angle at which edges meet a cut one, its rails come to them at the same distance. */
+    @Test
+    void theSameWidthOnSlantedEdges() throws StepException {
+        double[] p = {0, 0, 0, 10, 0, 0, 10, 10, 0, 0, 10, 0, 3, -2, 10, 13, 1, 9, 12, 12, 11, -1, 9, 10};
+        int[][] f = {{0, 3, 2, 1}, {4, 5, 6, 7}, {0, 1, 5, 4}, {1, 2, 6, 5}, {2, 3, 7, 6}, {3, 0, 4, 7}};
+        Mesh in = MeshFixtures.faces(p, f);
+        int edge = in.adjacency().edgeBetween(4, 5, in);
+        Mesh out = TestContext.run(
+                bevel(
+                        "where",
+                        Pick.hand(in, Selection.of(ElementKind.EDGE, edge)),
+                        "measure",
+                        Measure.SAME,
+                        "width",
+                        1.5),
+                in);
+        int found = 0;
+        for (int v = 0; v < out.vertexCount(); v++)
+            for (int end : new int[] {4, 5})
+                if (Math.abs(out.point(v).minus(in.point(end)).length() - 1.5) < 1e-9) found++;
+        assertEquals(4, found, "two rails, two ends");
+    }
+
+    /** A bevel before smoothing: its faces are divided like all others, and what is closed stays closed. */
+    @Test
+    void aBevelGoesBeforeSmoothing() throws StepException {
+        Mesh held = TestContext.run(bevel("width", 1.0, "segments", 2, "profile", 2.0), cube(10));
+        Mesh smooth = TestContext.run(new Subdivide(2), held), loose = TestContext.run(new Subdivide(2), cube(10));
+        assertTrue(Health.of(smooth).isClosed());
+        assertTrue(volume(smooth) > 0.97 * 1000 && volume(loose) < 0.7 * 1000, "full strips hold the edges");
+    }
+
     /** New faces are blended with what is beside them; the edges between old faces stay as they were. */
     @Test
     void stripsCanBeBlended() throws StepException {
@@ -390,7 +425,7 @@ class BevelTest {
             @ForAll @IntRange(min = 0, max = 3) int shape)
             throws StepException {
         Mesh in = pyramid(sides, shape);
-        org.modeststack.mesh.select.Selection s = org.modeststack.mesh.select.Selection.none(ElementKind.EDGE);
+        Selection s = Selection.none(ElementKind.EDGE);
         for (int i = 0; i < sides; i++)
             if ((mask >> i & 1) != 0) s.elements().set(in.adjacency().edgeBetween(i, sides, in));
         if (s.isEmpty()) return;
@@ -420,7 +455,7 @@ class BevelTest {
             b.vertex(10 * Math.cos(a), 10 * Math.sin(a), shape == 3 ? 3 * Math.cos(2 * a) : 0, i + 1);
         }
         b.vertex(0, 0, shape == 0 ? 8 : shape == 1 ? -3 : 0, 100);
-        int m = b.material(org.modeststack.mesh.Material.DEFAULT);
+        int m = b.material(Material.DEFAULT);
         b.vertex(0, 0, -20, 101);
         for (int i = 0; i < sides; i++) {
             b.face(200 + i, m, i, (i + 1) % sides, sides);
