@@ -84,7 +84,7 @@ final class Cutter {
         for (int round = 0; !elements.isEmpty(); round++) {
             CutMesh cut = new CutMesh(in);
             EdgeBevel edges = begin(cut, elements);
-            Guard guard = new Guard(cut, touched(elements), groups(elements));
+            Guard guard = new Guard(cut, touched(elements), () -> groups(elements));
             Mesh out = guarded(cut, guard, edges);
             if (out != null) {
                 report(guard, elements);
@@ -102,7 +102,7 @@ final class Cutter {
     double widest(BitSet elements) {
         CutMesh cut = new CutMesh(in);
         begin(cut, elements);
-        Guard guard = new Guard(cut, touched(elements), groups(elements));
+        Guard guard = new Guard(cut, touched(elements), () -> groups(elements));
         guard.hold();
         return guard.spent() * bevel.amount();
     }

@@ -48,6 +48,8 @@ final class EdgeEnds {
     private final long[] places;
 
     private final Fan fan;
+    /** The spokes that are cut, in order. */
+    private final IntArrayList spokes = new IntArrayList();
     /** The root of the keys of what is made at the present vertex. */
     private long own;
 
@@ -102,31 +104,31 @@ final class EdgeEnds {
     /** One fan of faces round a vertex. */
     private void round() {
         own = Keys.of(seed, mesh.vertexKeys()[fan.vertex]);
-        int cuts = 0, first = -1;
-        for (int j = 0; j < fan.spokes(); j++) {
-            if (!edges.get(fan.edge(j))) continue;
-            if (first < 0) first = j;
-            cuts++;
-        }
+        spokes.clear();
+        for (int j = 0; j < fan.spokes(); j++) if (edges.get(fan.edge(j))) spokes.add(j);
+        int cuts = spokes.size();
         if (cuts == 0) return;
         if (!fan.closed) {
-            open(cuts);
-        } else {
-            fan.begin(first);
-            if (cuts == 1) lone();
-            else closed(cuts);
+            open(spokes.toIntArray());
+            return;
         }
+        int first = spokes.getInt(0);
+        fan.begin(first);
+        int[] list = spokes.toIntArray();
+        for (int i = 0; i < cuts; i++) list[i] -= first;
+        if (cuts == 1) lone();
+        else closed(list);
     }
 
-    /** The spokes that are cut, in order. */
-    private int[] spokes(int cuts) {
-        int[] out = new int[cuts];
-        for (int j = 0, i = 0; j < fan.spokes(); j++) if (edges.get(fan.edge(j))) out[i++] = j;
-        return out;
-    }
-
-    private void closed(int cuts) {
-        int[] spokes = spokes(cuts);
+    private void closed(int[] spokes) {
+        int cuts = spokes.length;
+        if (n == 1 && cuts > 2 && turns.arePointed()) {
+            int[] points = new int[cuts];
+            for (int i = 0; i < cuts; i++)
+                points[i] = pointed(spokes[i], i + 1 < cuts ? spokes[i + 1] : spokes[0] + fan.faces());
+            polygon(spokes, points);
+            return;
+        }
         int[] firstOf = new int[cuts], lastOf = new int[cuts];
         int[][] between = new int[cuts][];
         boolean plain = true;
@@ -330,8 +332,8 @@ final class EdgeEnds {
     }
 
     /** Cut edges that come to a border. */
-    private void open(int cuts) {
-        int[] spokes = spokes(cuts);
+    private void open(int[] spokes) {
+        int cuts = spokes.length;
         int d = fan.faces(), s = spokes[0], e = spokes[cuts - 1];
         double r = slide(s, s - 1, false), l = slide(e, e + 1, true);
         boolean slidR = !Double.isNaN(r), slidL = !Double.isNaN(l);
@@ -430,25 +432,46 @@ final class EdgeEnds {
      * to the second, where the outline is not pointed
      */
     private int[] sector(int a, int b) {
-        int f = 3 * faceBeside(a, true), g = 3 * faceBeside(b, false);
+        if (turns.arePointed()) return new int[] {pointed(a, b)};
+        int f = 3 * faceBeside(a, true);
+        if (!aim(a, b, f)) return new int[] {put(a, b)};
+        int[] outline = turns.at(this, a, b, f, Math.min(distance(a, true), distance(b, false)));
+        if (outline == null) return new int[] {put(a, b)};
+        follow(outline, a, b, f);
+        return outline;
+    }
+
+    /** Puts one vertex in place of the old one between two cut spokes. */
+    private int pointed(int a, int b) {
+        aim(a, b, 3 * faceBeside(a, true));
+        return put(a, b);
+    }
+
+    /**
+     * Sets {@link #at} to where the rails between two cut spokes meet.
+     *
+     * @param f where the normal of the face behind the first begins
+     * @return whether all between is one plane
+     */
+    private boolean aim(int a, int b, int f) {
         double da = distance(a, true), db = distance(b, false);
-        double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
-        int c = fan.corner(a);
-        if (dot < 1 - PLANE && b - a == 2 && ridge(a, b, da, db)) {
-            // On the one edge between.
-        } else if (dot < 1 - PLANE) {
-            fit(a, b, da, db);
-        } else {
-            inPlane(a, b, da, db, f);
-            int[] outline = turns.arePointed() ? null : turns.at(this, a, b, f, Math.min(da, db));
-            if (outline != null) {
-                follow(outline, a, b, f);
-                return outline;
+        if (b - a > 1) {
+            int g = 3 * faceBeside(b, false);
+            double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
+            if (dot < 1 - PLANE) {
+                // With one edge between, on that if it can be.
+                if (b - a > 2 || !ridge(a, b, da, db)) fit(a, b, da, db);
+                return false;
             }
         }
-        int p = point(at[0], at[1], at[2], c);
+        inPlane(a, b, da, db, f);
+        return true;
+    }
+
+    private int put(int a, int b) {
+        int p = point(at[0], at[1], at[2], fan.corner(a));
         for (int j = a; j < b; j++) cut.replace(fan.corner(j), p);
-        return new int[] {p};
+        return p;
     }
 
     /** Lets the faces of a sector that lie in one plane end along its outline, each edge between them where it points. */

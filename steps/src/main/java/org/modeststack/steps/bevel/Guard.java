@@ -3,6 +3,7 @@ package org.modeststack.steps.bevel;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.function.Supplier;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
@@ -30,7 +31,9 @@ final class Guard {
     private final Mesh mesh;
     private final Adjacency adj;
     /** For each vertex the first of those that are held back together with it; vertices that nothing happens to are alone. */
-    private final int[] group;
+    private final Supplier<int[]> grouping;
+
+    private int[] group;
 
     private final BitSet touched;
     /** The smallest scale at which some side has no length left. */
@@ -47,16 +50,21 @@ final class Guard {
 
     /**
      * @param touched vertices that others stand in place of
-     * @param group for each vertex the first of its group
+     * @param grouping gives for each vertex the first of its group; asked only where something must be held back
      */
-    Guard(CutMesh cut, BitSet touched, int[] group) {
+    Guard(CutMesh cut, BitSet touched, Supplier<int[]> grouping) {
         this.cut = cut;
         mesh = cut.mesh;
         adj = cut.adj;
         this.touched = touched;
-        this.group = group;
+        this.grouping = grouping;
         scale = new double[mesh.vertexCount()];
         Arrays.fill(scale, 1);
+    }
+
+    private int group(int v) {
+        if (group == null) group = grouping.get();
+        return group[v];
     }
 
     /** Holds back so far that nothing beside each other crosses. */
@@ -72,20 +80,24 @@ final class Guard {
                 isDented[f] = !isConvex(f);
             }
         });
-        double[] limit = new double[mesh.vertexCount()];
-        Arrays.fill(limit, Double.POSITIVE_INFINITY);
         BitSet dented = new BitSet();
         for (int f = 0; f < isTouched.length; f++) {
             if (!isTouched[f]) continue;
             faces.set(f);
             if (isDented[f]) dented.set(f);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                if (spent[c] == Double.POSITIVE_INFINITY) continue;
-                if (spent[c] < least) {
-                    least = spent[c];
-                    tightest = c;
-                }
-                int v = group[mesh.corners()[c]], w = group[mesh.corners()[adj.cornerNext()[c]]];
+                if (spent[c] >= least) continue;
+                least = spent[c];
+                tightest = c;
+            }
+        }
+        if (least >= 1 && dented.isEmpty()) return;
+        double[] limit = new double[mesh.vertexCount()];
+        Arrays.fill(limit, Double.POSITIVE_INFINITY);
+        for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                if (spent[c] >= 1) continue;
+                int v = group(mesh.corners()[c]), w = group(mesh.corners()[adj.cornerNext()[c]]);
                 limit[v] = Math.min(limit[v], spent[c]);
                 limit[w] = Math.min(limit[w], spent[c]);
             }
@@ -103,7 +115,7 @@ final class Guard {
                     else high = mid;
                 }
                 for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                    int g = group[mesh.corners()[c]];
+                    int g = group(mesh.corners()[c]);
                     limit[g] = Math.min(limit[g], MARGIN * low * scale[mesh.corners()[c]]);
                 }
                 more = true;
@@ -129,7 +141,7 @@ final class Guard {
 
     private void spread(double[] limit) {
         for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
-            scale[v] = Math.min(scale[v], limit[group[v]]);
+            scale[v] = Math.min(scale[v], limit[group(v)]);
     }
 
     /** The scale at which the side that leaves a corner has no length left; infinite where it does not shrink. */
@@ -206,8 +218,8 @@ final class Guard {
     BitSet culprits(boolean alone) {
         if (alone) return culprits;
         BitSet groups = new BitSet(), out = new BitSet();
-        culprits.stream().forEach(v -> groups.set(group[v]));
-        touched.stream().filter(v -> groups.get(group[v])).forEach(out::set);
+        culprits.stream().forEach(v -> groups.set(group(v)));
+        touched.stream().filter(v -> groups.get(group(v))).forEach(out::set);
         return out;
     }
 
@@ -237,10 +249,10 @@ final class Guard {
 
     private boolean shrink(double by) {
         BitSet groups = new BitSet();
-        culprits.stream().forEach(v -> groups.set(group[v]));
+        culprits.stream().forEach(v -> groups.set(group(v)));
         if (groups.isEmpty()) return false;
         for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
-            if (groups.get(group[v])) scale[v] *= by;
+            if (groups.get(group(v))) scale[v] *= by;
         return true;
     }
 

@@ -84,8 +84,9 @@ final class Raising {
         copyAt = new int[mesh.cornerCount()];
         Arrays.fill(copyAt, -1);
         copyStart = new int[groups + 1];
-        for (int f : faces) {
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (isRim(c, groupOf[f])) rim.set(c);
+        if (apart || faces.length < mesh.faceCount() || isOpen()) {
+            for (int f : faces)
+                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (isRim(c, groupOf[f])) rim.set(c);
         }
         for (int g = 0; g < groups; g++) {
             for (int i = groupStart[g]; i < groupStart[g + 1]; i++) {
@@ -133,6 +134,12 @@ final class Raising {
             }
         }
         return sets.roots();
+    }
+
+    /** Whether some side has no face across; else a whole solid's faces all have others of their group beside them. */
+    private boolean isOpen() {
+        for (int t : twin) if (t < 0) return true;
+        return false;
     }
 
     /** Whether nothing of the same group lies across the side that leaves a corner. */
