@@ -65,6 +65,9 @@ final class PickBar extends HBox {
         if (paints) brush.refresh();
         if (!picking.isOn()) return;
         String where = target == null ? "" : "Step " + (session.body().indexOf(target.id()) + 1) + ": ";
-        numbers.setText(where + picking.inNumbers());
+        // What the step itself says of it: how much of what is picked it takes, and how far its numbers can go.
+        String outlook =
+                target == null || picking.mesh() == null ? "" : target.step().outlook(picking.mesh());
+        numbers.setText(where + picking.inNumbers() + (outlook.isEmpty() ? "" : " · " + outlook));
     }
 }

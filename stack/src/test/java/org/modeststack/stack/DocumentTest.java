@@ -24,11 +24,14 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mockito.Mockito;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.search.Crossings;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Evaluator;
@@ -39,11 +42,16 @@ import org.modeststack.stack.file.DocumentSchema;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Operation;
 import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.smooth.Subdivide;
@@ -273,6 +281,34 @@ class DocumentTest {
             assertEquals(!sheet, Health.of(r.mesh()).isClosed(), d.nameOf(r.bodyId()));
             r.steps().forEach(s -> assertEquals(List.of(), s.remarks()));
         });
+    }
+
+    /** The rims of every cut of the demo can be bevelled, without anything passing through anything else. */
+    @Test
+    void theRimsOfEveryCutOfTheDemoCanBeBevelled() throws StepException {
+        Document d = SkerryLight.document();
+        StepDescriptor bevel = Steps.byType("bevel");
+        Step plain = bevel.with(bevel.with(bevel.createDefault(), "width", 0.4), "segments", 2);
+        StepContext context = Mockito.mock(StepContext.class);
+        Mockito.when(context.seed()).thenReturn(7L);
+        Mockito.when(context.madeTag()).thenReturn("made:7");
+        int cuts = 0;
+        for (BodyResult r : new Evaluator().evaluate(d, Progress.NONE).values()) {
+            Body body = d.body(r.bodyId());
+            for (int i = 0; i < body.entries().size(); i++) {
+                Entry e = body.entries().get(i);
+                if (!(e.step() instanceof BooleanStep)) continue;
+                Mesh in = r.steps().get(i).mesh();
+                Pick rims = Pick.of(ElementKind.EDGE, new Rule.Made(StepContext.madeTag(e.seed())));
+                Mesh out = bevel.with(plain, "where", rims).apply(in, context);
+                String what = body.name() + " " + (i + 1);
+                assertTrue(out.faceCount() > in.faceCount(), what);
+                assertTrue(Health.of(out).isClosed() && Health.of(out).degenerateFaces() == 0, what);
+                assertTrue(Crossings.of(out).isEmpty(), what);
+                cuts++;
+            }
+        }
+        assertEquals(7, cuts);
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.UnaryOperator;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Growing;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
@@ -102,9 +103,17 @@ public record Pick(ElementKind kind, List<Term> terms) {
     private Picked workOut(Mesh mesh) {
         Selection s = Selection.none(kind);
         int wanted = 0, found = 0, lost = 0;
-        for (Term t : terms) {
+        for (int i = 0; i < terms.size(); i++) {
+            Term t = terms.get(i);
             if (t instanceof Term.Change c) {
                 s = changed(mesh, s, c);
+                continue;
+            }
+            if (i == 0 && isRimOfFaces(mesh)) {
+                // The rim of those faces, which their edges alone do not tell.
+                Rule rule = ((Term.Where) t).rule();
+                s = Growing.rim(mesh, RuleMatch.of(mesh, ElementKind.FACE, rule).selection());
+                i++;
                 continue;
             }
             Term.Where w = (Term.Where) t;
@@ -119,6 +128,16 @@ public record Pick(ElementKind kind, List<Term> terms) {
             };
         }
         return new Picked(s, wanted, found, lost);
+    }
+
+    /** Whether edges are picked by a rule that speaks of faces, and of these the rim. */
+    private boolean isRimOfFaces(Mesh mesh) {
+        if (kind != ElementKind.EDGE || terms.size() < 2) return false;
+        if (!(terms.get(1) instanceof Term.Change c) || c.kind() != Term.Kind.RIM) return false;
+        Rule rule = ((Term.Where) terms.getFirst()).rule();
+        String name = rule instanceof Rule.Made m ? m.tag() : rule instanceof Rule.Tagged g ? g.name() : null;
+        Tag tag = name == null ? null : mesh.tag(name);
+        return tag == null ? rule.speaksOf(kind) == ElementKind.FACE : tag.kind() == ElementKind.FACE;
     }
 
     /** What it comes to, with a remark at the step where hand-picked elements had to be found again or are gone. */

@@ -131,6 +131,17 @@ class BevelTest {
         assertEdgesEqual(octa, Math.sqrt(2) / 3);
     }
 
+    /** A cube whose edges are cut off so that the squares and strips are as wide: the rhombicuboctahedron. */
+    @Test
+    void edgesCutOffMakeTheRhombicuboctahedron() throws StepException {
+        Mesh out = TestContext.run(bevel("width", 1 / (2 + Math.sqrt(2))), cube(1));
+        assertEquals("24, 48, 26", out.vertexCount() + ", " + out.edgeCount() + ", " + out.faceCount());
+        assertEdgesEqual(out, Math.sqrt(2) / (2 + Math.sqrt(2)));
+        Mesh across =
+                TestContext.run(bevel("measure", Measure.ACROSS, "width", Math.sqrt(2) / (2 + Math.sqrt(2))), cube(1));
+        assertEdgesEqual(across, Math.sqrt(2) / (2 + Math.sqrt(2)));
+    }
+
     /** All edges of a cube cut flat: 6 squares, 12 strips, 8 corners; 24 vertices in all. */
     @Test
     void edgesCutOffFlat() throws StepException {
@@ -323,6 +334,21 @@ class BevelTest {
         assertThrows(StepException.class, () -> TestContext.run(bevel("weights", "top"), none));
     }
 
+    /** Later steps pick strips, corners and the rims of strips by the step that made them. */
+    @Test
+    void stripsCornersAndRimsArePickedLater() throws StepException {
+        Mesh out = TestContext.run(bevel("width", 2.0, "segments", 2), cube(10));
+        String made = new TestContext().madeTag();
+        assertEquals(24, picked(out, "faces: made " + made));
+        assertEquals(24, picked(out, "faces: made " + made + ":corners"), "three quads a corner");
+        // Round each of the six faces four rails, and each of the eight corners six sides.
+        assertEquals(6 * 4 + 8 * 6, picked(out, "edges: made " + made + "; rim"));
+    }
+
+    private static int picked(Mesh m, String text) {
+        return pick(text).on(m).selection().elements().cardinality();
+    }
+
     @Test
     void newFacesWearWhatTheyAreTold() throws StepException {
         Mesh out = oneEdge("width", 2.0, "material", "enamel");
@@ -475,8 +501,13 @@ class BevelTest {
         Bevel.Of of = Bevel.Of.values()[random.nextInt(3)];
         ElementKind kind =
                 of == Bevel.Of.EDGES ? ElementKind.EDGE : of == Bevel.Of.RIMS ? ElementKind.FACE : ElementKind.VERTEX;
+        boolean weighed = of == Bevel.Of.EDGES && random.nextInt(3) == 0;
+        for (int k = 0; k < 2 && weighed; k++)
+            in = TestContext.run(new TagStep(some(in, kind, 2, random), "w", random.nextDouble()), in);
         Mesh out = TestContext.run(
                 bevel(
+                        "weights",
+                        weighed ? "w" : "",
                         "of",
                         of,
                         "where",
