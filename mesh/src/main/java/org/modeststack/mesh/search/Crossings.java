@@ -37,6 +37,12 @@ public final class Crossings {
                 face = mesh.triangulation().triangleFace();
         int[] t = new int[corners.length];
         for (int i = 0; i < t.length; i++) t[i] = mesh.corners()[corners[i]];
+        // Sides that only divide a face are no borders: what passes through just there passes through the face.
+        boolean[] inner = new boolean[corners.length];
+        for (int i = 0; i < corners.length; i++) {
+            int c = corners[i], d = corners[i % 3 == 2 ? i - 2 : i + 1], f = face[i / 3];
+            inner[i] = d != (c + 1 == mesh.offsets()[f + 1] ? mesh.offsets()[f] : c + 1);
+        }
         double[] p = mesh.xyz();
         double slack = ROUNDING * mesh.bounds().diagonal();
         // Often few are asked for: only they go into a tree, and all are held against it.
@@ -51,7 +57,7 @@ public final class Crossings {
         }
         Bvh.PairVisitor judge = (a, b) -> {
             if (face[a] == face[b]) return;
-            if (pierces(p, t, 3 * a, 3 * b, slack) || pierces(p, t, 3 * b, 3 * a, slack))
+            if (pierces(p, t, inner, 3 * a, 3 * b, slack) || pierces(p, t, inner, 3 * b, 3 * a, slack))
                 visitor.crossing(face[a], face[b]);
         };
         Bvh tree = new Bvh(boxes);
@@ -74,7 +80,7 @@ public final class Crossings {
     }
 
     /** Whether a side of one triangle passes through the inside of another, by more than a distance. */
-    private static boolean pierces(double[] p, int[] t, int a, int b, double slack) {
+    private static boolean pierces(double[] p, int[] t, boolean[] inner, int a, int b, double slack) {
         int x = 3 * t[b], y = 3 * t[b + 1], z = 3 * t[b + 2];
         double ux = p[y] - p[x], uy = p[y + 1] - p[x + 1], uz = p[y + 2] - p[x + 2];
         double wx = p[z] - p[x], wy = p[z + 1] - p[x + 1], wz = p[z + 2] - p[x + 2];
@@ -99,9 +105,9 @@ public final class Crossings {
             double qx = p[u] + s * (p[v] - p[u]);
             double qy = p[u + 1] + s * (p[v + 1] - p[u + 1]);
             double qz = p[u + 2] + s * (p[v + 2] - p[u + 2]);
-            if (within(p, x, y, qx, qy, qz, nx, ny, nz, slack)
-                    && within(p, y, z, qx, qy, qz, nx, ny, nz, slack)
-                    && within(p, z, x, qx, qy, qz, nx, ny, nz, slack)) return true;
+            if (within(p, x, y, qx, qy, qz, nx, ny, nz, inner[b] ? -slack : slack)
+                    && within(p, y, z, qx, qy, qz, nx, ny, nz, inner[b + 1] ? -slack : slack)
+                    && within(p, z, x, qx, qy, qz, nx, ny, nz, inner[b + 2] ? -slack : slack)) return true;
         }
         return false;
     }
