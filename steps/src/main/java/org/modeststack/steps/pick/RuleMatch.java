@@ -2,6 +2,7 @@ package org.modeststack.steps.pick;
 
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
@@ -39,17 +40,20 @@ final class RuleMatch {
         double[] n = FaceFrames.of(mesh).normals();
         // Faces that meet at just the angle are not sharper, however their normals are rounded.
         double limit = Math.cos(Math.toRadians(degrees)) - 1e-9;
-        BitSet out = new BitSet();
-        for (int e = 0; e < adj.edgeCount(); e++) {
-            if (adj.edgeSides(e) != 2) continue;
-            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
-            int f = 3 * adj.cornerFace()[c], g = 3 * adj.cornerFace()[d];
-            double dot = n[f] * n[g] + n[f + 1] * n[g + 1] + n[f + 2] * n[g + 2];
-            // Two faces that run along the edge the same way look to different sides.
-            if (mesh.corners()[c] == mesh.corners()[d]) dot = -dot;
-            if (dot < limit) out.set(e);
-        }
-        return out;
+        // Pieces of the work are whole numbers of words.
+        long[] words = new long[(adj.edgeCount() + 63) / 64];
+        Chunks.run(0, adj.edgeCount(), (from, to) -> {
+            for (int e = from; e < to; e++) {
+                if (adj.edgeSides(e) != 2) continue;
+                int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+                int f = 3 * adj.cornerFace()[c], g = 3 * adj.cornerFace()[d];
+                double dot = n[f] * n[g] + n[f + 1] * n[g + 1] + n[f + 2] * n[g + 2];
+                // Two faces that run along the edge the same way look to different sides.
+                if (mesh.corners()[c] == mesh.corners()[d]) dot = -dot;
+                if (dot < limit) words[e >> 6] |= 1L << e;
+            }
+        });
+        return BitSet.valueOf(words);
     }
 
     private static BitSet border(Mesh mesh) {

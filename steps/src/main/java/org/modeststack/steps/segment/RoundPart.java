@@ -229,17 +229,23 @@ final class RoundPart {
     /** Whether nothing but the part and one face beyond touches what will go; notes that face. */
     private boolean free(Rail rail, RoundRow row) {
         int own = partOf[row.faces().getInt(0)];
-        int n = rail.segments();
+        int n = rail.segments(), across = 0;
         for (int i = 0; i < n; i++) {
             int side = railSide(rail.vertices, i, row);
             if (adj.edgeSides(adj.cornerEdge()[side]) > 2) return false;
             int other = beyond(side);
-            if (other >= 0 && partOf[other] == own) continue;
+            if (other >= 0 && partOf[other] == own) {
+                across++;
+                continue;
+            }
             if (i > 0 && other != rail.beyond) return false;
             rail.beyond = other;
         }
+        // Two faces of the row at each vertex, and across from them two more or the one beyond: mostly that is all.
+        int usual = across == n ? 4 : across > 0 ? -1 : rail.beyond < 0 ? 2 : 3;
         for (int i = rail.closed ? 0 : 1; i < n; i++) {
             int v = rail.vertices.getInt(i);
+            if (adj.vertexStart()[v + 1] - adj.vertexStart()[v] == usual) continue;
             for (int k = adj.vertexStart()[v]; k < adj.vertexStart()[v + 1]; k++) {
                 int f = adj.cornerFace()[adj.vertexCorners()[k]];
                 if (f != rail.beyond && partOf[f] != own) return false;
@@ -309,7 +315,7 @@ final class RoundPart {
 
     /** The old segment in which the middle of a new one lies. */
     private int nearest(int i, int of) {
-        return Math.min(of - 1, (int) ((i + 0.5) / segments * of));
+        return of == segments ? i : Math.min(of - 1, (int) ((i + 0.5) / segments * of));
     }
 
     /** A face that is no part of it; where it lies beyond a rail, with the new vertices instead of the old. */
@@ -368,8 +374,10 @@ final class RoundPart {
         long key = Keys.of(
                 seed, STRIP, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
         int[] ring = new int[4];
+        boolean colored = mesh.hasColors(), plain = heirs.none();
+        int of = row.segments();
         for (int i = 0; i < segments; i++) {
-            int old = row.faces().getInt(nearest(i, row.segments()));
+            int old = row.faces().getInt(nearest(i, of));
             int n = 0;
             ring[n++] = low[i];
             if (low[i] != low[i + 1]) ring[n++] = low[i + 1];
@@ -377,12 +385,11 @@ final class RoundPart {
             ring[n++] = high[i];
             int made = b.face(Keys.of(key, places[i]), materials[mesh.faceMaterials()[old]], ring, 0, n);
             b.tag(madeTag, ElementKind.FACE, made, 1);
-            for (int k = 0; mesh.hasColors() && k < n; k++)
+            for (int k = 0; colored && k < n; k++)
                 color(b, b.firstCorner(made) + k, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
-            if (heirs.none()) continue;
+            if (plain) continue;
             heirs.face(old, made);
-            int line = (int) Math.rint((double) i / segments * row.segments())
-                    % row.low().size();
+            int line = (int) Math.rint((double) i / segments * of) % row.low().size();
             if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), low[i], high[i]);
         }
     }

@@ -26,7 +26,9 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
             for (int i = 0; i < adj.edgeSides(e); i++) {
                 int c = adj.edgeCorner(e, i);
                 if (done.get(adj.cornerFace()[c]) || across(mesh, adj, picked, c) < 0) continue;
-                out.add(walk(mesh, adj, picked, firstOf(mesh, adj, picked, c), done));
+                // Most rows go all the way round, and so can be walked from anywhere.
+                RoundRow row = walk(mesh, adj, picked, c, done, false);
+                out.add(row != null ? row : walk(mesh, adj, picked, firstOf(mesh, adj, picked, c), done, true));
             }
         }
         return out;
@@ -55,23 +57,27 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
         }
     }
 
-    private static RoundRow walk(Mesh mesh, Adjacency adj, BitSet picked, int first, BitSet done) {
-        IntArrayList low = new IntArrayList(), high = new IntArrayList(), faces = new IntArrayList();
-        int c = first;
+    /** @param open whether a row that does not close is wanted; else null is given for it */
+    private static RoundRow walk(Mesh mesh, Adjacency adj, BitSet picked, int first, BitSet done, boolean open) {
+        IntArrayList low = new IntArrayList(64), high = new IntArrayList(64), faces = new IntArrayList(64);
+        int c = first, x = across(mesh, adj, picked, c);
         while (true) {
             high.add(mesh.corners()[c]);
             low.add(mesh.corners()[adj.cornerNext()[c]]);
-            int f = adj.cornerFace()[c], x = across(mesh, adj, picked, c);
-            faces.add(f);
-            done.set(f);
+            faces.add(adj.cornerFace()[c]);
             int next = adj.twin(x);
-            if (next == first) return new RoundRow(low, high, faces, true);
-            if (next < 0 || across(mesh, adj, picked, next) < 0 || done.get(adj.cornerFace()[next])) {
+            boolean closed = next == first;
+            int on = closed || next < 0 ? -1 : across(mesh, adj, picked, next);
+            if (on < 0 || done.get(adj.cornerFace()[next])) {
+                if (!closed && !open) return null;
+                for (int i = 0; i < faces.size(); i++) done.set(faces.getInt(i));
+                if (closed) return new RoundRow(low, high, faces, true);
                 low.add(mesh.corners()[x]);
                 high.add(mesh.corners()[adj.cornerNext()[x]]);
                 return new RoundRow(low, high, faces, false);
             }
             c = next;
+            x = on;
         }
     }
 
