@@ -48,6 +48,7 @@ final class CornerBevel {
         this.width = width;
         this.weights = weights;
         this.seed = seed;
+        cut.doubtful = true;
         n = curve.segments();
         places = Keys.fractions(n);
         fan = new Fan(mesh);

@@ -39,6 +39,7 @@ final class CutMesh {
     private int[] stripLike = new int[0];
     private long[] stripKeys = new long[0];
     private boolean repeats;
+    private boolean doubtful;
 
     /** For each vertex of the mesh built last the old one it stands beside. */
     private int[] originOfBuilt;
@@ -72,6 +73,7 @@ final class CutMesh {
             firstChain[i] = links;
             links += pieces.get(i).chains.size();
             repeats |= pieces.get(i).repeats;
+            doubtful |= pieces.get(i).doubtful;
         }
         chains = new int[links];
         int kept = count;
@@ -133,6 +135,11 @@ final class CutMesh {
         int out = 0;
         for (CutPiece p : pieces) out += p.faceKeys.size();
         return out;
+    }
+
+    /** Whether some of them are not certain to keep clear of what is beside them, however small they are. */
+    boolean isDoubtful() {
+        return doubtful;
     }
 
     int originOf(int vertex) {

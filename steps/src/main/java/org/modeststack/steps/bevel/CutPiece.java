@@ -35,6 +35,8 @@ final class CutPiece {
     final IntArrayList faceLike = new IntArrayList();
     /** Whether faces may name a vertex twice in a row. */
     boolean repeats;
+    /** Whether something was made whose shape is not certain to keep clear of what is beside it, however small it is. */
+    boolean doubtful;
 
     CutPiece(CutMesh whole, int room) {
         this.whole = whole;

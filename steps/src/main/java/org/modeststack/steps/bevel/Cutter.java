@@ -24,11 +24,11 @@ final class Cutter {
 
     /**
      * Of more new faces only what is beside each other is looked at, not what passes through something else; of fewer
-     * where nothing is near its limit, as strips that cross mostly are.
+     * where nothing is near its limit and all ends are of the kinds that keep clear of each other.
      */
     private static final int MANY = 150_000;
 
-    private static final int MANY_AND_LOOSE = 20_000;
+    private static final int MANY_AND_SURE = 20_000;
 
     private final Mesh in;
     private final Adjacency adj;
@@ -151,8 +151,8 @@ final class Cutter {
             boolean merged = join(cut, guard, edges);
             Mesh out = built(cut, guard);
             if (merged && guard.holdBranching(out)) continue;
-            boolean tight = guard.isTight(), many = cut.newFaces() > (tight ? MANY : MANY_AND_LOOSE);
-            if (many && !tight) return out;
+            boolean sure = !cut.isDoubtful() && !guard.isTight(), many = cut.newFaces() > (sure ? MANY_AND_SURE : MANY);
+            if (many && sure) return out;
             if (!guard.holdFlat(out) && (many || !guard.holdCrossings(out))) return out;
         }
         return null;

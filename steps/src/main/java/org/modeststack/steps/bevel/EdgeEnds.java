@@ -231,6 +231,7 @@ final class EdgeEnds {
 
     /** An edge that ends here, all round which there are faces. */
     private void lone() {
+        cut.doubtful = true;
         int d = fan.faces(), v = fan.vertex;
         if (d == 2) {
             // Both rails meet on the only other edge.
@@ -333,6 +334,7 @@ final class EdgeEnds {
 
     /** Cut edges that come to a border. */
     private void open(int[] spokes) {
+        cut.doubtful = true;
         int cuts = spokes.length;
         int d = fan.faces(), s = spokes[0], e = spokes[cuts - 1];
         double r = slide(s, s - 1, false), l = slide(e, e + 1, true);
@@ -435,6 +437,7 @@ final class EdgeEnds {
         if (turns.arePointed()) return new int[] {pointed(a, b)};
         int f = 3 * faceBeside(a, true);
         if (!aim(a, b, f)) return new int[] {put(a, b)};
+        cut.doubtful = true;
         int[] outline = turns.at(this, a, b, f, Math.min(distance(a, true), distance(b, false)));
         if (outline == null) return new int[] {put(a, b)};
         follow(outline, a, b, f);
@@ -528,6 +531,7 @@ final class EdgeEnds {
 
     /** On the planes of the outer faces and as far from both cut edges as wished, in the sense of least squares. */
     private void fit(int a, int b, double da, double db) {
+        cut.doubtful = true;
         double[] q = new double[6], r = new double[3], p = new double[3];
         for (int j = a; j < b; j++) {
             int f = 3 * adj.cornerFace()[fan.corner(j)];
@@ -630,6 +634,8 @@ final class EdgeEnds {
         // The side along a border has no edge of its own.
         long whole = Keys.of(key, CORNER);
         for (int s = 0; s < sides; s++) ends[s] = offset(outline[s][0]);
+        // Flat strips meet in a flat face; what is round need not.
+        cut.doubtful = true;
         Vec3[] made = new CornerPatch(curve, feet, ends, turn).places();
         PatchFaces.emit(
                 cut,
@@ -660,6 +666,7 @@ final class EdgeEnds {
 
     /** One face round a whole corner. @param old the old vertex where it is part of it, else -1 */
     private void cap(int[] spokes, int[][] between, int old) {
+        cut.doubtful = true;
         int size = 1;
         for (int[] b : between) size += n + b.length + 1;
         int[] ring = new int[size];
