@@ -1,6 +1,8 @@
 package org.modeststack.app;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import javafx.geometry.Point2D;
@@ -19,6 +21,7 @@ import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.Guide;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
@@ -44,6 +47,8 @@ final class HandleLayer extends Pane {
 
     private final Session session;
     private final ViewPane view;
+    private final List<Line> guides = new ArrayList<>();
+    private int shownGuides;
     private final Map<String, Dot> dots = new HashMap<>();
     private Camera camera = Camera.DEFAULT;
     private int width = 1;
@@ -64,19 +69,46 @@ final class HandleLayer extends Pane {
         Map<String, Dot> wanted = new HashMap<>();
         Body b = session.body();
         Entry open = session.openEntry();
+        int lines = 0;
         if (b != null && open != null && open.enabled()) {
+            lines = guides(b, open);
             ofStep(b, open, wanted);
             ofBodies(open, wanted);
         }
-        if (!wanted.equals(dots)) {
+        while (guides.size() > lines) guides.removeLast();
+        if (!wanted.equals(dots) || guides.size() != shownGuides) {
             dots.clear();
             dots.putAll(wanted);
-            getChildren().setAll(dots.values().stream().map(d -> d.line).toList());
+            shownGuides = guides.size();
+            getChildren().setAll(guides);
+            getChildren().addAll(dots.values().stream().map(d -> d.line).toList());
             getChildren().addAll(dots.values());
             getChildren().addAll(dots.values().stream().map(d -> d.tick).toList());
             getChildren().addAll(dots.values().stream().map(d -> d.label).toList());
         }
         dots.values().forEach(Dot::place);
+    }
+
+    /** Draws the lines that show how far a step can go. @return how many */
+    private int guides(Body b, Entry open) {
+        Mesh in = b.indexOf(open.id()) >= b.shownSteps() ? null : session.before(b, open.id());
+        List<Guide> all = in == null ? List.of() : open.step().guides(in);
+        Carried behind = Carried.over(b, b.indexOf(open.id()) + 1);
+        for (int i = 0; i < all.size(); i++) {
+            if (i == guides.size()) {
+                Line line = new Line();
+                line.getStyleClass().add("guide");
+                line.setMouseTransparent(true);
+                guides.add(line);
+            }
+            Point2D p = onScreen(behind.point(all.get(i).from())),
+                    q = onScreen(behind.point(all.get(i).to()));
+            guides.get(i).setStartX(p.getX());
+            guides.get(i).setStartY(p.getY());
+            guides.get(i).setEndX(q.getX());
+            guides.get(i).setEndY(q.getY());
+        }
+        return all.size();
     }
 
     private void ofStep(Body b, Entry open, Map<String, Dot> wanted) {

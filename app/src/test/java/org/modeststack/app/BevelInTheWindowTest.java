@@ -71,6 +71,7 @@ class BevelInTheWindowTest extends WindowDriver {
         open("Battery chest", 2);
         String says = ((Label) shownNodes("drawer-outlook").getFirst()).getText();
         assertEquals("Takes 12 edges; strips meet at 17\u00a0mm.", says, "half of the least side of 34 mm");
+        assertEquals(24, shownNodes("guide").size(), "two lines for each edge show where");
         List<String> labels = labels();
         assertTrue(labels.contains("Width") && labels.contains("Profile"), labels.toString());
         assertFalse(labels.contains("Share"), labels.toString());

@@ -45,6 +45,11 @@ public interface Step {
         return "";
     }
 
+    /** Lines that show in the view how far this step can go, on the mesh it is given; none where that is not known. */
+    default List<Guide> guides(Mesh in) {
+        return List.of();
+    }
+
     /** Where this step takes a point of the mesh it is given, as far as it moves all of it. */
     default Vec3 carry(Vec3 point) {
         return point;

@@ -10,6 +10,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Guide;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Numbers;
@@ -249,7 +250,7 @@ public record Bevel(
             if (count == 0) return "Takes nothing here.";
             String takes = String.format(Locale.ROOT, "Takes %,d %s", count, what(count));
             if (count > MANY) return takes + ".";
-            double widest = widest(in, taken);
+            double widest = widest(in, taken).width();
             if (!(widest < Double.POSITIVE_INFINITY)) return takes + ".";
             String at = Numbers.show(Math.rint(widest * 100) / 100);
             return takes + "; strips meet at " + (measure == Measure.SHARE ? "a share of " + at : at + "\u00a0mm")
@@ -259,8 +260,20 @@ public record Bevel(
         }
     }
 
+    @Override
+    public List<Guide> guides(Mesh in) {
+        if (!guard || of == Of.VERTICES) return List.of();
+        try {
+            Taken taken = Taken.of(this, in, where.on(in).selection());
+            boolean known = !taken.elements().isEmpty() && taken.elements().cardinality() <= MANY;
+            return known ? widest(in, taken).rails() : List.of();
+        } catch (StepException e) {
+            return List.of();
+        }
+    }
+
     /** How wide it can be on a mesh before strips meet; whatever its width is now, it is worked out only once. */
-    private double widest(Mesh in, Taken taken) throws StepException {
+    private Widest.Known widest(Mesh in, Taken taken) throws StepException {
         StepDescriptor d = StepDescriptor.of(Bevel.class);
         Bevel unit = (Bevel) d.with(d.with(this, "width", 1.0), "share", 1.0);
         return in.derived(Widest.class, _ -> new Widest())
@@ -276,7 +289,9 @@ public record Bevel(
         try {
             Taken taken = Taken.of(this, in, where.on(in).selection());
             edges = taken.elements();
-            widest = !guard || edges.isEmpty() || edges.cardinality() > MANY ? Double.NaN : widest(in, taken);
+            widest = !guard || edges.isEmpty() || edges.cardinality() > MANY
+                    ? Double.NaN
+                    : widest(in, taken).width();
         } catch (StepException e) {
             return List.of();
         }

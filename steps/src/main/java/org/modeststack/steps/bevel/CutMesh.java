@@ -15,6 +15,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
 
 /**
  * A mesh whose edges and corners are being cut off, put together from {@link CutPiece pieces}: what stands in place of
@@ -177,6 +178,12 @@ final class CutMesh {
     double place(int vertex, int axis, double[] scale) {
         int o = origin[vertex];
         return mesh.xyz()[3 * o + axis] + scale[o] * offset[3 * vertex + axis];
+    }
+
+    /** Where a new vertex lies when all are let go equally far. */
+    Vec3 atScale(int vertex, double scale) {
+        return mesh.point(origin[vertex])
+                .plus(new Vec3(offset(vertex, 0), offset(vertex, 1), offset(vertex, 2)).times(scale));
     }
 
     /** Makes new vertices one that have come together. @param sets of them, or null where all stay apart */

@@ -1,6 +1,8 @@
 package org.modeststack.steps.bevel;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.EdgeShading;
@@ -9,6 +11,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepException;
 
 /**
@@ -29,6 +32,9 @@ final class Cutter {
     private static final int MANY = 150_000;
 
     private static final int MANY_AND_SURE = 20_000;
+
+    /** Of more edges the rails are too many to be told apart. */
+    private static final int SHOWN = 200;
 
     private final Mesh in;
     private final Adjacency adj;
@@ -98,13 +104,23 @@ final class Cutter {
         return in;
     }
 
-    /** How wide strips can be before they meet; infinite where none ever does. */
-    double widest(BitSet elements) {
+    /** How wide strips can be before they meet, and where their rails are then. */
+    Widest.Known widest(BitSet elements) {
         CutMesh cut = new CutMesh(in);
         begin(cut, elements);
         Guard guard = new Guard(cut, touched(elements), () -> groups(elements));
         guard.hold();
-        return guard.spent() * bevel.amount();
+        double spent = guard.spent();
+        List<Guide> rails = new ArrayList<>();
+        boolean shown = !corners() && spent < Double.POSITIVE_INFINITY && elements.cardinality() <= SHOWN;
+        for (int e = elements.nextSetBit(0); e >= 0 && shown; e = elements.nextSetBit(e + 1)) {
+            for (int i = 0; i < 2; i++) {
+                int c = adj.edgeCorner(e, i);
+                rails.add(new Guide(
+                        cut.atScale(cut.lastAt(c), spent), cut.atScale(cut.firstAt(adj.cornerNext()[c]), spent)));
+            }
+        }
+        return new Widest.Known(spent * bevel.amount(), rails);
     }
 
     /** Works out what becomes of vertices. @return null where corners are cut off */

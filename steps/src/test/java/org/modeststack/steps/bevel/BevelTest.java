@@ -12,6 +12,7 @@ import static org.modeststack.steps.PartFixtures.some;
 import static org.modeststack.steps.PartFixtures.volume;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
 import net.jqwik.api.Assume;
@@ -35,6 +36,7 @@ import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
 import org.modeststack.steps.TestContext;
@@ -129,6 +131,27 @@ class BevelTest {
         assertEquals(36, octa.edgeCount());
         assertEquals(14, octa.faceCount());
         assertEdgesEqual(octa, Math.sqrt(2) / 3);
+    }
+
+    /** A beam 10 mm thick: strips meet at 5 mm, in the middle of its narrow faces, whatever the width is now. */
+    @Test
+    void guidesShowWhereStripsMeet() throws StepException {
+        Mesh beam = TestContext.run(new Box(10, 20, 30, 1, 1, 1, Seat.CENTERED));
+        for (double width : new double[] {0.5, 3}) {
+            List<Guide> guides = bevel("width", width).guides(beam);
+            assertEquals(24, guides.size(), "two for each edge");
+            int spent = 0;
+            for (Guide g : guides) {
+                if (g.from().minus(g.to()).length() < 1e-9) spent++;
+                for (Vec3 p : new Vec3[] {g.from(), g.to()}) {
+                    double[] in = {5 - Math.abs(p.x()), 10 - Math.abs(p.y()), 15 - Math.abs(p.z())};
+                    assertEquals(0, Math.min(in[0], Math.min(in[1], in[2])), 1e-9, "on the surface");
+                    assertTrue(Arrays.stream(in).allMatch(d -> d < 1e-9 || d > 5 - 1e-9), "5 mm from the edges");
+                }
+            }
+            assertEquals(8, spent, "both rails across the narrow faces are used up");
+        }
+        assertEquals(List.of(), bevel("guard", false).guides(beam));
     }
 
     /** A cube whose edges are cut off so that the squares and strips are as wide: the rhombicuboctahedron. */
