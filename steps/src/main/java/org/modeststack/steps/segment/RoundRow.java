@@ -130,20 +130,25 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
     /** Where a walk along one's own rail, ahead or back, meets the same vertices; -1 for nowhere. */
     private int startOf(IntArrayList rail, IntArrayList own, int step) {
         int n = own.size(), at = closed ? own.indexOf(rail.getInt(0)) : step > 0 ? 0 : n - 1;
-        for (int i = 0, j = at; i < n && at >= 0; i++, j = Math.floorMod(j + step, n))
+        for (int i = 0, j = at; i < n && at >= 0; i++) {
             if (own.getInt(j) != rail.getInt(i)) return -1;
+            j += step;
+            if (j == n) j = 0;
+            else if (j < 0) j = n - 1;
+        }
         return at;
     }
 
     /** The row that begins with another line; for closed ones. */
     RoundRow from(int line) {
-        int n = faces.size();
-        IntArrayList l = new IntArrayList(n), h = new IntArrayList(n), f = new IntArrayList(n);
-        for (int i = 0; i < n; i++) {
-            l.add(low.getInt((line + i) % n));
-            h.add(high.getInt((line + i) % n));
-            f.add(faces.getInt((line + i) % n));
-        }
-        return new RoundRow(l, h, f, true);
+        return line == 0 ? this : new RoundRow(from(low, line), from(high, line), from(faces, line), true);
+    }
+
+    private static IntArrayList from(IntArrayList list, int line) {
+        int n = list.size();
+        IntArrayList out = new IntArrayList(n);
+        out.addElements(0, list.elements(), line, n - line);
+        out.addElements(n - line, list.elements(), 0, line);
+        return out;
     }
 }
