@@ -150,6 +150,12 @@ public final class Adjacency {
         return cornerNext;
     }
 
+    /** The corner before one in its face. @param mesh the one this belongs to */
+    public int cornerBefore(int corner, Mesh mesh) {
+        int f = cornerFace[corner], from = mesh.offsets()[f];
+        return corner == from ? mesh.offsets()[f + 1] - 1 : corner - 1;
+    }
+
     /** The edge that the side leaving a corner runs along. */
     public int[] cornerEdge() {
         return cornerEdge;
@@ -170,9 +176,7 @@ public final class Adjacency {
             int c = vertexCorners[i];
             int e = cornerEdge[c];
             if (edgeLow[e] == b || edgeHigh[e] == b) return e;
-            int f = cornerFace[c];
-            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
-            e = cornerEdge[before];
+            e = cornerEdge[cornerBefore(c, mesh)];
             if (edgeLow[e] == b || edgeHigh[e] == b) return e;
         }
         return -1;

@@ -20,15 +20,10 @@ public final class Growing {
             for (int i = start[v]; i < start[v + 1]; i++) {
                 int c = at[i];
                 out.set(corners[next[c]]);
-                out.set(corners[before(mesh, adj, c)]);
+                out.set(corners[adj.cornerBefore(c, mesh)]);
             }
         });
         return new Selection(s.kind(), out);
-    }
-
-    private static int before(Mesh mesh, Adjacency adj, int c) {
-        int f = adj.cornerFace()[c];
-        return c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
     }
 
     /** Once smaller: without everything that touches what is not selected, or an open border. */

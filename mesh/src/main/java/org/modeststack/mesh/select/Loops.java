@@ -86,10 +86,9 @@ public final class Loops {
         int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1], n = 0;
         int[] out = new int[2 * (to - from)];
         for (int i = from; i < to; i++) {
-            int c = adj.vertexCorners()[i], f = adj.cornerFace()[c];
-            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+            int c = adj.vertexCorners()[i];
             n = add(out, n, adj.cornerEdge()[c]);
-            n = add(out, n, adj.cornerEdge()[before]);
+            n = add(out, n, adj.cornerEdge()[adj.cornerBefore(c, mesh)]);
         }
         return Arrays.copyOf(out, n);
     }

@@ -254,9 +254,9 @@ final class EdgeEnds {
         int pl = slidL ? on(1, l, fan.corner(0)) : square(0, true);
         int pr = slidR ? on(d - 1, r, fan.corner(d - 1)) : square(0, false);
         profile(0, pr, pl, Vec3.ZERO);
-        boolean kept = (d > 3 || !slidL || !slidR) && isBehind(0, 1, d - 1, pr, pl);
+        boolean kept = (d > 3 || !slidL || !slidR) && isBehind(pr, pl);
         if (!kept) {
-            spread(0, 0, d - 1, pr, pl);
+            spread(pr, pl);
             return;
         }
         int c = fan.corner(0), old = cut.same(v);
@@ -271,13 +271,13 @@ final class EdgeEnds {
      * Whether the surface goes on behind the plane in which a lone strip ends, so that the old vertex stays and a face
      * leads back to it. Where it lies in that plane or before it, nothing is left of the vertex.
      */
-    private boolean isBehind(int spoke, int first, int last, int r, int l) {
+    private boolean isBehind(int r, int l) {
         Vec3 normal = offset(r).cross(offset(l)).unit();
-        double ahead = normal.dot(way(spoke));
+        double ahead = normal.dot(way(0));
         // In a valley the strip fills up what is before its end, and the face looks the other way.
         if (ahead < 0) normal = normal.times(-1);
         double farthest = -1, sum = 0;
-        for (int j = first; j <= last; j++) {
+        for (int j = 1; j < fan.faces(); j++) {
             double d = way(j).dot(normal);
             farthest = Math.max(farthest, d);
             sum += d;
@@ -286,13 +286,13 @@ final class EdgeEnds {
     }
 
     /** Lets the faces opposite a lone strip end along its profile, each edge between them at the place it points to. */
-    private void spread(int spoke, int left, int right, int r, int l) {
-        int c = fan.corner(spoke);
+    private void spread(int r, int l) {
+        int c = fan.corner(0), right = fan.faces() - 1;
         Vec3 p = offset(r).unit(), q = offset(l).unit();
-        cut.replace(fan.corner(left), l);
+        cut.replace(c, l);
         cut.replace(fan.corner(right), r);
         int ahead = n;
-        for (int j = left + 1; j < right; j++) {
+        for (int j = 1; j < right; j++) {
             // The spoke behind this face: the one at the right rail comes last.
             Vec3 way = way(j + 1);
             double a = Math.max(0, way.dot(p)), b = Math.max(0, way.dot(q));

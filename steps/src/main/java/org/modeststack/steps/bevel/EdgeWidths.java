@@ -103,8 +103,8 @@ final class EdgeWidths {
     private double shorter(int c, int d) {
         double least = Double.POSITIVE_INFINITY;
         for (int s : new int[] {c, d}) {
-            int f = adj.cornerFace()[s], before = s == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : s - 1;
-            least = Math.min(least, Math.min(length(before), length(adj.cornerNext()[s])));
+            double before = length(adj.cornerBefore(s, mesh));
+            least = Math.min(least, Math.min(before, length(adj.cornerNext()[s])));
         }
         return least;
     }
@@ -129,7 +129,7 @@ final class EdgeWidths {
     }
 
     private double atStart(BitSet cut, int c) {
-        int f = adj.cornerFace()[c], before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+        int before = adj.cornerBefore(c, mesh);
         return cut.get(adj.cornerEdge()[before]) ? 1 : sine(c, before);
     }
 

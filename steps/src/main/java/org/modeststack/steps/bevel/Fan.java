@@ -1,7 +1,6 @@
 package org.modeststack.steps.bevel;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import java.util.Arrays;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 
@@ -92,8 +91,7 @@ final class Fan {
 
     /** The corner before one in its face: its side comes in along the spoke behind that face. */
     int before(int c) {
-        int f = adj.cornerFace()[c];
-        return c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+        return adj.cornerBefore(c, mesh);
     }
 
     int edge(int spoke) {
@@ -114,10 +112,5 @@ final class Fan {
 
     double length(int spoke) {
         return way[at(spoke) + 3];
-    }
-
-    @Override
-    public String toString() {
-        return vertex + Arrays.toString(corners.toIntArray());
     }
 }

@@ -113,7 +113,7 @@ final class Raising {
             copyAt[c] = copy;
         }
         for (int c = corner; ; ) {
-            int f = adj.cornerFace()[c], before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
+            int before = adj.cornerBefore(c, mesh);
             if (rim.get(before)) return;
             c = twin[before];
             if (copyAt[c] >= 0) return;
@@ -272,8 +272,7 @@ final class Raising {
             for (int j = adj.vertexStart()[v]; j < adj.vertexStart()[v + 1]; j++) {
                 int c = adj.vertexCorners()[j], f = adj.cornerFace()[c];
                 boolean up = groupOf[f] >= 0 && raised.get(groupOf[f]);
-                int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
-                if (!up || floor || rim.get(c) || rim.get(before)) kept.set(v);
+                if (!up || floor || rim.get(c) || rim.get(adj.cornerBefore(c, mesh))) kept.set(v);
             }
         }
         return kept;

@@ -178,8 +178,8 @@ public record Slide(
     /** The neighbour of v that comes after w, counter-clockwise or clockwise seen from outside; -1 at a border. */
     private static int next(Mesh in, Adjacency adj, int v, int w, boolean counterClockwise) {
         for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
-            int c = adj.vertexCorners()[i], f = adj.cornerFace()[c];
-            int before = in.corners()[c == in.offsets()[f] ? in.offsets()[f + 1] - 1 : c - 1];
+            int c = adj.vertexCorners()[i];
+            int before = in.corners()[adj.cornerBefore(c, in)];
             int after = in.corners()[adj.cornerNext()[c]];
             if (counterClockwise && after == w) return before;
             if (!counterClockwise && before == w) return after;

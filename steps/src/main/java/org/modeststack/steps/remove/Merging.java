@@ -206,9 +206,8 @@ final class Merging {
         int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1], kept = 0;
         boolean inside = true;
         for (int i = from; i < to && inside; i++) {
-            int c = adj.vertexCorners()[i], f = adj.cornerFace()[c];
-            int before = c == mesh.offsets()[f] ? mesh.offsets()[f + 1] - 1 : c - 1;
-            inside = twin[c] >= 0 && twin[before] >= 0;
+            int c = adj.vertexCorners()[i];
+            inside = twin[c] >= 0 && twin[adj.cornerBefore(c, mesh)] >= 0;
             if (inner(c) < 0) kept++;
         }
         // Inside a surface each edge leaves the vertex in one of its corners; at borders and branches they are looked
