@@ -151,7 +151,7 @@ final class EdgeEnds {
         Vec3[] foot = new Vec3[cuts];
         for (int i = 0; i < cuts; i++) {
             int r = lastOf[(i + cuts - 1) % cuts], l = firstOf[i];
-            foot[i] = cuts == 2 ? Vec3.ZERO : foot(spokes[i], r, l);
+            foot[i] = cuts == 2 || curve.goesSquareIn() ? Vec3.ZERO : foot(spokes[i], r, l);
             profile(spokes[i], r, l, foot[i]);
         }
         if (plain) fill(spokes, foot, -1);
@@ -355,7 +355,7 @@ final class EdgeEnds {
         for (int i = 0; i < cuts; i++) {
             int from = i == 0 ? pr : between[i - 1][between[i - 1].length - 1], to = between[i][0];
             plain &= between[i].length == 1;
-            foot[i] = cuts < 2 ? Vec3.ZERO : foot(spokes[i], from, to);
+            foot[i] = cuts < 2 || curve.goesSquareIn() ? Vec3.ZERO : foot(spokes[i], from, to);
             profile(spokes[i], from, to, foot[i]);
         }
         if (cuts == 1) {
@@ -565,7 +565,11 @@ final class EdgeEnds {
         r[2] += weight * z * value;
     }
 
-    /** The place on the line of an edge straight between its two rails' ends. */
+    /**
+     * The place on the line of an edge straight between its two rails' ends, from which profiles by number lie square to
+     * the edge. Those that go square into the body would then fall on each other; they are cut off aslant instead, as in
+     * a mitre, from the old vertex.
+     */
     private Vec3 foot(int spoke, int r, int l) {
         double[] w = fan.ways();
         int a = fan.at(spoke);

@@ -1,5 +1,7 @@
 package org.modeststack.steps.bevel;
 
+import java.util.Arrays;
+
 /**
  * The cross-section of a bevel from one rail to the other, in coordinates that fit edges of any angle: a place is
  * {@code corner + a · (first rail − corner) + b · (second rail − corner)}, where the corner is on the old edge.
@@ -27,6 +29,7 @@ final class ProfileCurve {
     private final Pure low;
     private final Pure high;
     private final double mix;
+    private final boolean squareIn;
 
     /** @param places as {@link Moulding} gives them */
     ProfileCurve(double[] places) {
@@ -35,15 +38,24 @@ final class ProfileCurve {
         low = Pure.GIVEN;
         high = Pure.GIVEN;
         mix = 0;
+        double[] ab = new double[2 * (segments + 1)];
+        at(Pure.GIVEN, 0, ab);
+        squareIn = Arrays.stream(ab, 2, 2 * segments).anyMatch(x -> x > 1 - 1e-9);
     }
 
     /** @param profile -1 hollow, 0 flat, 1 round, 2 full */
     ProfileCurve(double profile, int segments) {
         this.segments = segments;
         places = null;
+        squareIn = false;
         low = profile < 0 ? Pure.FLAT : profile <= 1 ? Pure.FLAT : Pure.ROUND;
         high = profile < 0 ? Pure.HOLLOW : profile <= 1 ? Pure.ROUND : Pure.FULL;
         mix = profile < 0 ? -profile : profile <= 1 ? profile : profile - 1;
+    }
+
+    /** Whether it leaves a rail square to its face, or farther out, rather than towards the other rail. */
+    boolean goesSquareIn() {
+        return squareIn;
     }
 
     int segments() {

@@ -22,6 +22,7 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.ElementKind;
@@ -439,6 +440,22 @@ class BevelTest {
                 "Takes 12 edges; strips meet at 5\u00a0mm.", bevel("width", 1.0).outlook(cube(10)));
         Mesh loose = bevel("width", 8.0, "guard", false).apply(cube(10), new TestContext());
         assertFalse(Crossings.of(loose).isEmpty(), "without it, as told");
+    }
+
+    /** Mouldings go round a whole cube, whose corners three strips meet in. */
+    @ParameterizedTest
+    @EnumSource(
+            value = Shape.class,
+            names = {"STEPS", "COVE", "BEAD", "OGEE", "OWN"})
+    void mouldingsMeetInCorners(Shape shape) throws StepException {
+        for (int n = 3; n <= 8; n += 5) {
+            TestContext context = new TestContext();
+            Mesh out = bevel("width", 1.5, "segments", n, "shape", shape).apply(cube(10), context);
+            assertEquals(List.of(), context.remarks, shape + " " + n);
+            assertValid(cube(10), out, shape.toString());
+            assertTrue(Crossings.of(out).isEmpty(), shape.toString());
+            assertTrue(out.faceCount() > 6 + 12 * 3, "strips on all edges");
+        }
     }
 
     @Test
