@@ -76,6 +76,16 @@ public final class MeshFixtures {
         return b.build();
     }
 
+    /** What {@link #painted} paints with: red, green, blue, alpha. */
+    public static final float[] PAINT = {0.2f, 0.4f, 0.6f, 0.8f};
+
+    /** The mesh with one colour all over. */
+    public static Mesh painted(Mesh m) {
+        float[] colors = new float[4 * m.cornerCount()];
+        for (int i = 0; i < colors.length; i++) colors[i] = PAINT[i % 4];
+        return withColors(m, colors);
+    }
+
     /** The mesh with the colour (x, y, 0) plus an offset at each corner, so that it can be read off any part of it. */
     public static Mesh coloredByPlace(Mesh m, double offset) {
         float[] colors = new float[4 * m.cornerCount()];
@@ -84,6 +94,10 @@ public final class MeshFixtures {
             colors[4 * c + 1] = (float) (offset + m.y(m.corners()[c]));
             colors[4 * c + 3] = 1;
         }
+        return withColors(m, colors);
+    }
+
+    private static Mesh withColors(Mesh m, float[] colors) {
         return new Mesh(
                 m.xyz(),
                 m.offsets(),

@@ -50,18 +50,22 @@ class AllStepsTest {
         return c;
     }
 
-    /** With defaults, and another body where one is asked for. */
     private static Step ready(StepDescriptor d) {
+        return ready(d, "facing 0 0 1 45");
+    }
+
+    /** With defaults, picks by a rule, and another body where one is asked for. */
+    private static Step ready(StepDescriptor d, String rule) {
         Step s = d.createDefault();
         for (ParamDescriptor p : d.params()) {
             if (p.kind() == ParamDescriptor.Kind.BODIES) s = d.with(s, p.name(), Bodies.of("other"));
-            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), upward((Pick) p.defaultValue()));
+            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), picking((Pick) p.defaultValue(), rule));
         }
         return s;
     }
 
-    private static Pick upward(Pick kind) {
-        return PickText.parse(PickText.plural(kind.kind()) + ": facing 0 0 1 45");
+    private static Pick picking(Pick kind, String rule) {
+        return PickText.parse(PickText.plural(kind.kind()) + ": " + rule);
     }
 
     @ParameterizedTest
@@ -174,6 +178,29 @@ class AllStepsTest {
                     d.type() + " on " + source.type() + " gives every vertex a key of its own");
             assertTrue(out.sameAs(ready(d).apply(in, contextFor(other))), "the same every time");
         }
+    }
+
+    /** What a step makes anew is painted like what it was made of or lies beside: no white on a body painted all over. */
+    @ParameterizedTest
+    @MethodSource("steps")
+    void paintGoesOnOverWhatIsNew(StepDescriptor d) throws StepException {
+        Mesh other = MeshFixtures.painted(
+                MeshFixtures.moved(TestContext.run(Steps.byType("box").createDefault()), 11, 7, 3));
+        for (StepDescriptor source : sources().toList()) {
+            Mesh in = MeshFixtures.painted(TestContext.run(source.createDefault()));
+            assertPainted(ready(d).apply(in, contextFor(other)), d.type() + " on " + source.type());
+            Mesh open = ready(Steps.byType("delete")).apply(in, new TestContext(6));
+            // A sheet that looks up is all gone.
+            if (open.isEmpty()) continue;
+            assertPainted(ready(d, "border").apply(open, contextFor(other)), d.type() + " on open " + source.type());
+        }
+    }
+
+    private static void assertPainted(Mesh m, String what) {
+        if (m.isEmpty()) return;
+        assertTrue(m.hasColors(), what);
+        for (int i = 0; i < 4 * m.cornerCount(); i++)
+            assertEquals(MeshFixtures.PAINT[i % 4], m.cornerColors()[i], 1e-6f, what + ", corner " + i / 4);
     }
 
     @ParameterizedTest

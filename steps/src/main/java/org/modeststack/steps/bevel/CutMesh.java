@@ -250,8 +250,8 @@ final class CutMesh {
         if (!mesh.tags().isEmpty()) tags(b, identity(count), identity(old));
         Mesh rest = b.build();
         tags.putAll(rest.tags());
-        tags.put(madeTag, range(old, stripKeys.length));
-        tags.put(madeTag + ":corners", range(old + stripKeys.length, faces - old - stripKeys.length));
+        tags.put(madeTag, Tag.faces(old, old + stripKeys.length));
+        tags.put(madeTag + ":corners", Tag.faces(old + stripKeys.length, faces));
         return new Mesh(xyz, offsets, corners, faceMaterials, rest.materials(), null, tags, key, faceKeys);
     }
 
@@ -259,14 +259,6 @@ final class CutMesh {
         int[] out = new int[n];
         Arrays.setAll(out, i -> i);
         return out;
-    }
-
-    private static Tag range(int first, int n) {
-        long[] out = new long[n];
-        double[] ones = new double[n];
-        Arrays.setAll(out, i -> first + i);
-        Arrays.fill(ones, 1);
-        return new Tag(ElementKind.FACE, out, ones);
     }
 
     /** Bit by bit, leaving out what fell together. */
@@ -292,6 +284,7 @@ final class CutMesh {
             round.clear();
             for (int k = 0; k < 4; k++) round.add(quads[4 * i + k]);
             int like = own >= 0 ? own : materials[mesh.faceMaterials()[stripLike[i]]];
+            if (mesh.hasColors()) paintLike(stripLike[i], round, from);
             int made = emit(b, round, from, scale, id, stripKeys[i], like);
             if (made >= 0) b.tag(madeTag, ElementKind.FACE, made, 1);
         }
@@ -304,6 +297,7 @@ final class CutMesh {
                         p.faceStart.getInt(i),
                         p.faceStart.getInt(i + 1) - p.faceStart.getInt(i));
                 int like = own >= 0 ? own : materials[mesh.faceMaterials()[p.faceLike.getInt(i)]];
+                if (mesh.hasColors()) paintLike(p.faceLike.getInt(i), round, from);
                 int made = emit(b, round, from, scale, id, p.faceKeys.getLong(i), like);
                 if (made >= 0) b.tag(madeTag + ":corners", ElementKind.FACE, made, 1);
             }
@@ -314,7 +308,23 @@ final class CutMesh {
         return b.build();
     }
 
-    /** @return -1 where nothing of the face is left */
+    /** The corners of an old face by which a new one's are painted: those beside which they stand. */
+    private void paintLike(int face, IntArrayList round, IntArrayList from) {
+        from.clear();
+        int first = mesh.offsets()[face];
+        for (int i = 0; i < round.size(); i++) {
+            int c = first, end = mesh.offsets()[face + 1];
+            while (c < end && mesh.corners()[c] != origin[round.getInt(i)]) c++;
+            from.add(c < end ? c : first);
+        }
+    }
+
+    /**
+     * Adds a face without what fell together in it.
+     *
+     * @param from the old corner by which each is painted; empty where none are
+     * @return -1 where nothing of the face is left
+     */
     private int emit(
             MeshBuilder b, IntArrayList round, IntArrayList from, double[] scale, int[] id, long k, int material) {
         int n = 0;

@@ -75,24 +75,30 @@ public record Fill(
         long least = Long.MAX_VALUE;
         IntArrayList ring = new IntArrayList();
         // Against the direction of the faces along the border.
+        Paint paint = new Paint(in, b);
         for (int i = r.size() - 1; i >= 0; i--) {
             int v = r.vertex(in, i);
             least = Math.min(least, in.vertexKeys()[v]);
             ring.add(vertexMap[v]);
+            paint.like(vertexMap[v], r.corners().getInt(i));
         }
         if (filling == Filling.FACE) {
             int f = b.face(Keys.of(context.seed(), FACE_KEY, least), material, ring.toIntArray());
             b.tag(context.madeTag(), ElementKind.FACE, f, 1);
+            paint.face(f, ring.toIntArray());
             return;
         }
         Vec3 sum = Vec3.ZERO;
         for (int i = 0; i < r.size(); i++) sum = sum.plus(in.point(r.vertex(in, i)));
         Vec3 c = sum.times(1.0 / r.size());
         int middle = b.vertex(c.x(), c.y(), c.z(), Keys.of(context.seed(), MIDDLE, least));
+        paint.amid(middle, ring.toIntArray());
         for (int i = 0; i < ring.size(); i++) {
             int p = ring.getInt(i), q = ring.getInt((i + 1) % ring.size());
             long key = Keys.of(context.seed(), FACE_KEY, Keys.ofPair(b.vertexKey(p), b.vertexKey(q)));
-            b.tag(context.madeTag(), ElementKind.FACE, b.face(key, material, p, q, middle), 1);
+            int f = b.face(key, material, p, q, middle);
+            b.tag(context.madeTag(), ElementKind.FACE, f, 1);
+            paint.face(f, p, q, middle);
         }
     }
 

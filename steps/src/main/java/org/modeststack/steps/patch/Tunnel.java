@@ -28,6 +28,10 @@ final class Tunnel {
     private int[] a = {};
 
     private int[] b = {};
+    /** For each vertex of the rings the corner of the face that stays along it. */
+    private int[] cornerAt;
+
+    private Paint paint;
 
     Tunnel(Mesh mesh, BitSet away) {
         this.mesh = mesh;
@@ -39,6 +43,7 @@ final class Tunnel {
         Adjacency adj = mesh.adjacency();
         int[] next = new int[mesh.vertexCount()];
         Arrays.fill(next, -1);
+        cornerAt = new int[mesh.vertexCount()];
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
             int kept = -1, sides = 0;
             for (int i = 0; i < adj.edgeSides(e); i++) {
@@ -47,7 +52,9 @@ final class Tunnel {
                 kept = c;
                 sides++;
             }
-            if (sides == 1) next[mesh.corners()[kept]] = mesh.corners()[adj.cornerNext()[kept]];
+            if (sides != 1) continue;
+            next[mesh.corners()[kept]] = mesh.corners()[adj.cornerNext()[kept]];
+            cornerAt[mesh.corners()[kept]] = kept;
         }
         int rings = 0;
         BitSet done = new BitSet();
@@ -91,6 +98,9 @@ final class Tunnel {
         int[] low = Arrays.stream(a).map(v -> vertexMap[v]).toArray();
         int[] high = Arrays.stream(turned).map(v -> vertexMap[v]).toArray();
         double[] at = places(a), to = places(turned);
+        paint = new Paint(mesh, out);
+        for (int v : a) paint.like(vertexMap[v], cornerAt[v]);
+        for (int v : turned) paint.like(vertexMap[v], cornerAt[v]);
         String made = context.madeTag();
         out.emptyTag(made, ElementKind.FACE);
         int[] row = low;
@@ -104,6 +114,8 @@ final class Tunnel {
                         m.y(),
                         m.z(),
                         Keys.of(seed, BETWEEN, mesh.vertexKeys()[a[i]], Keys.fraction(s, segments)));
+                int across = isUneven() ? before(to, at[i]) : i;
+                paint.between(upper[i], low[i], high[across], (double) s / segments);
             }
             for (int i = 0; i < row.length; i++) {
                 int j = (i + 1) % row.length;
@@ -129,8 +141,10 @@ final class Tunnel {
         return Keys.ofPair(out.vertexKey(row[i]), out.vertexKey(row[(i + 1) % row.length]));
     }
 
-    private static void wall(MeshBuilder out, String made, int material, long key, int... ring) {
-        out.tag(made, ElementKind.FACE, out.face(key, material, ring), 1);
+    private void wall(MeshBuilder out, String made, int material, long key, int... ring) {
+        int f = out.face(key, material, ring);
+        out.tag(made, ElementKind.FACE, f, 1);
+        paint.face(f, ring);
     }
 
     /** The row at the second ring, where the numbers of edges may differ. */
@@ -170,11 +184,17 @@ final class Tunnel {
     }
 
     private Vec3 along(int[] ring, double[] at, double share) {
-        int i = 0;
-        while (i < ring.length - 1 && at[i + 1] < share) i++;
+        int i = before(at, share);
         Vec3 p = mesh.point(ring[i]), q = mesh.point(ring[(i + 1) % ring.length]);
         double l = at[i + 1] - at[i];
         return p.plus(q.minus(p).times(l > 0 ? (share - at[i]) / l : 0));
+    }
+
+    /** The last vertex of a ring that does not lie behind a place. */
+    private static int before(double[] at, double share) {
+        int i = 0;
+        while (i < at.length - 2 && at[i + 1] < share) i++;
+        return i;
     }
 
     /** By how much the second ring is turned so that the rings lie nearest. */

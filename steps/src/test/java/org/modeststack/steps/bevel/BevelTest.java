@@ -381,6 +381,19 @@ class BevelTest {
         assertEquals(2, out.materials().size());
     }
 
+    /** Paint goes on over strips and corners: nowhere is it farther off than from a new vertex to the corner it was. */
+    @Test
+    void newFacesArePaintedLikeThoseBeside() throws StepException {
+        Mesh in = MeshFixtures.coloredByPlace(cube(1), 0.5);
+        for (int segments : new int[] {1, 4}) {
+            Mesh out = TestContext.run(bevel("width", 0.2, "segments", segments), in);
+            for (int c = 0; c < out.cornerCount(); c++) {
+                assertEquals(0.5 + out.x(out.corners()[c]), out.cornerColors()[4 * c], 0.2 + 1e-6);
+                assertEquals(0.5 + out.y(out.corners()[c]), out.cornerColors()[4 * c + 1], 0.2 + 1e-6);
+            }
+        }
+    }
+
     /** A wedge that grows from its beginning to three times as wide: the frustum of a triangle. */
     @Test
     void aTaperGoesAlongTheChain() throws StepException {
