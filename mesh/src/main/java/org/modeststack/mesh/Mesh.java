@@ -77,7 +77,10 @@ public final class Mesh {
             require(faceMaterials[f] >= 0 && faceMaterials[f] < materials.size(), "material out of range");
         }
         int n = vertexCount();
-        for (int v : corners) require(v >= 0 && v < n, "corner names a vertex that is not there");
+        // Negative where any is out of range; without a branch in between this takes a fraction of the time.
+        int out = 0;
+        for (int v : corners) out |= v | (n - 1 - v);
+        require(out >= 0, "corner names a vertex that is not there");
     }
 
     private static void require(boolean holds, String what) {
@@ -222,6 +225,12 @@ public final class Mesh {
             known = before == null ? made : before;
         }
         return kind.cast(known);
+    }
+
+    /** What is kept as {@link #derived}; null where nothing is yet. */
+    public <T> T known(Class<T> kind) {
+        ConcurrentHashMap<Class<?>, Object> d = derived;
+        return d == null ? null : kind.cast(d.get(kind));
     }
 
     public Bounds bounds() {

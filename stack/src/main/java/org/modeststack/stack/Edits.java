@@ -391,7 +391,12 @@ public final class Edits {
                 new Baked(result.steps().get(to).mesh(), body.entries().subList(from, to + 1), ContentHash.of(before));
         List<Entry> entries = new ArrayList<>(body.entries().subList(0, from));
         entries.add(new Entry(d.nextId(), baked));
-        entries.addAll(body.entries().subList(to + 1, body.entries().size()));
+        // What steps above have picked must be told without those that are baked.
+        for (int i = to + 1; i < body.entries().size(); i++) {
+            Entry e = body.entries().get(i);
+            entries.add(
+                    e.withStep(Pick.settled(e.step(), result.steps().get(i - 1).mesh())));
+        }
         int gone = to - from;
         int marker = body.marker() == Body.END || body.marker() <= from
                 ? body.marker()

@@ -16,6 +16,7 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.Descent;
 
 /**
  * Works out the meshes of a document. Results of steps are kept by the hash of all they depend on, so that only what
@@ -148,8 +149,25 @@ public final class Evaluator {
                 remarks.add(
                         new Remark(Remark.Level.FAULT, "This step broke down; please report it. (" + e + ")", null));
             }
+            if (!failed && !entry.step().isSource()) noteDescent(body, entry, in, out, later, operands);
             return new StepResult(
                     entry.id(), failed ? in : out, remarks, failed, (System.nanoTime() - start) / 1e6, hash);
+        }
+
+        /** So that picks can follow what the step has divided, by carrying it out again, quietly. */
+        private void noteDescent(
+                Body body, Entry entry, Mesh in, Mesh out, LaterTags later, Map<String, BodyResult> operands) {
+            Run quiet = new Run(document, Progress.NONE);
+            Descent.note(out, in, marked -> {
+                Context context =
+                        quiet.new Context(body, entry, StepDescriptor.of(entry.step()), operands, new ArrayList<>());
+                try {
+                    return later.off(entry.step().apply(later.on(marked), context));
+                } catch (StepException | RuntimeException e) {
+                    // It went well before; whatever is amiss now, the pick is then looked for by place.
+                    return null;
+                }
+            });
         }
 
         /** What a step sees of the evaluation. */

@@ -4,7 +4,9 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -12,7 +14,8 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 
 /**
- * Finds elements picked by hand again: by key; where the key is gone, by place and direction. Whether places are compared
+ * Finds elements picked by hand again: by key; where the key is gone, by what the steps below have made of the element;
+ * where that is not known, by place and direction. Whether places are compared
  * as they are or in proportion to the mesh's bounds is told by what is still known by its key; where neither fits it,
  * nothing is looked for. An element counts as found only where exactly one that nobody else claims lies within half its
  * size and looks the same way: a pick that cannot be sure is lost and said so, rather than silently wrong.
@@ -35,8 +38,40 @@ final class HandMatch {
             if (at >= 0) out.set(at);
             else missing.add(a);
         }
+        if (!missing.isEmpty()) follow(mesh, kind, missing, out);
         int found = missing.isEmpty() || mesh.isEmpty() ? 0 : byPlace(mesh, kind, hand, missing, out);
         return new Picked(new Selection(kind, out), hand.anchors().size(), found, missing.size() - found);
+    }
+
+    /** The same pick by elements that the mesh has, where what was picked has been divided; lost ones stay as they are. */
+    static Rule.Hand settled(Mesh mesh, ElementKind kind, Rule.Hand hand) {
+        List<Anchor> anchors = hand.anchors();
+        IntArrayList[] heirs =
+                Descent.of(mesh, kind, anchors.stream().mapToLong(Anchor::key).toArray());
+        KeyIndex index = KeyIndex.of(mesh);
+        Set<Anchor> out = new LinkedHashSet<>();
+        boolean same = true;
+        for (int i = 0; i < heirs.length; i++) {
+            int at = index.find(kind, anchors.get(i).key());
+            if (at >= 0) heirs[i] = IntArrayList.of(at);
+            else same &= heirs[i].isEmpty();
+            if (heirs[i].isEmpty()) out.add(anchors.get(i));
+            heirs[i].forEach(e -> out.add(Anchor.of(mesh, kind, e)));
+        }
+        return same ? hand : new Rule.Hand(List.copyOf(out), mesh.bounds(), Witness.of(mesh));
+    }
+
+    /** Adds what has taken the place of missing elements to {@code out}; leaves those that have no heirs. */
+    private static void follow(Mesh mesh, ElementKind kind, List<Anchor> missing, BitSet out) {
+        IntArrayList[] heirs =
+                Descent.of(mesh, kind, missing.stream().mapToLong(Anchor::key).toArray());
+        List<Anchor> left = new ArrayList<>();
+        for (int i = 0; i < heirs.length; i++) {
+            heirs[i].forEach(out::set);
+            if (heirs[i].isEmpty()) left.add(missing.get(i));
+        }
+        missing.clear();
+        missing.addAll(left);
     }
 
     /** Adds what is found to {@code out}. @return how many */

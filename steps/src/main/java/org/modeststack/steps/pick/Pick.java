@@ -66,10 +66,32 @@ public record Pick(ElementKind kind, List<Term> terms) {
 
     /** A step with other names in its picks. */
     public static Step withMade(Step step, UnaryOperator<String> tag) {
+        return withPicks(step, p -> p.withMade(tag));
+    }
+
+    /**
+     * A step that picks by hand what it picks on a mesh, by elements of that mesh: what was picked and then divided is
+     * known only as long as the steps are there that have divided it.
+     */
+    public static Step settled(Step step, Mesh mesh) {
+        return withPicks(step, p -> p.settled(mesh));
+    }
+
+    private Pick settled(Mesh mesh) {
+        return new Pick(
+                kind,
+                terms.stream()
+                        .map(t -> t instanceof Term.Where w && w.rule() instanceof Rule.Hand h
+                                ? new Term.Where(w.how(), HandMatch.settled(mesh, kind, h))
+                                : t)
+                        .toList());
+    }
+
+    private static Step withPicks(Step step, UnaryOperator<Pick> change) {
         StepDescriptor d = StepDescriptor.of(step);
         Step s = step;
         for (ParamDescriptor p : d.params())
-            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), ((Pick) d.value(s, p)).withMade(tag));
+            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), change.apply((Pick) d.value(s, p)));
         return s;
     }
 

@@ -330,11 +330,10 @@ final class Assembly {
                 firstFace[o][f] = builder.faceCount();
                 int material = materials[o][m.faceMaterials()[f]];
                 if (inRings[o][f]) {
-                    while (at < rings.all.size()
-                            && rings.all.get(at).operand() == o
-                            && rings.all.get(at).face() == f) {
-                        writeRing(rings.all.get(at++), material, builder.faceCount() > firstFace[o][f], colors);
-                    }
+                    int end = at;
+                    while (end < rings.all.size() && isOf(rings.all.get(end), o, f)) end++;
+                    boolean parts = end - at > 1;
+                    while (at < end) writeRing(rings.all.get(at++), material, parts, colors);
                 } else {
                     byte fate = fateOfFace(s, base, t, to);
                     if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, colors);
@@ -362,7 +361,12 @@ final class Assembly {
         }
     }
 
-    private void writeRing(Rings.Ring r, int material, boolean further, boolean colors) {
+    private static boolean isOf(Rings.Ring r, int operand, int face) {
+        return r.operand() == operand && r.face() == face;
+    }
+
+    /** @param part whether it is one of several that are left of its face */
+    private void writeRing(Rings.Ring r, int material, boolean part, boolean colors) {
         IntArrayList out = new IntArrayList(r.sides()), from = new IntArrayList(r.sides());
         long smallest = Long.MAX_VALUE;
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
@@ -377,9 +381,9 @@ final class Assembly {
             }
         }
         if (out.size() < 3) return;
-        // The first part of a face keeps its key; the others are told apart by a vertex of theirs.
+        // None of several parts is the face; they are told apart by a vertex of theirs.
         long key = faceKey(r);
-        if (further) key = Keys.of(key, seed, smallest);
+        if (part) key = Keys.of(key, seed, smallest);
         int g = builder.face(key, material, out.elements(), 0, out.size());
         if (!colors) return;
         float[] rgba = {1, 1, 1, 1};
@@ -501,11 +505,7 @@ final class Assembly {
     }
 
     private void tagPart(int o, int from, int to) {
-        long[] faces = new long[to - from];
-        for (int i = 0; i < faces.length; i++) faces[i] = from + i;
-        double[] ones = new double[faces.length];
-        Arrays.fill(ones, 1);
-        builder.tag(madeTag + ":" + parts[o], new Tag(ElementKind.FACE, faces, ones));
+        builder.tag(madeTag + ":" + parts[o], Tag.faces(from, to));
     }
 
     private void carryTags(int o) {

@@ -1,0 +1,223 @@
+package org.modeststack.stack.evaluate;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.stream.DoubleStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.cut.Connect;
+import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.cut.Split;
+import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Picked;
+import org.modeststack.steps.remove.Delete;
+import org.modeststack.steps.repeat.RoundArray;
+import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Seat;
+
+/** Elements picked by hand are followed into all their parts when a step below divides them. */
+class DividedPicksTest {
+    private final Evaluator evaluator = new Evaluator();
+    private Document d;
+    private String a;
+
+    @BeforeEach
+    void block() {
+        d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(60, 40, 30, 2, 2, 1, Seat.CENTERED));
+        a = d.bodies().getFirst().id();
+    }
+
+    private void add(Step s) {
+        d = Edits.addStep(d, a, d.body(a).entries().size(), s);
+    }
+
+    private Mesh mesh() {
+        return evaluator.evaluate(d, a, Progress.NONE).mesh();
+    }
+
+    private static Pick pick(String text) {
+        return PickText.parse(text);
+    }
+
+    private BooleanStep slot(Vec3 size, Vec3 at) {
+        d = Edits.addBody(d, "C", Material.DEFAULT, new Box(size.x(), size.y(), size.z(), 1, 1, 1, Seat.CENTERED));
+        String id = d.bodies().getLast().id();
+        d = Edits.addStep(d, id, 1, new Move(at));
+        return new BooleanStep(Operation.DIFFERENCE, Bodies.of(id));
+    }
+
+    /** A name for the report, and what is put under the picks. */
+    private record Case(String name, List<Step> steps, boolean slots) {
+        @Override
+        public String toString() {
+            return name;
+        }
+    }
+
+    static Stream<Case> dividing() {
+        Step loops = new CutLoop(pick("edges: all"), 2, 1, 0), quarters = new Split(pick("faces: all"), 2);
+        Step diagonals = new Connect(pick("vertices: all"));
+        return Stream.of(
+                new Case("cut loops", List.of(loops), false),
+                new Case("split", List.of(quarters), false),
+                new Case("connected", List.of(diagonals), false),
+                new Case("cut in two by a slot", List.of(), true),
+                new Case("cut loops, then split", List.of(loops, quarters), false),
+                new Case("split, then cut in two", List.of(quarters), true),
+                new Case(
+                        "moved elsewhere and back between",
+                        List.of(loops, new Move(new Vec3(50, 0, 0)), quarters, new Move(new Vec3(-50, 0, 0))),
+                        false),
+                new Case(
+                        "repeated above, of which the first counts",
+                        List.of(quarters, new RowArray(3, new Vec3(0, 0, 90), RowArray.Spacing.EACH, 0), loops),
+                        false));
+    }
+
+    /** Elements of a mesh that lie wholly in an element of another one, by places alone: blocks have upright faces. */
+    private static Selection within(Mesh old, ElementKind kind, int element, Mesh now) {
+        Bounds room = bounds(old, kind, element);
+        BitSet out = new BitSet();
+        for (int i = 0; i < Selection.count(now, kind); i++) {
+            Bounds b = bounds(now, kind, i);
+            if (b.minX() > room.minX() - 1e-6
+                    && b.maxX() < room.maxX() + 1e-6
+                    && b.minY() > room.minY() - 1e-6
+                    && b.maxY() < room.maxY() + 1e-6
+                    && b.minZ() > room.minZ() - 1e-6
+                    && b.maxZ() < room.maxZ() + 1e-6) out.set(i);
+        }
+        return new Selection(kind, out);
+    }
+
+    private static Bounds bounds(Mesh m, ElementKind kind, int element) {
+        List<Vec3> points = new ArrayList<>();
+        switch (kind) {
+            case VERTEX -> points.add(m.point(element));
+            case EDGE -> {
+                points.add(m.point(m.adjacency().edgeLow(element)));
+                points.add(m.point(m.adjacency().edgeHigh(element)));
+            }
+            case FACE -> {
+                for (int c = m.offsets()[element]; c < m.offsets()[element + 1]; c++)
+                    points.add(m.point(m.corners()[c]));
+            }
+        }
+        return Bounds.of(points.stream()
+                .flatMapToDouble(p -> DoubleStream.of(p.x(), p.y(), p.z()))
+                .toArray());
+    }
+
+    @ParameterizedTest
+    @MethodSource("dividing")
+    void anElementIsFollowedIntoAllItsParts(Case c) {
+        Mesh before = mesh();
+        c.steps.forEach(this::add);
+        // A slot from side to side that leaves two parts of every face it meets.
+        if (c.slots) add(slot(new Vec3(4, 100, 100), new Vec3(14, 0, 0)));
+        Mesh now = mesh();
+        for (ElementKind kind : ElementKind.values()) {
+            for (int i = 0; i < Selection.count(before, kind); i++) {
+                Picked p = Pick.hand(before, Selection.of(kind, i)).on(now);
+                Selection expected = within(before, kind, i, now);
+                assertEquals(expected, p.selection(), kind + " " + i);
+                assertEquals(0, p.found(), "known, not looked for");
+                assertEquals(expected.isEmpty() ? 1 : 0, p.lost());
+            }
+        }
+    }
+
+    @Test
+    void smoothedFacesAreFollowedToo() {
+        Mesh before = mesh();
+        add(new Subdivide(2));
+        Picked p = Pick.hand(before, Selection.of(ElementKind.FACE, 3, 5)).on(mesh());
+        assertEquals(2 * 16, p.selection().size());
+        assertEquals(2, p.wanted());
+        assertEquals(0, p.lost());
+    }
+
+    @Test
+    void oneOfManyThatIsGoneIsCountedAlone() {
+        Mesh before = mesh();
+        Pick top = Pick.hand(before, pick("faces: facing 0 0 1 10").on(before).selection());
+        add(new Split(pick("faces: all"), 2));
+        Mesh split = mesh();
+        // All that is left of one of the four faces.
+        Selection one = within(
+                before, ElementKind.FACE, top.on(before).selection().elements().nextSetBit(0), split);
+        add(new Delete(Pick.hand(split, one)));
+        Picked p = top.on(mesh());
+        assertEquals(4, p.wanted());
+        assertEquals(1, p.lost());
+        assertEquals(3 * 4, p.selection().size());
+    }
+
+    @Test
+    void stepsWithPicksOfTheirOwnAreFollowed() {
+        Mesh before = mesh();
+        Selection top = pick("faces: facing 0 0 1 10").on(before).selection();
+        Selection end = pick("faces: facing 1 0 0 10").on(before).selection();
+        add(new Extrude(Pick.hand(before, top), 5, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false));
+        add(new Extrude(Pick.hand(before, end), 2, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false));
+        double plain = volume();
+        assertEquals(60 * 40 * 35 + 2 * 40 * 30, plain, 1e-6);
+        // Under the first, and between it and the second, which must be followed through the first.
+        d = Edits.addStep(d, a, 1, new Split(pick("faces: all"), 2));
+        d = Edits.addStep(d, a, 3, new CutLoop(pick("edges: all"), 2, 1, 0));
+        assertEquals(plain, volume(), 1e-6, "the same model of finer faces");
+    }
+
+    @Test
+    void copiesOfAPartAreNotThePart() {
+        Mesh before = mesh();
+        add(new Split(pick("faces: all"), 2));
+        add(new Move(new Vec3(100, 0, 0)));
+        add(new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
+        Picked p = Pick.hand(before, Selection.of(ElementKind.FACE, 0)).on(mesh());
+        assertEquals(4, p.selection().size());
+    }
+
+    @Test
+    void bakingKeepsWhatIsPickedAbove() throws Exception {
+        Mesh before = mesh();
+        Selection top = pick("faces: facing 0 0 1 10").on(before).selection();
+        add(new Extrude(Pick.hand(before, top), 5, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false));
+        d = Edits.addStep(d, a, 1, new Split(pick("faces: all"), 2));
+        Mesh live = mesh();
+        d = Edits.bake(d, a, 0, 1, evaluator.evaluate(d, a, Progress.NONE));
+        assertTrue(live.sameAs(mesh()), "the baked stack makes the same");
+        d = Edits.unbake(d, a, d.body(a).entries().getFirst().id());
+        assertTrue(live.sameAs(mesh()), "and so do the steps when they are back");
+    }
+
+    private double volume() {
+        return Measures.of(mesh()).volume();
+    }
+}

@@ -1,0 +1,157 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.select.Selection;
+
+/**
+ * How a mesh came about, kept with it: the mesh before and the step that made it of that. With it one can tell what has
+ * become of an element that a step has divided, merged or cut off, although none has its key any more: a mark is put on
+ * it as a tag, the step is carried out once more, and where the mark is then, by the step's own rule of carrying tags, is
+ * what stands in the element's place. So a face is followed into all its parts by every step that can carry a tag.
+ */
+public final class Descent {
+    /** No name a person can type. */
+    private static final String MARK = "\u0000mark";
+
+    private final Mesh before;
+    private final UnaryOperator<Mesh> step;
+
+    private Descent(Mesh before, UnaryOperator<Mesh> step) {
+        this.before = before;
+        this.step = step;
+    }
+
+    /**
+     * Notes where a mesh comes from; what is noted first stays.
+     *
+     * @param step makes a mesh like {@code mesh} of one like {@code before} that has more tags; null where it cannot
+     */
+    public static void note(Mesh mesh, Mesh before, UnaryOperator<Mesh> step) {
+        if (mesh != before) mesh.derived(Descent.class, _ -> new Descent(before, step));
+    }
+
+    private static Descent of(Mesh mesh) {
+        return mesh.known(Descent.class);
+    }
+
+    /**
+     * What stands in the place of elements that a mesh does not have any more.
+     *
+     * @param keys of the elements
+     * @return for each its elements of the mesh; none where it never was in a mesh before, or has gone without heirs
+     */
+    static IntArrayList[] of(Mesh mesh, ElementKind kind, long[] keys) {
+        List<Mesh> meshes = new ArrayList<>(List.of(mesh));
+        List<Descent> steps = new ArrayList<>();
+        // Where each is found last, going back.
+        List<Heirs> starts = new ArrayList<>(List.of(new Heirs()));
+        BitSet open = new BitSet();
+        open.set(0, keys.length);
+        for (Descent d = of(mesh); d != null && !open.isEmpty(); d = of(d.before)) {
+            Heirs here = new Heirs();
+            KeyIndex index = KeyIndex.of(d.before);
+            for (int i = open.nextSetBit(0); i >= 0; i = open.nextSetBit(i + 1)) {
+                int at = index.find(kind, keys[i]);
+                if (at < 0) continue;
+                here.add(at, i);
+                open.clear(i);
+            }
+            meshes.add(d.before);
+            steps.add(d);
+            starts.add(here);
+        }
+        Heirs now = starts.getLast();
+        for (int level = steps.size() - 1; level >= 0; level--) {
+            Heirs next = starts.get(level);
+            steps.get(level).carry(kind, now, meshes.get(level), next);
+            now = next;
+        }
+        IntArrayList[] out = new IntArrayList[keys.length];
+        Arrays.setAll(out, _ -> new IntArrayList());
+        now.of.forEach((element, which) -> which.forEach(i -> out[i].add((int) element)));
+        return out;
+    }
+
+    /** Elements of a mesh, each with the numbers of those whose place it has taken. */
+    private static final class Heirs {
+        final Map<Integer, IntArrayList> of = new LinkedHashMap<>();
+
+        void add(int element, int whose) {
+            IntArrayList all = of.computeIfAbsent(element, _ -> new IntArrayList());
+            if (!all.contains(whose)) all.add(whose);
+        }
+
+        void addAll(int element, IntArrayList whose) {
+            whose.forEach(i -> add(element, i));
+        }
+    }
+
+    /** Follows elements through the step: by their keys where they stay, by a mark where they do not. */
+    private void carry(ElementKind kind, Heirs from, Mesh after, Heirs to) {
+        KeyIndex index = KeyIndex.of(after);
+        List<IntArrayList> marked = new ArrayList<>();
+        IntArrayList elements = new IntArrayList();
+        from.of.forEach((element, whose) -> {
+            int at = index.find(kind, Anchor.keyOf(before, kind, element));
+            if (at >= 0) {
+                to.addAll(at, whose);
+                return;
+            }
+            elements.add((int) element);
+            marked.add(whose);
+        });
+        if (elements.isEmpty()) return;
+        Mesh again = step.apply(marked(kind, elements));
+        // Else it has not done what it did, as when a body it used is not there any more.
+        if (again == null || !Arrays.equals(again.vertexKeys(), after.vertexKeys())) return;
+        Tag mark = again.tag(MARK);
+        for (int i = 0; mark != null && i < mark.size(); i++) {
+            int e = elementOf(after, kind, mark.element(i));
+            int which = (int) Math.rint(mark.weight(i) * elements.size()) - 1;
+            if (e >= 0 && which >= 0) to.addAll(e, marked.get(which));
+        }
+    }
+
+    /** The mesh before with a mark on elements, each by a weight of its own. */
+    private Mesh marked(ElementKind kind, IntArrayList elements) {
+        int n = elements.size();
+        Integer[] order = new Integer[n];
+        Arrays.setAll(order, i -> i);
+        Arrays.sort(order, (a, b) -> Long.compare(name(kind, elements.getInt(a)), name(kind, elements.getInt(b))));
+        long[] names = new long[n];
+        double[] weights = new double[n];
+        for (int i = 0; i < n; i++) {
+            names[i] = name(kind, elements.getInt(order[i]));
+            weights[i] = (order[i] + 1.0) / n;
+        }
+        Map<String, Tag> tags = new HashMap<>(before.tags());
+        tags.put(MARK, new Tag(kind, names, weights));
+        Mesh out = before.withTags(tags);
+        // What was picked on it is the same with a mark, and what it came from too.
+        out.derived(PickCache.class, _ -> before.derived(PickCache.class, _ -> new PickCache()));
+        Descent own = of(before);
+        if (own != null) note(out, own.before, own.step);
+        return out;
+    }
+
+    private long name(ElementKind kind, int element) {
+        return Selection.tagged(before, kind, element);
+    }
+
+    private static int elementOf(Mesh mesh, ElementKind kind, long name) {
+        return kind == ElementKind.EDGE
+                ? mesh.adjacency().edgeBetween(Tag.edgeLow(name), Tag.edgeHigh(name), mesh)
+                : (int) name;
+    }
+}
