@@ -44,46 +44,54 @@ public final class Adjacency {
 
         int[] bucketStart = new int[vertices + 1];
         for (int c = 0; c < n; c++) bucketStart[Math.min(corners[c], corners[cornerNext[c]]) + 1]++;
-        for (int v = 0; v < vertices; v++) bucketStart[v + 1] += bucketStart[v];
+        sum(bucketStart);
         int[] bucket = new int[n];
-        int[] fill = bucketStart.clone();
-        for (int c = 0; c < n; c++) bucket[fill[Math.min(corners[c], corners[cornerNext[c]])]++] = c;
+        for (int c = 0; c < n; c++) bucket[bucketStart[Math.min(corners[c], corners[cornerNext[c]])]++] = c;
 
         cornerEdge = new int[n];
-        int[] low = new int[n], high = new int[n], count = new int[n];
-        int[] edgeTo = new int[vertices], owner = new int[vertices];
-        Arrays.fill(owner, -1);
+        int[] low = new int[n + 1], high = new int[n + 1], count = new int[n + 1];
+        // For each higher vertex its last edge; the buckets are done with.
+        int[] edgeTo = bucketStart;
+        Arrays.fill(edgeTo, n);
+        low[n] = -1;
         int edges = 0;
-        for (int v = 0; v < vertices; v++) {
-            for (int i = bucketStart[v]; i < bucketStart[v + 1]; i++) {
-                int c = bucket[i];
-                int w = Math.max(corners[c], corners[cornerNext[c]]);
-                if (owner[w] != v) {
-                    owner[w] = v;
-                    edgeTo[w] = edges;
-                    low[edges] = v;
-                    high[edges] = w;
-                    edges++;
-                }
-                int e = edgeTo[w];
-                cornerEdge[c] = e;
-                count[e]++;
-            }
+        // Whether a side is the first of its edge cannot be foreseen, so that a branch there would cost most of the
+        // time.
+        for (int i = 0; i < n; i++) {
+            int c = bucket[i], a = corners[c], b = corners[cornerNext[c]];
+            int v = Math.min(a, b), w = Math.max(a, b), e = edgeTo[w];
+            int differs = low[e] ^ v, first = (differs | -differs) >>> 31;
+            e += edges - e & -first;
+            edges += first;
+            edgeTo[w] = e;
+            low[e] = v;
+            high[e] = w;
+            cornerEdge[c] = e;
+            count[e + 1]++;
         }
         edgeLow = Arrays.copyOf(low, edges);
         edgeHigh = Arrays.copyOf(high, edges);
-        edgeStart = new int[edges + 1];
-        for (int e = 0; e < edges; e++) edgeStart[e + 1] = edgeStart[e] + count[e];
-        edgeCorners = new int[n];
-        int[] next = Arrays.copyOf(edgeStart, edges);
+        edgeStart = Arrays.copyOf(count, edges + 1);
+        sum(edgeStart);
+        edgeCorners = bucket;
+        int[] next = edgeStart.clone();
         for (int c = 0; c < n; c++) edgeCorners[next[cornerEdge[c]]++] = c;
 
         vertexStart = new int[vertices + 1];
         for (int c = 0; c < n; c++) vertexStart[corners[c] + 1]++;
-        for (int v = 0; v < vertices; v++) vertexStart[v + 1] += vertexStart[v];
+        sum(vertexStart);
         vertexCorners = new int[n];
-        int[] at = Arrays.copyOf(vertexStart, vertices);
+        int[] at = vertexStart.clone();
         for (int c = 0; c < n; c++) vertexCorners[at[corners[c]]++] = c;
+    }
+
+    /** Turns counts, each one place on, into where each begins. */
+    private static void sum(int[] counts) {
+        int all = 0;
+        for (int i = 0; i < counts.length; i++) {
+            all += counts[i];
+            counts[i] = all;
+        }
     }
 
     public int edgeCount() {
@@ -128,7 +136,8 @@ public final class Adjacency {
     public int twin(int corner) {
         int e = cornerEdge[corner], from = edgeStart[e];
         if (edgeStart[e + 1] - from != 2) return -1;
-        int other = edgeCorners[from] == corner ? edgeCorners[from + 1] : edgeCorners[from];
+        // Which of the two it is cannot be foreseen; so it is reckoned and not asked.
+        int other = edgeCorners[from] ^ edgeCorners[from + 1] ^ corner;
         return cornerVertex[other] == cornerVertex[corner] ? -1 : other;
     }
 

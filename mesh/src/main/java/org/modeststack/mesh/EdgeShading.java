@@ -1,6 +1,5 @@
 package org.modeststack.mesh;
 
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
@@ -50,8 +49,6 @@ public final class EdgeShading {
                 .mapToLong(e -> Tag.edge(adj.edgeLow(e), adj.edgeHigh(e)))
                 .sorted()
                 .toArray();
-        double[] ones = new double[all.length];
-        Arrays.fill(ones, 1);
-        return new Tag(ElementKind.EDGE, all, ones);
+        return Tag.whole(ElementKind.EDGE, all);
     }
 }

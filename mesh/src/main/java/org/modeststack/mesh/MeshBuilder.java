@@ -33,12 +33,32 @@ public final class MeshBuilder {
         final ElementKind kind;
         final LongArrayList elements = new LongArrayList();
         final DoubleArrayList weights = new DoubleArrayList();
+        /** What came in one piece, as long as nothing else came. */
+        Tag whole;
 
         TagBuilder(ElementKind kind) {
             this.kind = kind;
         }
 
+        void add(long element, double weight) {
+            if (whole != null) spill();
+            elements.add(element);
+            weights.add(weight);
+        }
+
+        void add(Tag tag) {
+            if (whole == null && elements.isEmpty()) whole = tag;
+            else for (int i = 0; i < tag.size(); i++) add(tag.element(i), tag.weight(i));
+        }
+
+        private void spill() {
+            Tag all = whole;
+            whole = null;
+            for (int i = 0; i < all.size(); i++) add(all.element(i), all.weight(i));
+        }
+
         Tag build() {
+            if (whole != null) return whole;
             int n = elements.size();
             long[] e = elements.toLongArray();
             double[] w = weights.toDoubleArray();
@@ -133,15 +153,21 @@ public final class MeshBuilder {
 
     /** Adds all vertices of a mesh as they are, in their order. */
     public void verticesOf(Mesh mesh) {
-        int n = mesh.vertexCount();
-        if (vertexCount + n > vertexKeys.length) {
-            int room = Math.max(2 * vertexKeys.length, vertexCount + n);
+        vertices(mesh.xyz(), mesh.vertexKeys());
+    }
+
+    /** Adds many vertices. @param places three values each @param keys one each @return the index of the first */
+    public int vertices(double[] places, long[] keys) {
+        int n = keys.length, first = vertexCount;
+        if (first + n > vertexKeys.length) {
+            int room = Math.max(2 * vertexKeys.length, first + n);
             vertexKeys = Arrays.copyOf(vertexKeys, room);
             xyz = Arrays.copyOf(xyz, 3 * room);
         }
-        System.arraycopy(mesh.xyz(), 0, xyz, 3 * vertexCount, 3 * n);
-        System.arraycopy(mesh.vertexKeys(), 0, vertexKeys, vertexCount, n);
+        System.arraycopy(places, 0, xyz, 3 * first, 3 * n);
+        System.arraycopy(keys, 0, vertexKeys, first, n);
         vertexCount += n;
+        return first;
     }
 
     /** Where a vertex that was added lies: x, y and z in mm. */
@@ -172,21 +198,45 @@ public final class MeshBuilder {
 
     public int face(long key, int material, int[] vertices, int from, int to) {
         int n = to - from;
-        if (faceCount == faceKeys.length) {
-            faceKeys = Arrays.copyOf(faceKeys, 2 * faceCount);
-            faceMaterials = Arrays.copyOf(faceMaterials, 2 * faceCount);
-            offsets = Arrays.copyOf(offsets, 2 * faceCount + 1);
-        }
-        if (cornerCount + n > corners.length) {
-            corners = Arrays.copyOf(corners, Math.max(2 * corners.length, cornerCount + n));
-            if (cornerColors != null) cornerColors = grownColors(4 * corners.length);
-        }
+        room(1, n);
         for (int i = 0; i < n; i++) corners[cornerCount + i] = vertices[from + i];
         cornerCount += n;
         faceKeys[faceCount] = key;
         faceMaterials[faceCount] = material;
         offsets[++faceCount] = cornerCount;
         return faceCount - 1;
+    }
+
+    /**
+     * Adds many faces of as many sides each.
+     *
+     * @param sides of each
+     * @param keys one for each face
+     * @param materials one for each face
+     * @param vertices so many for each face, counter-clockwise from outside
+     * @return the index of the first
+     */
+    public int faces(int sides, long[] keys, int[] materials, int[] vertices) {
+        int n = keys.length, first = faceCount;
+        room(n, vertices.length);
+        System.arraycopy(vertices, 0, corners, cornerCount, vertices.length);
+        System.arraycopy(keys, 0, faceKeys, first, n);
+        System.arraycopy(materials, 0, faceMaterials, first, n);
+        for (int i = 0; i < n; i++) offsets[++faceCount] = cornerCount += sides;
+        return first;
+    }
+
+    private void room(int moreFaces, int moreCorners) {
+        if (faceCount + moreFaces > faceKeys.length) {
+            int room = Math.max(2 * faceKeys.length, faceCount + moreFaces);
+            faceKeys = Arrays.copyOf(faceKeys, room);
+            faceMaterials = Arrays.copyOf(faceMaterials, room);
+            offsets = Arrays.copyOf(offsets, room + 1);
+        }
+        if (cornerCount + moreCorners > corners.length) {
+            corners = Arrays.copyOf(corners, Math.max(2 * corners.length, cornerCount + moreCorners));
+            if (cornerColors != null) cornerColors = grownColors(4 * corners.length);
+        }
     }
 
     /**
@@ -263,19 +313,14 @@ public final class MeshBuilder {
         }
         TagBuilder t = lastTag;
         if (t.kind != kind) return;
-        t.elements.add(element);
-        t.weights.add(weight);
+        t.add(element, weight);
     }
 
     /** Puts all elements of a tag in, as they are numbered here. */
     public void tag(String name, Tag whole) {
         emptyTag(name, whole.kind());
         TagBuilder t = tags.get(name);
-        if (t.kind != whole.kind()) return;
-        for (int i = 0; i < whole.size(); i++) {
-            t.elements.add(whole.element(i));
-            t.weights.add(whole.weight(i));
-        }
+        if (t.kind == whole.kind()) t.add(whole);
     }
 
     /** Makes sure that a tag is there, even when nothing is in it. */

@@ -1,6 +1,7 @@
 package org.modeststack.mesh;
 
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Objects;
 
 /**
@@ -26,6 +27,28 @@ public final class Tag {
         }
         this.elements = elements;
         this.weights = weights;
+    }
+
+    /** Elements that all have weight 1. @param elements strictly ascending */
+    public static Tag whole(ElementKind kind, long[] elements) {
+        double[] ones = new double[elements.length];
+        Arrays.fill(ones, 1);
+        return new Tag(kind, elements, ones);
+    }
+
+    /** Faces that follow one another, all with weight 1. */
+    public static Tag faces(int from, int to) {
+        long[] elements = new long[to - from];
+        for (int i = 0; i < elements.length; i++) elements[i] = from + i;
+        return whole(ElementKind.FACE, elements);
+    }
+
+    /** Faces that all have weight 1. */
+    public static Tag faces(BitSet which) {
+        long[] elements = new long[which.cardinality()];
+        int n = 0;
+        for (int f = which.nextSetBit(0); f >= 0; f = which.nextSetBit(f + 1)) elements[n++] = f;
+        return whole(ElementKind.FACE, elements);
     }
 
     /** The name of an edge in a tag: its two vertices, in either order. */

@@ -48,14 +48,29 @@ public final class Normals {
     }
 
     private static void ofFaces(Mesh mesh, int from, int to, double[] out) {
-        double[] n = new double[3];
+        double[] p = mesh.xyz(), n = new double[3];
+        int[] corners = mesh.corners(), offsets = mesh.offsets();
         for (int f = from; f < to; f++) {
-            areaVector(mesh, f, n);
-            double l = Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
-            if (l == 0) continue;
-            out[3 * f] = n[0] / l;
-            out[3 * f + 1] = n[1] / l;
-            out[3 * f + 2] = n[2] / l;
+            int first = offsets[f], sides = offsets[f + 1] - first;
+            if (sides > 4) {
+                areaVector(mesh, f, n);
+                unit(n[0], n[1], n[2], out, 3 * f);
+                continue;
+            }
+            // Twice the area vector is the product of the diagonals; of a triangle, that of two sides.
+            int a = 3 * corners[first], b = 3 * corners[first + 1], c = 3 * corners[first + 2];
+            int d = sides == 4 ? 3 * corners[first + 3] : a;
+            double ux = p[c] - p[a], uy = p[c + 1] - p[a + 1], uz = p[c + 2] - p[a + 2];
+            double vx = p[d] - p[b], vy = p[d + 1] - p[b + 1], vz = p[d + 2] - p[b + 2];
+            unit(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx, out, 3 * f);
         }
+    }
+
+    private static void unit(double x, double y, double z, double[] out, int at) {
+        double l = Math.sqrt(x * x + y * y + z * z);
+        if (l == 0) return;
+        out[at] = x / l;
+        out[at + 1] = y / l;
+        out[at + 2] = z / l;
     }
 }

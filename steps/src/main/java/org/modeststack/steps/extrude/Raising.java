@@ -56,24 +56,10 @@ final class Raising {
         adj = mesh.adjacency();
         twin = adj.twins();
         groupOf = new int[mesh.faceCount()];
-        Arrays.fill(groupOf, -1);
-        IntArrayList sizes = new IntArrayList();
-        int[] root = apart ? null : together(picked);
-        for (int f = picked.elements().nextSetBit(0);
-                f >= 0;
-                f = picked.elements().nextSetBit(f + 1)) {
-            // The first face of a group has the least number.
-            if (apart || root[f] == f) {
-                groupOf[f] = sizes.size();
-                sizes.add(1);
-            } else {
-                groupOf[f] = groupOf[root[f]];
-                sizes.set(groupOf[f], sizes.getInt(groupOf[f]) + 1);
-            }
-        }
-        groups = sizes.size();
+        int[] sizes = group(picked.elements(), apart);
+        groups = sizes.length;
         groupStart = new int[groups + 1];
-        for (int g = 0; g < groups; g++) groupStart[g + 1] = groupStart[g] + sizes.getInt(g);
+        for (int g = 0; g < groups; g++) groupStart[g + 1] = groupStart[g] + sizes[g];
         // By number within each group: what lies together in memory is then worked on together.
         faces = new int[groupStart[groups]];
         int[] at = groupStart.clone();
@@ -84,16 +70,18 @@ final class Raising {
         copyAt = new int[mesh.cornerCount()];
         Arrays.fill(copyAt, -1);
         copyStart = new int[groups + 1];
+        int[] offsets = mesh.offsets(), corners = mesh.corners();
         if (apart || faces.length < mesh.faceCount() || isOpen()) {
-            for (int f : faces)
-                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (isRim(c, groupOf[f])) rim.set(c);
+            for (int f : faces) for (int c = offsets[f]; c < offsets[f + 1]; c++) if (isRim(c, groupOf[f])) rim.set(c);
         }
+        int[] cornerNext = adj.cornerNext();
+        boolean whole = rim.isEmpty();
         for (int g = 0; g < groups; g++) {
             for (int i = groupStart[g]; i < groupStart[g + 1]; i++) {
-                for (int c = mesh.offsets()[faces[i]]; c < mesh.offsets()[faces[i] + 1]; c++) {
+                for (int c = offsets[faces[i]]; c < offsets[faces[i] + 1]; c++) {
                     if (copyAt[c] >= 0) continue;
-                    fan(c, copyVertex.size());
-                    copyVertex.add(mesh.corners()[c]);
+                    fan(c, copyVertex.size(), cornerNext, whole);
+                    copyVertex.add(corners[c]);
                     copyGroup.add(g);
                 }
             }
@@ -105,10 +93,10 @@ final class Raising {
      * Gives a copy to all corners at one vertex that are reached from each other inside the group. Where a group only
      * touches itself at a vertex it has two copies there, or the walls would share an edge by fours.
      */
-    private void fan(int corner, int copy) {
+    private void fan(int corner, int copy, int[] next, boolean whole) {
         copyAt[corner] = copy;
-        for (int c = corner; !rim.get(c); ) {
-            c = adj.cornerNext()[twin[c]];
+        for (int c = corner; whole || !rim.get(c); ) {
+            c = next[twin[c]];
             if (copyAt[c] >= 0) return;
             copyAt[c] = copy;
         }
@@ -121,19 +109,40 @@ final class Raising {
         }
     }
 
-    /** For each face the first of those picked that hang together with it. */
-    private int[] together(Selection picked) {
-        DisjointSets sets = new DisjointSets(mesh.faceCount());
-        for (int f = picked.elements().nextSetBit(0);
-                f >= 0;
-                f = picked.elements().nextSetBit(f + 1)) {
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                int o = anyAcross(c), g = o < 0 ? f : adj.cornerFace()[o];
-                // Each pair is seen from both sides.
-                if (g < f && picked.contains(g)) sets.join(f, g);
+    /**
+     * Gives each picked face its group; the others get -1. One pass in the order of the faces gives each the mark of a
+     * neighbour that came before it and notes which marks turn out to be one group, another puts groups for marks (A.
+     * Rosenfeld, J. Pfaltz, "Sequential Operations in Digital Picture Processing", Journal of the ACM 13, 1966).
+     *
+     * @return how many faces each group has
+     */
+    private int[] group(BitSet picked, boolean apart) {
+        int[] offsets = mesh.offsets(), faceOf = adj.cornerFace();
+        Arrays.fill(groupOf, -1);
+        DisjointSets marks = new DisjointSets(0);
+        for (int f = picked.nextSetBit(0); f >= 0; f = picked.nextSetBit(f + 1)) {
+            int mark = -1;
+            for (int c = offsets[f]; c < offsets[f + 1] && !apart; c++) {
+                int o = anyAcross(c);
+                // Faces behind this one have no mark yet, and are seen from their own side.
+                int other = o < 0 ? -1 : groupOf[faceOf[o]];
+                if (other < 0 || other == mark) continue;
+                if (mark < 0) mark = other;
+                else marks.join(mark, other);
             }
+            groupOf[f] = mark < 0 ? marks.add() : mark;
         }
-        return sets.roots();
+        // The first face of a group has its least mark, so that groups are numbered by their first faces.
+        int[] root = marks.roots(), group = new int[root.length];
+        int groups = 0;
+        for (int m = 0; m < root.length; m++) group[m] = root[m] == m ? groups++ : group[root[m]];
+        int[] sizes = new int[groups];
+        for (int f = 0; f < groupOf.length; f++) {
+            if (groupOf[f] < 0) continue;
+            groupOf[f] = group[groupOf[f]];
+            sizes[groupOf[f]]++;
+        }
+        return sizes;
     }
 
     /** Whether some side has no face across; else a whole solid's faces all have others of their group beside them. */
@@ -163,8 +172,14 @@ final class Raising {
     /** The old places of all copies, three values each. */
     double[] places() {
         double[] out = new double[3 * copies()];
-        for (int i = 0; i < copies(); i++) System.arraycopy(mesh.xyz(), 3 * copyVertex.getInt(i), out, 3 * i, 3);
+        for (int i = 0; i < copies(); i++) copyPoint(mesh.xyz(), copyVertex.getInt(i), out, i);
         return out;
+    }
+
+    private static void copyPoint(double[] from, int i, double[] to, int j) {
+        to[3 * j] = from[3 * i];
+        to[3 * j + 1] = from[3 * i + 1];
+        to[3 * j + 2] = from[3 * i + 2];
     }
 
     /**
@@ -183,14 +198,14 @@ final class Raising {
         for (int v : copyMap) vertices = Math.max(vertices, v + 1);
         double[] xyz = Arrays.copyOf(mesh.xyz(), 3 * vertices);
         long[] vertexKeys = Arrays.copyOf(mesh.vertexKeys(), vertices);
-        for (int i = 0; i < copyMap.length; i++)
-            if (copyMap[i] >= 0) System.arraycopy(places, 3 * i, xyz, 3 * copyMap[i], 3);
+        for (int i = 0; i < copyMap.length; i++) if (copyMap[i] >= 0) copyPoint(places, i, xyz, copyMap[i]);
         keys(copyMap, vertexKeys, seed);
 
         int wallCount = 0, floorCount = 0, floorCorners = 0;
         for (int f : faces) {
             if (!raised.get(groupOf[f])) continue;
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (rim.get(c)) wallCount++;
+            if (!rim.isEmpty())
+                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (rim.get(c)) wallCount++;
             floorCount++;
             floorCorners += mesh.sides(f);
         }
@@ -207,13 +222,14 @@ final class Raising {
         BitSet capped = new BitSet();
         long[] made = new long[wallCount];
         int wall = 0, next = faceCount, at = mesh.cornerCount();
+        boolean bare = rim.isEmpty();
         for (int f : faces) {
             if (!raised.get(groupOf[f])) continue;
             capped.set(f);
             int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
             for (int c = from; c < to; c++) {
                 corners[c] = copyMap[copyAt[c]];
-                if (!rim.get(c)) continue;
+                if (bare || !rim.get(c)) continue;
                 int d = adj.cornerNext()[c], p = mesh.corners()[c], q = mesh.corners()[d];
                 corners[at] = p;
                 corners[at + 1] = q;
@@ -241,16 +257,9 @@ final class Raising {
             offsets[++next] = at;
         }
         Map<String, Tag> tags = tags(copyMap, raised);
-        tags.put(walls, tag(made, wall));
-        long[] caps = capped.stream().asLongStream().toArray();
-        tags.put(walls + ":caps", tag(caps, caps.length));
+        tags.put(walls, Tag.whole(ElementKind.FACE, made));
+        tags.put(walls + ":caps", Tag.faces(capped));
         return new Mesh(xyz, offsets, corners, materials, mesh.materials(), colors(like), tags, vertexKeys, faceKeys);
-    }
-
-    private static Tag tag(long[] elements, int n) {
-        double[] ones = new double[n];
-        Arrays.fill(ones, 1);
-        return new Tag(ElementKind.FACE, elements, ones);
     }
 
     private float[] colors(int[] like) {

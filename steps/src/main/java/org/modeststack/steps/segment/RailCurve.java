@@ -14,31 +14,38 @@ final class RailCurve {
     private static final double ROUND = 0.01;
     /** After so many turns the next is made from the beginning. */
     private static final int AFRESH = 32;
+    /** A new vertex nearer to an old one than this angle, in rad, lies at it: where both counts are the same, all do. */
+    private static final double AT = 1e-11;
 
     private final int n;
-    /** The vertices, three values each; once the plane is known, also within it: along x, y and the normal. */
+    /** The vertices, three values each. */
     private final double[] p;
 
     private final boolean closed;
     private boolean round;
-    /** The plane: two directions in it and its normal, three values each, and the circle's centre. */
-    private final double[] axes = new double[9];
+    /** The circle: its centre, two directions in its plane, and the normal. */
+    private Vec3 centre;
 
-    private final double[] centre = new double[3];
-    /** On a circle: the direction of each vertex from the centre, two values each, and how far round the last is. */
-    private double[] way;
-
+    private Vec3 x;
+    private Vec3 y;
+    private Vec3 normal;
+    /** How far round the last vertex of an arc is, in rad. */
     private double sweep;
-    private double[] radius;
-    private double[] height;
+    /** On a line: how far along it each vertex is. */
     private double[] length;
 
     RailCurve(Mesh mesh, IntArrayList vertices, boolean closed) {
         n = vertices.size();
         p = new double[3 * n];
-        for (int i = 0; i < n; i++) System.arraycopy(mesh.xyz(), 3 * vertices.getInt(i), p, 3 * i, 3);
+        double[] xyz = mesh.xyz();
+        for (int i = 0; i < n; i++) {
+            int from = 3 * vertices.getInt(i), to = 3 * i;
+            p[to] = xyz[from];
+            p[to + 1] = xyz[from + 1];
+            p[to + 2] = xyz[from + 2];
+        }
         this.closed = closed;
-        fit();
+        round = n >= 3 && circle() && goesRound();
         if (!round) measure();
     }
 
@@ -67,113 +74,122 @@ final class RailCurve {
 
     /** Turns on by the same angle each time, and now and then from the beginning, so that rounding does not add up. */
     private void roundBetween(int m, double[] out) {
-        double step = sweep / m, cos = Math.cos(step), sin = Math.sin(step), x = way[0], y = way[1];
-        int at = 0;
-        for (int i = 1; i < m; i++) {
-            double fx = x, fy = y, c = cos, s = sin;
+        double[] here = polar(0, new double[4]), there = polar(1, new double[4]);
+        double u0 = here[0] / here[2], v0 = here[1] / here[2], u = u0, v = v0;
+        double step = sweep / m, cos = Math.cos(step), sin = Math.sin(step);
+        double cx = centre.x(), cy = centre.y(), cz = centre.z(), xx = x.x(), xy = x.y(), xz = x.z();
+        double yx = y.x(), yy = y.y(), yz = y.z(), nx = normal.x(), ny = normal.y(), nz = normal.z();
+        int at = 0, last = closed ? n - 1 : n - 2;
+        for (int i = 1, o = 0; i < m; i++, o += 3) {
+            double fu = u, fv = v, c = cos, s = sin;
             if (i % AFRESH == 0) {
-                fx = way[0];
-                fy = way[1];
+                fu = u0;
+                fv = v0;
                 c = Math.cos(i * step);
                 s = Math.sin(i * step);
             }
-            x = fx * c - fy * s;
-            y = fx * s + fy * c;
-            while (at + 1 < n && way[2 * at + 2] * y - way[2 * at + 3] * x >= 0) at++;
-            onCircle(at, x, y, out, 3 * (i - 1));
+            u = fu * c - fv * s;
+            v = fu * s + fv * c;
+            double behind = u * there[1] - v * there[0];
+            while (behind <= there[2] * AT && at < last) {
+                double[] free = here;
+                here = there;
+                at++;
+                there = polar((at + 1) % n, free);
+                behind = u * there[1] - v * there[0];
+            }
+            // What little the vertices are off the circle or its plane is kept.
+            double before = here[0] * v - here[1] * u;
+            double t = before > 0 && behind > 0 ? before / (before + behind) : 0;
+            double r = here[2] + t * (there[2] - here[2]), h = here[3] + t * (there[3] - here[3]);
+            double a = r * u, b = r * v;
+            out[o] = cx + a * xx + b * yx + h * nx;
+            out[o + 1] = cy + a * xy + b * yy + h * ny;
+            out[o + 2] = cz + a * xz + b * yz + h * nz;
         }
     }
 
-    private void fit() {
-        if (n < 3) return;
-        double mx = 0, my = 0, mz = 0;
+    /** A vertex about the centre: along x and along y, its distance from the axis, and its height over the plane. */
+    private double[] polar(int i, double[] out) {
+        double dx = p[3 * i] - centre.x(), dy = p[3 * i + 1] - centre.y(), dz = p[3 * i + 2] - centre.z();
+        double u = dx * x.x() + dy * x.y() + dz * x.z(), v = dx * y.x() + dy * y.y() + dz * y.z();
+        out[0] = u;
+        out[1] = v;
+        out[2] = Math.sqrt(u * u + v * v);
+        out[3] = dx * normal.x() + dy * normal.y() + dz * normal.z();
+        return out;
+    }
+
+    /** Finds the plane and in it the circle that fits best. @return whether there is one */
+    private boolean circle() {
+        // From the first vertex, so that places far from the origin lose nothing.
+        double ox = p[0], oy = p[1], oz = p[2], mx = 0, my = 0, mz = 0, sx = 0, sy = 0, sz = 0;
+        double ax = p[3 * n - 3] - ox, ay = p[3 * n - 2] - oy, az = p[3 * n - 1] - oz;
         for (int i = 0; i < 3 * n; i += 3) {
-            mx += p[i] / n;
-            my += p[i + 1] / n;
-            mz += p[i + 2] / n;
-        }
-        double sx = 0, sy = 0, sz = 0;
-        for (int i = 0; i < n; i++) {
-            int a = 3 * i, b = 3 * ((i + 1) % n);
-            double ax = p[a] - mx, ay = p[a + 1] - my, az = p[a + 2] - mz;
-            double bx = p[b] - mx, by = p[b + 1] - my, bz = p[b + 2] - mz;
+            double bx = p[i] - ox, by = p[i + 1] - oy, bz = p[i + 2] - oz;
+            mx += bx;
+            my += by;
+            mz += bz;
             sx += ay * bz - az * by;
             sy += az * bx - ax * bz;
             sz += ax * by - ay * bx;
+            ax = bx;
+            ay = by;
+            az = bz;
         }
-        Vec3 normal = new Vec3(sx, sy, sz).unit(), mean = new Vec3(mx, my, mz);
-        if (normal.equals(Vec3.ZERO)) return;
-        Vec3 x = new Vec3(p[0], p[1], p[2]).minus(mean);
+        normal = new Vec3(sx, sy, sz).unit();
+        if (normal.equals(Vec3.ZERO)) return false;
+        centre = new Vec3(ox + mx / n, oy + my / n, oz + mz / n);
+        x = new Vec3(ox, oy, oz).minus(centre);
         x = x.minus(normal.times(x.dot(normal))).unit();
-        Vec3 y = normal.cross(x);
-        for (int k = 0; k < 3; k++) {
-            axes[k] = x.get(k);
-            axes[3 + k] = y.get(k);
-            axes[6 + k] = normal.get(k);
-        }
-        double[] flat = new double[3 * n];
+        y = normal.cross(x);
+        return solve();
+    }
+
+    /** Solves the normal equations of u² + v² = 2 a u + 2 b v + c, with the mean as origin, and moves the centre there. */
+    private boolean solve() {
+        double mx = centre.x(), my = centre.y(), mz = centre.z();
+        double px = x.x(), py = x.y(), pz = x.z(), qx = y.x(), qy = y.y(), qz = y.z();
+        double xx = 0, xy = 0, yy = 0, xz = 0, yz = 0;
         for (int i = 0; i < 3 * n; i += 3) {
             double dx = p[i] - mx, dy = p[i + 1] - my, dz = p[i + 2] - mz;
-            for (int k = 0; k < 3; k++) flat[i + k] = dx * axes[3 * k] + dy * axes[3 * k + 1] + dz * axes[3 * k + 2];
-        }
-        double[] c = circle(flat);
-        if (c == null) return;
-        Vec3 middle = mean.plus(x.times(c[0])).plus(y.times(c[1]));
-        for (int k = 0; k < 3; k++) centre[k] = middle.get(k);
-        polar(flat, c);
-    }
-
-    /** Directions, radii and heights about the centre; round where they go one way round and are alike. */
-    private void polar(double[] flat, double[] c) {
-        way = new double[2 * n];
-        radius = new double[n];
-        height = new double[n];
-        double mid = 0;
-        for (int i = 0; i < n; i++) {
-            double u = flat[3 * i] - c[0], v = flat[3 * i + 1] - c[1], r = Math.sqrt(u * u + v * v);
-            if (r == 0) return;
-            radius[i] = r;
-            height[i] = flat[3 * i + 2];
-            way[2 * i] = u / r;
-            way[2 * i + 1] = v / r;
-            mid += r / n;
-            if (i == 0) continue;
-            double cross = way[2 * i - 2] * way[2 * i + 1] - way[2 * i - 1] * way[2 * i];
-            double dot = way[2 * i - 2] * way[2 * i] + way[2 * i - 1] * way[2 * i + 1];
-            // A circle is gone round one way; half a turn at once is still that.
-            if (cross < 0 || cross == 0 && dot > 0) return;
-            if (!closed) sweep += Math.atan2(cross, dot);
-        }
-        if (closed) sweep = 2 * Math.PI;
-        for (double r : radius) if (Math.abs(r - mid) > ROUND * mid) return;
-        round = true;
-    }
-
-    /** Solves the normal equations of u² + v² = 2 a u + 2 b v + c, with the mean as origin. @return a and b, or null */
-    private double[] circle(double[] flat) {
-        double xx = 0, xy = 0, yy = 0, xz = 0, yz = 0, z = 0;
-        for (int i = 0; i < 3 * n; i += 3) z += (flat[i] * flat[i] + flat[i + 1] * flat[i + 1]) / n;
-        for (int i = 0; i < 3 * n; i += 3) {
-            double u = flat[i], v = flat[i + 1], w = u * u + v * v - z;
+            double u = dx * px + dy * py + dz * pz, v = dx * qx + dy * qy + dz * qz;
+            // The sums of u and v are nothing, so that c falls out.
+            double w = (u * u + v * v) / 2;
             xx += u * u;
             xy += u * v;
             yy += v * v;
-            xz += u * w / 2;
-            yz += v * w / 2;
+            xz += u * w;
+            yz += v * w;
         }
         double det = xx * yy - xy * xy;
-        if (!(det > 1e-12 * (xx + yy) * (xx + yy))) return null;
-        return new double[] {(xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det};
+        if (!(det > 1e-12 * (xx + yy) * (xx + yy))) return false;
+        centre = centre.plus(x.times((xz * yy - yz * xy) / det)).plus(y.times((yz * xx - xz * xy) / det));
+        return true;
     }
 
-    private void onCircle(int i, double x, double y, double[] out, int at) {
-        int j = (i + 1) % n;
-        double before = way[2 * i] * y - way[2 * i + 1] * x, behind = x * way[2 * j + 1] - y * way[2 * j];
-        double s = before + behind > 0 ? Math.clamp(before / (before + behind), 0, 1) : 0;
-        // What little the vertices are off the circle or its plane is kept.
-        double r = radius[i] + s * (radius[j] - radius[i]), h = height[i] + s * (height[j] - height[i]);
-        double u = r * x, v = r * y;
-        for (int k = 0; k < 3; k++) out[at + k] = centre[k] + u * axes[k] + v * axes[3 + k] + h * axes[6 + k];
+    /** Whether the vertices are about as far from the centre and go one way round it; measures how far. */
+    private boolean goesRound() {
+        double cx = centre.x(), cy = centre.y(), cz = centre.z();
+        double px = x.x(), py = x.y(), pz = x.z(), qx = y.x(), qy = y.y(), qz = y.z();
+        double least = Double.MAX_VALUE, most = 0, u = 0, v = 0, sum = 0;
+        for (int i = 0; i < n; i++) {
+            double dx = p[3 * i] - cx, dy = p[3 * i + 1] - cy, dz = p[3 * i + 2] - cz, fu = u, fv = v;
+            u = dx * px + dy * py + dz * pz;
+            v = dx * qx + dy * qy + dz * qz;
+            double rr = u * u + v * v;
+            least = Math.min(least, rr);
+            most = Math.max(most, rr);
+            sum += rr;
+            if (i == 0) continue;
+            double cross = fu * v - fv * u, dot = fu * u + fv * v;
+            // A circle is gone round one way; half a turn at once is still that.
+            if (cross < 0 || cross == 0 && dot > 0) return false;
+            if (!closed) sweep += Math.atan2(cross, dot);
+        }
+        if (closed) sweep = 2 * Math.PI;
+        double mid = Math.sqrt(sum / n);
+        return least > 0 && Math.sqrt(least) >= (1 - ROUND) * mid && Math.sqrt(most) <= (1 + ROUND) * mid;
     }
 
     private void measure() {

@@ -9,6 +9,8 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -29,7 +31,8 @@ final class RoundPart {
     private final Adjacency adj;
     private final List<RoundRow> rows;
     private final int segments;
-    private final long[] places;
+    /** The places along a part, as numbers that do not change with the count. */
+    private final long[] fractions;
     /** For each face the part it belongs to, or -1. */
     private final int[] partOf;
 
@@ -49,15 +52,65 @@ final class RoundPart {
      * @param high for each row its upper rail
      * @param rails all of them, each once
      */
-    private record Part(List<RoundRow> rows, List<Rail> low, List<Rail> high, Collection<Rail> rails) {}
+    private record Part(List<RoundRow> rows, List<Rail> low, List<Rail> high, Collection<Rail> rails) {
+        Stream<Strip> strips() {
+            return IntStream.range(0, rows.size()).mapToObj(i -> new Strip(rows.get(i), low.get(i), high.get(i)));
+        }
+    }
 
-    /** A line of vertices along a part, and the face beyond it: -1 for none. */
+    /** The new faces of a row, between its rails: all of three sides where one of those is a point. */
+    private static final class Strip {
+        final RoundRow row;
+        final Rail low;
+        final Rail high;
+        long[] keys;
+        int[] materials;
+        int[] corners;
+
+        Strip(RoundRow row, Rail low, Rail high) {
+            this.row = row;
+            this.low = low;
+            this.high = high;
+        }
+
+        int sides() {
+            return low.isPoint() || high.isPoint() ? 3 : 4;
+        }
+
+        /** @param materialMap for each material of the old mesh its index in the new one */
+        void weave(Mesh mesh, int segments, int[] materialMap, long seed, long[] fractions) {
+            long key = Keys.of(
+                    seed, STRIP, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
+            keys = new long[segments];
+            materials = new int[segments];
+            corners = new int[sides() * segments];
+            boolean below = !low.isPoint(), above = !high.isPoint();
+            int n = 0;
+            for (int i = 0; i < segments; i++) {
+                keys[i] = Keys.of(key, fractions[i]);
+                int old = row.faces().getInt(nearest(i, row.segments(), segments));
+                materials[i] = materialMap[mesh.faceMaterials()[old]];
+                corners[n++] = low.made[i];
+                if (below) corners[n++] = low.made[i + 1];
+                if (above) corners[n++] = high.made[i + 1];
+                corners[n++] = high.made[i];
+            }
+        }
+    }
+
+    /** A line of vertices along a part. */
     private static final class Rail {
         final IntArrayList vertices;
         final boolean closed;
+        /** The rows at it: one, or two that share it. */
+        final List<RoundRow> rows = new ArrayList<>(2);
+
+        /** The face beyond it, which is of no row; -1 for none. */
         int beyond = -1;
-        /** The new places between the ends, three values each. */
+        /** The new places between the ends, three values each, and their keys. */
         double[] places;
+
+        long[] keys;
         /** Whether they had to be put on the old edges. */
         boolean straight;
         /** From the first place to the last, in the new mesh; closed ones end with the first again. */
@@ -73,8 +126,11 @@ final class RoundPart {
                     || closed && vertices.getInt(0) == vertices.getInt(1);
         }
 
-        void place(Mesh mesh, int segments) {
+        void place(Mesh mesh, int segments, long seed, long[] fractions) {
             if (isPoint()) return;
+            long key = Keys.of(seed, VERTEX, mesh.edgeKey(vertices.getInt(0), vertices.getInt(1)), closed ? 1 : 0);
+            keys = new long[segments - 1];
+            for (int i = 1; i < segments; i++) keys[i - 1] = Keys.of(key, fractions[i]);
             RailCurve curve = new RailCurve(mesh, vertices, closed);
             straight = !curve.isRound() && vertices.size() > 2;
             places = curve.between(segments);
@@ -88,7 +144,7 @@ final class RoundPart {
     RoundPart(Mesh mesh, BitSet lines, int segments) {
         this.mesh = mesh;
         this.segments = segments;
-        places = Keys.fractions(segments);
+        fractions = Keys.fractions(segments);
         adj = mesh.adjacency();
         rows = RoundRow.of(mesh, lines);
         partOf = new int[mesh.faceCount()];
@@ -184,17 +240,16 @@ final class RoundPart {
     private int neighbour(RoundRow row, boolean low, int[] rowOf) {
         IntArrayList rail = low ? row.low() : row.high();
         if (rail.getInt(0) == rail.getInt(1)) return -1;
-        int other = beyond(railSide(rail, 0, row));
+        int other =
+                beyond(sideBetween(rail.getInt(0), rail.getInt(1), row.faces().getInt(0)));
         return other < 0 ? -1 : rowOf[other];
     }
 
-    /** The corner of a row's face whose side runs along a rail between two of its vertices. */
-    private int railSide(IntArrayList rail, int i, RoundRow row) {
-        int u = rail.getInt(i),
-                v = rail.getInt((i + 1) % rail.size()),
-                f = row.faces().getInt(i);
-        for (int c = mesh.offsets()[f]; ; c++) {
-            int p = mesh.corners()[c], q = mesh.corners()[adj.cornerNext()[c]];
+    /** The corner of a face whose side runs between two of its vertices, either way. */
+    private int sideBetween(int u, int v, int face) {
+        int[] corners = mesh.corners(), next = adj.cornerNext();
+        for (int c = mesh.offsets()[face]; ; c++) {
+            int p = corners[c], q = corners[next[c]];
             if (p == u && q == v || p == v && q == u) return c;
         }
     }
@@ -209,29 +264,45 @@ final class RoundPart {
 
     /** The rails of some rows; null where other faces hold them. */
     private Part part(List<RoundRow> all) {
-        Map<IntArrayList, Rail> rails = new LinkedHashMap<>();
+        Map<Long, Rail> rails = new LinkedHashMap<>();
         List<Rail> low = new ArrayList<>(), high = new ArrayList<>();
         for (RoundRow row : all) {
-            for (int side = 0; side < 2; side++) {
-                IntArrayList vertices = side == 0 ? row.low() : row.high();
-                Rail rail = rails.get(vertices);
-                if (rail == null) {
-                    rail = new Rail(vertices, row.closed());
-                    if (!rail.isPoint() && !free(rail, row)) return null;
-                    rails.put(vertices, rail);
-                }
-                (side == 0 ? low : high).add(rail);
-            }
+            low.add(rail(row.low(), row, rails));
+            high.add(rail(row.high(), row, rails));
         }
+        for (Rail r : rails.values()) if (!r.isPoint() && !isBetween(r) && !free(r)) return null;
         return new Part(all, low, high, rails.values());
     }
 
+    private static Rail rail(IntArrayList vertices, RoundRow row, Map<Long, Rail> rails) {
+        // Rows that share a rail go along it alike, so that where it begins tells it from others.
+        Rail r = rails.computeIfAbsent(
+                side(vertices.getInt(0), vertices.getInt(1)), _ -> new Rail(vertices, row.closed()));
+        r.rows.add(row);
+        return r;
+    }
+
+    /** Whether two rows of the part lie at a rail all along, and nothing but their faces touches what will go. */
+    private boolean isBetween(Rail rail) {
+        if (rail.rows.size() != 2) return false;
+        int[] start = adj.vertexStart();
+        for (int i = rail.closed ? 0 : 1, n = rail.segments(); i < n; i++) {
+            int v = rail.vertices.getInt(i);
+            if (start[v + 1] - start[v] != 4) return false;
+        }
+        // An open one of one segment has no vertex that tells.
+        return rail.segments() > 1;
+    }
+
     /** Whether nothing but the part and one face beyond touches what will go; notes that face. */
-    private boolean free(Rail rail, RoundRow row) {
+    private boolean free(Rail rail) {
+        RoundRow row = rail.rows.getFirst();
         int own = partOf[row.faces().getInt(0)];
         int n = rail.segments(), across = 0;
+        int[] vertices = rail.vertices.toIntArray();
         for (int i = 0; i < n; i++) {
-            int side = railSide(rail.vertices, i, row);
+            int v = i + 1 == vertices.length ? vertices[0] : vertices[i + 1];
+            int side = sideBetween(vertices[i], v, row.faces().getInt(i));
             if (adj.edgeSides(adj.cornerEdge()[side]) > 2) return false;
             int other = beyond(side);
             if (other >= 0 && partOf[other] == own) {
@@ -244,7 +315,7 @@ final class RoundPart {
         // Two faces of the row at each vertex, and across from them two more or the one beyond: mostly that is all.
         int usual = across == n ? 4 : across > 0 ? -1 : rail.beyond < 0 ? 2 : 3;
         for (int i = rail.closed ? 0 : 1; i < n; i++) {
-            int v = rail.vertices.getInt(i);
+            int v = vertices[i];
             if (adj.vertexStart()[v + 1] - adj.vertexStart()[v] == usual) continue;
             for (int k = adj.vertexStart()[v]; k < adj.vertexStart()[v + 1]; k++) {
                 int f = adj.cornerFace()[adj.vertexCorners()[k]];
@@ -260,61 +331,63 @@ final class RoundPart {
         // What goes: the vertices of rails, but for the ends of open ones, points, and where closed ones begin.
         BitSet gone = new BitSet();
         List<Rail> all = parts.stream().flatMap(p -> p.rails.stream()).toList();
-        for (Rail r : all) for (int i = 1; i < r.segments() && !r.isPoint(); i++) gone.set(r.vertices.getInt(i));
+        for (Rail r : all) {
+            if (r.isPoint()) continue;
+            for (int i = 1, n = r.segments(); i < n; i++) gone.set(r.vertices.getInt(i));
+        }
         int rowCount = parts.stream().mapToInt(p -> p.rows.size()).sum(), kept = 0;
         for (int part : partOf) if (part < 0) kept++;
         MeshBuilder b = new MeshBuilder(
                 mesh.vertexCount() - gone.cardinality() + all.size() * (segments - 1), kept + rowCount * segments);
         int[] materials = b.materialsOf(mesh);
-        for (int v = 0; v < mesh.vertexCount(); v++)
-            if (!gone.get(v)) same[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
-        all.parallelStream().forEach(r -> r.place(mesh, segments));
+        for (int v = gone.nextClearBit(0); v < mesh.vertexCount(); v = gone.nextClearBit(v + 1))
+            same[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+        all.parallelStream().forEach(r -> r.place(mesh, segments, seed, fractions));
         // Whatever a new vertex or face is nearest to along the part, it takes its tags from.
         Heirs heirs = new Heirs(mesh, b);
         for (Rail r : all) {
-            lay(r, b, same, seed, heirs);
+            lay(r, b, same, heirs);
             note(r);
         }
         int[] faceMap = new int[mesh.faceCount()];
-        Arrays.fill(faceMap, -1);
-        b.emptyTag(madeTag, ElementKind.FACE);
+        if (!heirs.none()) Arrays.fill(faceMap, -1);
         for (int f = 0; f < mesh.faceCount(); f++)
             if (partOf[f] < 0) faceMap[f] = kept(f, b, same, materials[mesh.faceMaterials()[f]]);
         b.carryTags(mesh, same, faceMap);
-        for (Part p : parts)
-            for (int i = 0; i < p.rows.size(); i++)
-                strip(p.rows.get(i), p.low.get(i).made, p.high.get(i).made, b, materials, seed, madeTag, heirs);
+        int first = b.faceCount();
+        List<Strip> strips = parts.stream().flatMap(Part::strips).toList();
+        strips.parallelStream().forEach(s -> s.weave(mesh, segments, materials, seed, fractions));
+        for (Strip s : strips) lay(s, b, heirs);
+        b.tag(madeTag, Tag.faces(first, b.faceCount()));
         return b.build();
     }
 
-    private void lay(Rail r, MeshBuilder b, int[] same, long seed, Heirs heirs) {
+    private void lay(Rail r, MeshBuilder b, int[] same, Heirs heirs) {
         r.made = new int[segments + 1];
+        int start = same[r.vertices.getInt(0)];
         if (r.isPoint()) {
-            Arrays.fill(r.made, same[r.vertices.getInt(0)]);
+            Arrays.fill(r.made, start);
             return;
         }
         if (r.straight) straight++;
-        double[] q = r.places;
-        long key = Keys.of(seed, VERTEX, mesh.edgeKey(r.vertices.getInt(0), r.vertices.getInt(1)), r.closed ? 1 : 0);
-        for (int i = 0; i <= segments; i++) {
-            if (i == 0 || i == segments) {
-                r.made[i] = same[r.vertices.getInt(i == 0 || r.closed ? 0 : r.vertices.size() - 1)];
-                continue;
-            }
-            r.made[i] = b.vertex(q[3 * i - 3], q[3 * i - 2], q[3 * i - 1], Keys.of(key, places[i]));
-            if (heirs.none()) continue;
+        int first = b.vertices(r.places, r.keys);
+        r.made[0] = start;
+        for (int i = 1; i < segments; i++) r.made[i] = first + i - 1;
+        r.made[segments] = r.closed ? start : same[r.vertices.getInt(r.vertices.size() - 1)];
+        if (heirs.none()) return;
+        for (int i = 1; i < segments; i++) {
             int old = (int) Math.rint((double) i / segments * r.segments());
             heirs.vertex(r.vertices.getInt(old % r.vertices.size()), r.made[i]);
         }
-        for (int i = 0; i < segments && !heirs.none(); i++) {
-            int old = nearest(i, r.segments());
+        for (int i = 0; i < segments; i++) {
+            int old = nearest(i, r.segments(), segments);
             heirs.edge(
                     r.vertices.getInt(old), r.vertices.getInt((old + 1) % r.vertices.size()), r.made[i], r.made[i + 1]);
         }
     }
 
     /** The old segment in which the middle of a new one lies. */
-    private int nearest(int i, int of) {
+    private static int nearest(int i, int of, int segments) {
         return of == segments ? i : Math.min(of - 1, (int) ((i + 0.5) / segments * of));
     }
 
@@ -362,35 +435,19 @@ final class RoundPart {
         b.color(corner, k[4 * source], k[4 * source + 1], k[4 * source + 2], k[4 * source + 3]);
     }
 
-    private void strip(
-            RoundRow row,
-            int[] low,
-            int[] high,
-            MeshBuilder b,
-            int[] materials,
-            long seed,
-            String madeTag,
-            Heirs heirs) {
-        long key = Keys.of(
-                seed, STRIP, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
-        int[] ring = new int[4];
-        boolean colored = mesh.hasColors(), plain = heirs.none();
-        int of = row.segments();
+    private void lay(Strip s, MeshBuilder b, Heirs heirs) {
+        int first = b.faces(s.sides(), s.keys, s.materials, s.corners);
+        if (!mesh.hasColors() && heirs.none()) return;
+        RoundRow row = s.row;
         for (int i = 0; i < segments; i++) {
-            int old = row.faces().getInt(nearest(i, of));
-            int n = 0;
-            ring[n++] = low[i];
-            if (low[i] != low[i + 1]) ring[n++] = low[i + 1];
-            if (high[i] != high[i + 1]) ring[n++] = high[i + 1];
-            ring[n++] = high[i];
-            int made = b.face(Keys.of(key, places[i]), materials[mesh.faceMaterials()[old]], ring, 0, n);
-            b.tag(madeTag, ElementKind.FACE, made, 1);
-            for (int k = 0; colored && k < n; k++)
+            int old = row.faces().getInt(nearest(i, row.segments(), segments)), made = first + i;
+            for (int k = 0; mesh.hasColors() && k < s.sides(); k++)
                 color(b, b.firstCorner(made) + k, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
-            if (plain) continue;
+            if (heirs.none()) continue;
             heirs.face(old, made);
-            int line = (int) Math.rint((double) i / segments * of) % row.low().size();
-            if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), low[i], high[i]);
+            int line = (int) Math.rint((double) i / segments * row.segments())
+                    % row.low().size();
+            if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), s.low.made[i], s.high.made[i]);
         }
     }
 

@@ -19,65 +19,97 @@ import org.modeststack.mesh.Mesh;
 record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean closed) {
     /** All rows between picked edges, each once; faces with other sides picked belong to none. */
     static List<RoundRow> of(Mesh mesh, BitSet picked) {
-        Adjacency adj = mesh.adjacency();
-        List<RoundRow> out = new ArrayList<>();
-        BitSet done = new BitSet();
-        for (int e = picked.nextSetBit(0); e >= 0; e = picked.nextSetBit(e + 1)) {
-            for (int i = 0; i < adj.edgeSides(e); i++) {
-                int c = adj.edgeCorner(e, i);
-                if (done.get(adj.cornerFace()[c]) || across(mesh, adj, picked, c) < 0) continue;
-                // Most rows go all the way round, and so can be walked from anywhere.
-                RoundRow row = walk(mesh, adj, picked, c, done, false);
-                out.add(row != null ? row : walk(mesh, adj, picked, firstOf(mesh, adj, picked, c), done, true));
+        return new Finder(mesh, picked).rows();
+    }
+
+    /** Walks over picked edges from face to face. */
+    private static final class Finder {
+        private final Adjacency adj;
+        private final int[] offsets;
+        private final int[] corners;
+        private final int[] next;
+        private final int[] faceOf;
+        private final int[] edgeOf;
+        private final BitSet picked;
+        /** Edges of which a side may still begin a row. */
+        private final BitSet open;
+        /** Faces that are in a row. */
+        private final BitSet done = new BitSet();
+
+        Finder(Mesh mesh, BitSet picked) {
+            this.picked = picked;
+            adj = mesh.adjacency();
+            offsets = mesh.offsets();
+            corners = mesh.corners();
+            next = adj.cornerNext();
+            faceOf = adj.cornerFace();
+            edgeOf = adj.cornerEdge();
+            open = (BitSet) picked.clone();
+        }
+
+        List<RoundRow> rows() {
+            List<RoundRow> out = new ArrayList<>();
+            for (int e = open.nextSetBit(0); e >= 0; e = open.nextSetBit(e + 1)) {
+                for (int i = 0; i < adj.edgeSides(e); i++) {
+                    int c = adj.edgeCorner(e, i);
+                    if (done.get(faceOf[c]) || across(c) < 0) continue;
+                    // Most rows go all the way round, and so can be walked from anywhere.
+                    RoundRow row = walk(c, false);
+                    out.add(row != null ? row : walk(firstOf(c), true));
+                }
+            }
+            return out;
+        }
+
+        /** The side of the same face where a row that came in over a side goes on; -1 where it does not. */
+        private int across(int c) {
+            int f = faceOf[c], from = offsets[f], sides = offsets[f + 1] - from;
+            if (sides == 4) {
+                int b = from + (c - from + 1 & 3), d = from + (c - from + 2 & 3), a = from + (c - from + 3 & 3);
+                return picked.get(edgeOf[d]) && !picked.get(edgeOf[b]) && !picked.get(edgeOf[a]) ? d : -1;
+            }
+            if (sides != 3) return -1;
+            int b = next[c], d = next[b];
+            boolean pb = picked.get(edgeOf[b]), pd = picked.get(edgeOf[d]);
+            return pb == pd ? -1 : pb ? b : d;
+        }
+
+        /** The side over which the first face of the row is come to, going back from one of its sides. */
+        private int firstOf(int c) {
+            int at = c;
+            while (true) {
+                int d = adj.twin(at);
+                int before = d < 0 ? -1 : across(d);
+                if (before < 0) return at;
+                at = before;
+                if (at == c) return at;
             }
         }
-        return out;
-    }
 
-    /** The side of the same face where a row that came in over a side goes on; -1 where it does not. */
-    private static int across(Mesh mesh, Adjacency adj, BitSet picked, int c) {
-        int f = adj.cornerFace()[c], b = adj.cornerNext()[c], d = adj.cornerNext()[b];
-        boolean pb = picked.get(adj.cornerEdge()[b]), pd = picked.get(adj.cornerEdge()[d]);
-        return switch (mesh.sides(f)) {
-            case 4 -> pd && !pb && !picked.get(adj.cornerEdge()[adj.cornerNext()[d]]) ? d : -1;
-            case 3 -> pb == pd ? -1 : pb ? b : d;
-            default -> -1;
-        };
-    }
-
-    /** The side over which the first face of the row is come to, going back from one of its sides. */
-    private static int firstOf(Mesh mesh, Adjacency adj, BitSet picked, int c) {
-        int at = c;
-        while (true) {
-            int d = adj.twin(at);
-            int before = d < 0 ? -1 : across(mesh, adj, picked, d);
-            if (before < 0) return at;
-            at = before;
-            if (at == c) return at;
-        }
-    }
-
-    /** @param open whether a row that does not close is wanted; else null is given for it */
-    private static RoundRow walk(Mesh mesh, Adjacency adj, BitSet picked, int first, BitSet done, boolean open) {
-        IntArrayList low = new IntArrayList(64), high = new IntArrayList(64), faces = new IntArrayList(64);
-        int c = first, x = across(mesh, adj, picked, c);
-        while (true) {
-            high.add(mesh.corners()[c]);
-            low.add(mesh.corners()[adj.cornerNext()[c]]);
-            faces.add(adj.cornerFace()[c]);
-            int next = adj.twin(x);
-            boolean closed = next == first;
-            int on = closed || next < 0 ? -1 : across(mesh, adj, picked, next);
-            if (on < 0 || done.get(adj.cornerFace()[next])) {
-                if (!closed && !open) return null;
-                for (int i = 0; i < faces.size(); i++) done.set(faces.getInt(i));
-                if (closed) return new RoundRow(low, high, faces, true);
-                low.add(mesh.corners()[x]);
-                high.add(mesh.corners()[adj.cornerNext()[x]]);
-                return new RoundRow(low, high, faces, false);
+        /** @param ends whether a row that does not close is wanted; else null is given for it */
+        private RoundRow walk(int first, boolean ends) {
+            IntArrayList low = new IntArrayList(64), high = new IntArrayList(64), faces = new IntArrayList(64);
+            int c = first, x = across(c);
+            while (true) {
+                high.add(corners[c]);
+                low.add(corners[next[c]]);
+                faces.add(faceOf[c]);
+                int on = adj.twin(x);
+                boolean closed = on == first;
+                int over = closed || on < 0 ? -1 : across(on);
+                if (over < 0 || done.get(faceOf[on])) {
+                    if (!closed && !ends) return null;
+                    for (int i = 0; i < faces.size(); i++) done.set(faces.getInt(i));
+                    if (closed) return new RoundRow(low, high, faces, true);
+                    low.add(corners[x]);
+                    high.add(corners[next[x]]);
+                    return new RoundRow(low, high, faces, false);
+                }
+                // Both faces of this edge are in the row now.
+                open.clear(edgeOf[x]);
+                c = on;
+                x = over;
             }
-            c = next;
-            x = on;
         }
     }
 
@@ -91,9 +123,13 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
     }
 
     private boolean isEven(IntArrayList rail) {
-        int n = faces.size();
         boolean point = rail.getInt(0) == rail.getInt(1);
-        for (int i = 1; i < n; i++) if (rail.getInt(i) == rail.getInt((i + 1) % rail.size()) != point) return false;
+        int before = rail.getInt(closed ? rail.size() - 1 : 0);
+        for (int i = closed ? 0 : 1; i < rail.size(); i++) {
+            int v = rail.getInt(i);
+            if (before == v != point) return false;
+            before = v;
+        }
         return true;
     }
 
