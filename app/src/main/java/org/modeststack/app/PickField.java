@@ -3,6 +3,8 @@ package org.modeststack.app;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.geometry.Pos;
@@ -24,6 +26,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.StepContext;
+import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
@@ -98,11 +101,7 @@ final class PickField extends VBox {
         if (isTyped(term)) {
             name.getStyleClass().add("pick-chip-live");
             Hint.on(name, "Click to type other numbers");
-            name.setFocusTraversable(true);
-            name.setOnMouseClicked(_ -> type(chip, now, i));
-            name.setOnKeyPressed(e -> {
-                if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) type(chip, now, i);
-            });
+            Press.on(name, _ -> type(chip, now, i));
         }
         return chip;
     }
@@ -188,13 +187,11 @@ final class PickField extends VBox {
                 new Rule.Facing(new Vec3(0, 0, 1), 10),
                 new Rule.Facing(new Vec3(0, 0, -1), 10),
                 new Rule.Sides(4)));
-        Mesh in = session.picking().mesh();
         Body b = session.body();
-        if (in != null && b != null) {
+        Mesh in = b == null ? null : session.before(b, step.get().id());
+        if (in != null) {
             in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m.name())));
-            in.tags().keySet().stream()
-                    .filter(t -> !EdgeShading.isOwn(t))
-                    .sorted()
+            names(b, in)
                     .forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
             rules.add(new Rule.Inside(
                     new Vec3(in.bounds().minX(), in.bounds().minY(), in.bounds().minZ()),
@@ -204,6 +201,16 @@ final class PickField extends VBox {
             Term.Where w = new Term.Where(how, r);
             item(menu.getItems()::add, PickText.words(w, now.kind(), session.picking()::madeBy), now.and(w));
         }
+    }
+
+    /** What the step can pick by: the tags of the mesh that goes into it, and those that steps below give. */
+    private SortedSet<String> names(Body b, Mesh in) {
+        SortedSet<String> names = new TreeSet<>(in.tags().keySet());
+        names.removeIf(EdgeShading::isOwn);
+        for (Entry e :
+                b.entries().subList(b.indexOf(step.get().id()) + 1, b.entries().size()))
+            if (e.enabled() && e.step() instanceof TagStep t) names.add(t.name());
+        return names;
     }
 
     private void item(Consumer<MenuItem> menu, String text, Pick next) {

@@ -103,10 +103,7 @@ final class Sentence extends TextFlow {
                                 "sentence-body", () -> names(session.document(), (Bodies) d.value(entry.step(), p))));
             case CHOICE -> {
                 Label choice = words("sentence-choice", () -> shown(p, d.value(entry.step(), p)));
-                choice.setOnMouseClicked(e -> {
-                    choices(d, p).show(choice, Side.BOTTOM, 0, 0);
-                    e.consume();
-                });
+                Press.on(choice, c -> choices(d, p).show(c, Side.BOTTOM, 0, 0));
                 getChildren().add(choice);
             }
             case PICK -> {
@@ -116,10 +113,9 @@ final class Sentence extends TextFlow {
                 refresh.add(() ->
                         pick.setText(PickText.words((Pick) d.value(entry.step(), p), session.picking()::madeBy)));
                 Hint.on(pick, "Click to pick anew in the view");
-                pick.setOnMouseClicked(e -> {
+                Press.on(pick, _ -> {
                     session.selectSteps(List.of(entry.id()));
                     session.picking().pickFor(entry);
-                    e.consume();
                 });
                 getChildren().add(pick);
             }

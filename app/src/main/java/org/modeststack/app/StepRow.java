@@ -115,10 +115,9 @@ final class StepRow extends HBox {
             l.getStyleClass().add("remark-pick");
             l.setText(l.getText() + " Pick anew…");
             Hint.on(l, "Click to pick in the view what this step works on");
-            l.setOnMouseClicked(e -> {
+            Press.on(l, _ -> {
                 session.selectSteps(List.of(entry.id()));
                 session.picking().pickFor(entry);
-                e.consume();
             });
         }
         return l;

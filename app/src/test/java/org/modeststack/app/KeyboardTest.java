@@ -7,15 +7,22 @@ import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import javafx.scene.Node;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.MeshFormat;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Entry;
 import org.modeststack.steps.source.Cylinder;
 
 /** What can be done without a mouse, and what the window says of itself. */
@@ -55,6 +62,41 @@ class KeyboardTest extends WindowDriver {
         for (KeyCode k : new KeyCode[] {KeyCode.DIGIT2, KeyCode.DIGIT0}) press(k);
         press(KeyCode.ENTER);
         assertEquals(20, ((Cylinder) flange().entries().getFirst().step()).height());
+    }
+
+    @Test
+    void aPickInASentenceIsPickedAnewByKeys() throws Exception {
+        open("Door", 3);
+        Entry step = body("Door").entries().get(2);
+        Node pick = shownNodes("sentence-pick").stream()
+                .filter(n -> n.getParent() instanceof Sentence s && s.step() == step.step())
+                .findFirst()
+                .orElseThrow();
+        fx(() -> {
+            pick.requestFocus();
+            return null;
+        });
+        press(KeyCode.ENTER);
+        assertEquals(step, fx(() -> session.picking().target()));
+        press(KeyCode.ESCAPE);
+        assertNull(fx(() -> session.picking().target()));
+    }
+
+    /** What is in the menu of rules is what the step can pick by, not what is there after it. */
+    @Test
+    void rulesAreOfferedForWhatGoesIntoAStep() throws Exception {
+        open("Door", 5);
+        List<String> names = new ArrayList<>();
+        for (Node n : shownNodes("pick-chip-add")) {
+            Menu also = (Menu) ((MenuButton) n).getItems().getFirst();
+            also.getItems().forEach(i -> names.add(i.getText()));
+        }
+        Body door = body("Door");
+        assertTrue(names.stream().anyMatch(n -> n.contains("step 3")), names.toString());
+        for (int i = 5; i <= door.entries().size(); i++) {
+            String own = "step " + i;
+            assertTrue(names.stream().noneMatch(n -> n.contains(own)), own + " in " + names);
+        }
     }
 
     @Test

@@ -15,6 +15,7 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.pick.Descent;
 import org.modeststack.steps.pick.Pick;
 
 /**
@@ -66,6 +67,7 @@ public final class LaterTags {
                 // It says so itself where it stands.
             }
         }
+        if (m != in) Descent.same(m, in);
         return m;
     }
 

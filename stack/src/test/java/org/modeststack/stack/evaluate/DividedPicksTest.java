@@ -30,6 +30,7 @@ import org.modeststack.steps.cut.Connect;
 import org.modeststack.steps.cut.CutLoop;
 import org.modeststack.steps.cut.Split;
 import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Picked;
@@ -192,6 +193,25 @@ class DividedPicksTest {
         d = Edits.addStep(d, a, 1, new Split(pick("faces: all"), 2));
         d = Edits.addStep(d, a, 3, new CutLoop(pick("edges: all"), 2, 1, 0));
         assertEquals(plain, volume(), 1e-6, "the same model of finer faces");
+    }
+
+    @Test
+    void withATagFromBelowInTheSamePick() {
+        Mesh before = mesh();
+        Pick end = Pick.hand(before, pick("faces: facing 1 0 0 10").on(before).selection());
+        Pick both = new Pick(
+                ElementKind.FACE,
+                Stream.concat(
+                                end.terms().stream(),
+                                pick("faces: all; and tag \"lid\"").terms().stream()
+                                        .skip(1))
+                        .toList());
+        add(new Split(pick("faces: all"), 2));
+        add(new Delete(both));
+        add(new TagStep(pick("faces: facing 0 0 1 10"), "lid", 1));
+        Mesh m = evaluator.evaluate(d, a, Progress.NONE).steps().get(2).mesh();
+        // The end of two faces and the lid of four.
+        assertEquals(4 * (before.faceCount() - 2 - 4), m.faceCount());
     }
 
     @Test

@@ -192,7 +192,7 @@ public record Bevel(
 
     private Mesh cut(Mesh in, Taken taken, int all, StepContext context) throws StepException {
         Cutter cutter = new Cutter(in, this, taken.weights(), context.seed(), context.madeTag());
-        Mesh out = cutter.cut(taken.elements());
+        Mesh out = cutter.cut(taken.elements(), context::progress);
         String what = what(2);
         if (cutter.held() > 0) {
             String to = Numbers.show(Math.rint(cutter.least() * amount() * 1000) / 1000);

@@ -3,6 +3,8 @@ package org.modeststack.steps.bevel;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.DoubleConsumer;
+import java.util.function.IntConsumer;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.EdgeShading;
@@ -84,14 +86,19 @@ final class Cutter {
         return bevel.of() == Bevel.Of.VERTICES;
     }
 
-    /** @param elements vertices or edges; those that had to be left alone are taken out */
-    Mesh cut(BitSet elements) {
+    /**
+     * @param elements vertices or edges; those that had to be left alone are taken out
+     * @param progress is told how much is done before each attempt, and may stop the work by an exception
+     */
+    Mesh cut(BitSet elements, DoubleConsumer progress) {
         int all = elements.cardinality();
         for (int round = 0; !elements.isEmpty(); round++) {
+            // Mostly the first round is the last; how many more there will be cannot be known.
+            double done = 1 - 1.0 / (round + 1);
             CutMesh cut = new CutMesh(in);
             EdgeBevel edges = begin(cut, elements);
             Guard guard = new Guard(cut, touched(elements), () -> groups(elements));
-            Mesh out = guarded(cut, guard, edges);
+            Mesh out = guarded(cut, guard, edges, i -> progress.accept(done + (1 - done) / 2 * i / TRIES));
             if (out != null) {
                 report(guard, elements);
                 left = all - elements.cardinality();
@@ -160,10 +167,12 @@ final class Cutter {
     }
 
     /** @return null where something crosses however far it is held back */
-    private Mesh guarded(CutMesh cut, Guard guard, EdgeBevel edges) {
+    private Mesh guarded(CutMesh cut, Guard guard, EdgeBevel edges, IntConsumer attempt) {
+        attempt.accept(0);
         if (!bevel.guard()) return built(cut, guard);
         guard.hold();
         for (int i = 0; i < TRIES; i++) {
+            attempt.accept(i);
             boolean merged = join(cut, guard, edges);
             Mesh out = built(cut, guard);
             if (merged && guard.holdBranching(out)) continue;

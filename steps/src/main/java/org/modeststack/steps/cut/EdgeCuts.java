@@ -2,7 +2,6 @@ package org.modeststack.steps.cut;
 
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import java.util.Arrays;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -22,11 +21,11 @@ final class EdgeCuts {
     private final MeshBuilder out;
     private final long seed;
     /** For each edge the end from which its cuts are counted, how many there are, the first new vertex, its shares. */
-    private final int[] start;
+    private int[] start;
 
     private final int[] count;
-    private final int[] first;
-    private final int[] sharesAt;
+    private int[] first;
+    private int[] sharesAt;
     private final DoubleArrayList shares = new DoubleArrayList();
     private final IntArrayList edges = new IntArrayList();
     /** The places of as many cuts as the last edge has, for keys. */
@@ -38,11 +37,7 @@ final class EdgeCuts {
         this.out = out;
         this.seed = seed;
         adj = mesh.adjacency();
-        start = new int[adj.edgeCount()];
         count = new int[adj.edgeCount()];
-        first = new int[adj.edgeCount()];
-        sharesAt = new int[adj.edgeCount()];
-        Arrays.fill(start, -1);
     }
 
     /**
@@ -53,6 +48,11 @@ final class EdgeCuts {
      */
     void cut(int edge, int from, double[] at) {
         int a = from, b = adj.edgeLow(edge) == a ? adj.edgeHigh(edge) : adj.edgeLow(edge), n = at.length;
+        if (edges.isEmpty()) {
+            start = new int[count.length];
+            first = new int[count.length];
+            sharesAt = new int[count.length];
+        }
         start[edge] = a;
         count[edge] = n;
         first[edge] = out.vertexCount();
@@ -109,7 +109,8 @@ final class EdgeCuts {
     /** A face that keeps its shape, with what is new on its sides as further corners. */
     int polygon(int f, long key, int material) {
         int c = mesh.offsets()[f], sides = mesh.sides(f), size = sides;
-        for (int k = 0; k < sides; k++) size += on(c + k);
+        if (!edges.isEmpty()) for (int k = 0; k < sides; k++) size += on(c + k);
+        if (size == sides && !mesh.hasColors()) return out.face(key, material, mesh.corners(), c, c + sides);
         int[] around = new int[size];
         int at = 0;
         for (int k = 0; k < sides; k++) for (int i = 0; i <= on(c + k); i++) around[at++] = vertex(c + k, i);

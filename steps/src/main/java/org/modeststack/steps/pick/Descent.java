@@ -41,6 +41,12 @@ public final class Descent {
         if (mesh != before) mesh.derived(Descent.class, _ -> new Descent(before, step));
     }
 
+    /** Notes that a mesh has come about as another one has, of which it differs in its tags alone. */
+    public static void same(Mesh mesh, Mesh as) {
+        Descent d = of(as);
+        if (d != null) note(mesh, d.before, d.step);
+    }
+
     private static Descent of(Mesh mesh) {
         return mesh.known(Descent.class);
     }
@@ -140,8 +146,7 @@ public final class Descent {
         Mesh out = before.withTags(tags);
         // What was picked on it is the same with a mark, and what it came from too.
         out.derived(PickCache.class, _ -> before.derived(PickCache.class, _ -> new PickCache()));
-        Descent own = of(before);
-        if (own != null) note(out, own.before, own.step);
+        same(out, before);
         return out;
     }
 

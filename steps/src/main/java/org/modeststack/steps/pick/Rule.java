@@ -31,6 +31,17 @@ public sealed interface Rule {
                     (float) box.maxZ());
         }
 
+        /** Of very many elements a few tell picks apart well enough. */
+        @Override
+        public int hashCode() {
+            int n = anchors.size();
+            return n == 0
+                    ? 0
+                    : 31 * n
+                            + Long.hashCode(anchors.getFirst().key()
+                                    ^ anchors.get(n / 2).key());
+        }
+
         /** The selected elements of a mesh. */
         public static Hand of(Mesh mesh, Selection s) {
             return of(mesh, s.kind(), s.elements().stream().toArray());

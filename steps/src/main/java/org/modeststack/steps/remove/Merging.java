@@ -26,6 +26,7 @@ final class Merging {
 
     private final Mesh mesh;
     private final Adjacency adj;
+    private final int[] faceOf;
     private final int[] twin;
     /** For each face the first face of its group. */
     private final int[] group;
@@ -43,6 +44,7 @@ final class Merging {
         this.mesh = mesh;
         adj = mesh.adjacency();
         twin = adj.twins();
+        faceOf = adj.cornerFace();
         seenBy = new int[mesh.vertexCount()];
         DisjointSets sets = new DisjointSets(mesh.faceCount());
         BitSet gone = edgesThatGo(picked);
@@ -50,7 +52,7 @@ final class Merging {
             int c = adj.edgeCorner(e, 0), d = twin[c];
             // Neighbours that are turned against each other have no common front.
             if (d < 0) continue;
-            sets.join(adj.cornerFace()[c], adj.cornerFace()[d]);
+            sets.join(faceOf[c], faceOf[d]);
         }
         group = sets.roots();
         outline = new IntArrayList[group.length];
@@ -98,8 +100,8 @@ final class Merging {
                 BitSet inner = new BitSet();
                 for (int e = 0; e < adj.edgeCount(); e++) {
                     if (adj.edgeSides(e) == 2
-                            && picked.contains(adj.cornerFace()[adj.edgeCorner(e, 0)])
-                            && picked.contains(adj.cornerFace()[adj.edgeCorner(e, 1)])) inner.set(e);
+                            && picked.contains(faceOf[adj.edgeCorner(e, 0)])
+                            && picked.contains(faceOf[adj.edgeCorner(e, 1)])) inner.set(e);
                 }
                 yield inner;
             }
@@ -109,7 +111,7 @@ final class Merging {
     /** The corner across from one whose side lies inside the group, or -1 where the side is on its outline. */
     private int inner(int c) {
         int o = twin[c];
-        return o < 0 ? -1 : group[adj.cornerFace()[o]] == group[adj.cornerFace()[c]] ? o : -1;
+        return o < 0 || group[faceOf[o]] != group[faceOf[c]] ? -1 : o;
     }
 
     private IntArrayList ring(int[] members, int from, int to) {
@@ -144,25 +146,28 @@ final class Merging {
         Arrays.fill(vertexMap, -1);
         Arrays.fill(faceMap, -1);
         int[] materials = b.materialsOf(mesh);
-        int[] ring = new int[16], from = new int[16];
-        for (int f = 0; f < mesh.faceCount(); f++) {
+        int[] ring = new int[16], from = new int[16], corners = mesh.corners(), offsets = mesh.offsets();
+        double[] p = mesh.xyz();
+        boolean colored = mesh.hasColors(), all = dropped.isEmpty();
+        for (int f = 0; f < group.length; f++) {
             if (group[f] != f) continue;
             IntArrayList round = outline[f];
-            int first = mesh.offsets()[f], sides = round == null ? mesh.sides(f) : round.size(), n = 0;
+            int first = offsets[f], sides = round == null ? mesh.sides(f) : round.size(), n = 0;
             if (sides > ring.length) {
                 ring = new int[2 * sides];
                 from = new int[2 * sides];
             }
             for (int i = 0; i < sides; i++) {
-                int c = round == null ? first + i : round.getInt(i), v = mesh.corners()[c];
-                if (dropped.get(v)) continue;
-                if (vertexMap[v] < 0) vertexMap[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+                int c = round == null ? first + i : round.getInt(i), v = corners[c];
+                if (!all && dropped.get(v)) continue;
+                if (vertexMap[v] < 0)
+                    vertexMap[v] = b.vertex(p[3 * v], p[3 * v + 1], p[3 * v + 2], mesh.vertexKeys()[v]);
                 ring[n] = vertexMap[v];
                 from[n++] = c;
             }
             long key = round == null ? mesh.faceKeys()[f] : Keys.of(seed, MERGED, mesh.faceKeys()[f]);
             faceMap[f] = b.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
-            if (mesh.hasColors()) paint(b, faceMap[f], from, n);
+            if (colored) paint(b, faceMap[f], from, n);
         }
         for (int f = 0; f < mesh.faceCount(); f++) faceMap[f] = faceMap[group[f]];
         b.carryTags(mesh, vertexMap, faceMap);
@@ -186,14 +191,14 @@ final class Merging {
             if (!isOnTwo(v)) continue;
             boolean room = true;
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
-                room &= left[group[adj.cornerFace()[adj.vertexCorners()[i]]]] > 3;
+                room &= left[group[faceOf[adj.vertexCorners()[i]]]] > 3;
             if (!room) continue;
             out.set(v);
             int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1];
             for (int i = from; i < to; i++) {
-                int g = group[adj.cornerFace()[adj.vertexCorners()[i]]];
+                int g = group[faceOf[adj.vertexCorners()[i]]];
                 boolean again = false;
-                for (int j = from; j < i; j++) again |= group[adj.cornerFace()[adj.vertexCorners()[j]]] == g;
+                for (int j = from; j < i; j++) again |= group[faceOf[adj.vertexCorners()[j]]] == g;
                 if (!again) left[g]--;
             }
         }
