@@ -23,7 +23,8 @@ public @interface Param {
     String def() default "";
 
     /**
-     * Another parameter's choices at which this one means anything, as "measure=along,across"; "" where it always does.
+     * Another parameter's values at which this one means anything, as "measure=along,across" or "guard=on"; "" where it
+     * always does.
      */
     String only() default "";
 

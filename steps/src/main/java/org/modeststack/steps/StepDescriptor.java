@@ -84,7 +84,8 @@ public final class StepDescriptor {
     public boolean isRelevant(Step step, ParamDescriptor p) {
         if (p.only().isEmpty()) return true;
         String[] rule = p.only().split("=");
-        return List.of(rule[1].split(",")).contains(ParamDescriptor.choiceName((Enum<?>) value(step, param(rule[0]))));
+        ParamDescriptor on = param(rule[0]);
+        return List.of(rule[1].split(",")).contains(on.show(value(step, on)));
     }
 
     /** Whether one of the parameters is a list of bodies. */

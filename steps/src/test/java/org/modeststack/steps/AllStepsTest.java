@@ -122,9 +122,12 @@ class AllStepsTest {
         for (ParamDescriptor p : d.params()) {
             if (p.only().isEmpty()) continue;
             String[] rule = p.only().split("=");
-            List<String> there = d.param(rule[0]).choices().stream()
-                    .map(ParamDescriptor::choiceName)
-                    .toList();
+            boolean toggle = d.param(rule[0]).kind() == ParamDescriptor.Kind.FLAG;
+            List<String> there = toggle
+                    ? List.of("on", "off")
+                    : d.param(rule[0]).choices().stream()
+                            .map(ParamDescriptor::choiceName)
+                            .toList();
             assertTrue(there.containsAll(List.of(rule[1].split(","))), p.only());
             Step s = d.createDefault();
             assertEquals(

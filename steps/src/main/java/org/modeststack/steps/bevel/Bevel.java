@@ -121,6 +121,14 @@ public record Bevel(
         @Param(label = "Guard", help = "Holds the width back where strips would cross.", def = "on")
         boolean guard,
 
+        @Param(
+                label = "Held back",
+                help = "Alike: all that hangs together, by the tightest place. Near: only the corners where there is no"
+                        + " room, so that strips narrow towards them.",
+                def = "alike",
+                only = "guard=on")
+        Holding holding,
+
         @Param(label = "Weights", help = "A tag whose weights the width is multiplied by; empty for none.", def = "")
         String weights,
 

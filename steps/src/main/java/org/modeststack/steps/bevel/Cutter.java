@@ -158,6 +158,7 @@ final class Cutter {
     /** What is held back alike: chains of cut edges, and cut corners that are joined by an edge, which they share. */
     private int[] groups(BitSet elements) {
         DisjointSets sets = new DisjointSets(in.vertexCount());
+        if (bevel.holding() == Holding.NEAR) return sets.roots();
         for (int e = 0; e < adj.edgeCount(); e++) {
             boolean joined =
                     corners() ? elements.get(adj.edgeLow(e)) && elements.get(adj.edgeHigh(e)) : elements.get(e);
@@ -233,7 +234,7 @@ final class Cutter {
     private void report(Guard guard, BitSet elements) {
         if (place == null) place = guard.place();
         for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1)) {
-            double s = guard.scale[corners() ? e : adj.edgeLow(e)];
+            double s = corners() ? guard.scale[e] : Math.min(guard.scale[adj.edgeLow(e)], guard.scale[adj.edgeHigh(e)]);
             least = Math.min(least, s);
             if (s < 1) held++;
         }

@@ -226,14 +226,6 @@ class BevelTest {
             if (beyond == 3) on++;
         }
         assertTrue(on > 0, "there are vertices inside the corners");
-        double sagitta = 0;
-        for (int e = 0; e < out.edgeCount(); e++) {
-            Vec3 m = out.point(out.adjacency().edgeLow(e))
-                    .plus(out.point(out.adjacency().edgeHigh(e)))
-                    .times(0.5);
-            if (Math.abs(m.z()) > 1e-9 || Math.abs(m.x()) < 3 || Math.abs(m.y()) < 3) continue;
-            sagitta = r;
-        }
         // The middle of a chord across a strip, at the height of the box's middle, is not a vertex: measured on
         // profiles.
         Vec3 p = profilePoint(out, 0, n), q = profilePoint(out, 1, n);
@@ -455,6 +447,31 @@ class BevelTest {
         assertFalse(Crossings.of(loose).isEmpty(), "without it, as told");
     }
 
+    /** A notch of 1 mm in one corner of a block: either it holds back the whole block or only what lies at it. */
+    @Test
+    void whereThereIsNoRoomHoldsBackAllOrWhatIsNear() throws StepException {
+        TestContext context = new TestContext();
+        context.bodies.put("notch", MeshFixtures.box(19, 9, 4, 30, 30, 30));
+        Mesh in = new BooleanStep(Operation.DIFFERENCE, Bodies.of("notch"))
+                .apply(TestContext.run(new Box(40, 20, 10, 1, 1, 1, Seat.CENTERED)), context);
+        for (Holding holding : Holding.values()) {
+            TestContext said = new TestContext();
+            Mesh out = bevel("width", 2.0, "segments", 2, "holding", holding).apply(in, said);
+            assertValid(in, out, holding.toString());
+            assertTrue(Crossings.of(out).isEmpty(), holding.toString());
+            assertEquals(1, said.remarks.size(), "it is said");
+            double nearest = Double.MAX_VALUE;
+            for (int v = 0; v < out.vertexCount(); v++) {
+                Vec3 p = out.point(v);
+                // Along the edge that leaves the opposite corner upwards.
+                if (Math.abs(p.x() + 20) < 1e-9 && Math.abs(p.y() + 10) < 2 + 1e-9 && p.z() < 0)
+                    nearest = Math.min(nearest, p.z() + 5);
+            }
+            if (holding == Holding.NEAR) assertEquals(2, nearest, 1e-9, "as wide as asked");
+            else assertTrue(nearest <= 0.5 + 1e-9, "held back alike: " + nearest);
+        }
+    }
+
     /** Mouldings go round a whole cube, whose corners three strips meet in. */
     @ParameterizedTest
     @EnumSource(
@@ -579,6 +596,8 @@ class BevelTest {
                         one(Measure.values(), random),
                         "meeting",
                         one(Meeting.values(), random),
+                        "holding",
+                        one(Holding.values(), random),
                         "cornerOuter",
                         one(Turn.values(), random),
                         "cornerInner",

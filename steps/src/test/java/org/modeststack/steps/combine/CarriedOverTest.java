@@ -17,6 +17,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.measure.Normals;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.source.Box;
@@ -65,6 +66,26 @@ class CarriedOverTest {
         for (int f = 0; f < r.faceCount(); f++) if (r.sides(f) == 4) quads++;
         assertTrue(kept >= box.faceCount() - 32, "kept " + kept + " of " + box.faceCount());
         assertTrue(quads > 200, "quads " + quads);
+    }
+
+    /** A square hole on its corner leaves four parts of a face, of which each shares a vertex with two others. */
+    @Test
+    void partsThatTouchHaveKeysOfTheirOwn() throws StepException {
+        Mesh r = difference(
+                TestContext.run(new Box(20, 20, 10, 1, 1, 1, Seat.CENTERED)),
+                TestContext.run(new Cylinder(20, 30, 4, 1, 0, Seat.CENTERED)));
+        assertEquals(4 * 2 * 50, r.bounds().size().z() == 10 ? topAndBottom(r) : 0, 1e-9, "corners of 10 mm by 10 mm");
+        assertEquals(r.faceCount(), Arrays.stream(r.faceKeys()).distinct().count());
+    }
+
+    private static double topAndBottom(Mesh m) {
+        double[] n = new double[3];
+        double sum = 0;
+        for (int f = 0; f < m.faceCount(); f++) {
+            Normals.areaVector(m, f, n);
+            sum += Math.abs(n[2]);
+        }
+        return sum;
     }
 
     /** Red grows along x from 0 to 1, so that every corner says whether its colour was mixed rightly. */

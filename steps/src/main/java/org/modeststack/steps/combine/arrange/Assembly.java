@@ -368,22 +368,20 @@ final class Assembly {
     /** @param part whether it is one of several that are left of its face */
     private void writeRing(Rings.Ring r, int material, boolean part, boolean colors) {
         IntArrayList out = new IntArrayList(r.sides()), from = new IntArrayList(r.sides());
-        long smallest = Long.MAX_VALUE;
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
             if (dropped[c]) continue;
             int w = vertexAt(c);
             out.add(w);
             from.add(c);
-            smallest = Math.min(smallest, builder.vertexKey(w));
             if (extra[c] != 0) {
                 out.add(extra[c] - 1);
                 from.add(c);
             }
         }
         if (out.size() < 3) return;
-        // None of several parts is the face; they are told apart by a vertex of theirs.
+        // None of several parts is the face; they are told apart by a side of theirs, since they may share a vertex.
         long key = faceKey(r);
-        if (part) key = Keys.of(key, seed, smallest);
+        if (part) key = Keys.of(key, seed, leastSide(out));
         int g = builder.face(key, material, out.elements(), 0, out.size());
         if (!colors) return;
         float[] rgba = {1, 1, 1, 1};
@@ -391,6 +389,16 @@ final class Assembly {
             colorAt(r, from.getInt(i), rgba);
             builder.color(builder.firstCorner(g) + i, rgba[0], rgba[1], rgba[2], rgba[3]);
         }
+    }
+
+    private long leastSide(IntArrayList ring) {
+        long least = Long.MAX_VALUE;
+        for (int i = 0, before = ring.getInt(ring.size() - 1); i < ring.size(); i++) {
+            int v = ring.getInt(i);
+            least = Math.min(least, Keys.ofPair(builder.vertexKey(before), builder.vertexKey(v)));
+            before = v;
+        }
+        return least;
     }
 
     /** The vertex written for a corner of a ring. */
