@@ -23,7 +23,11 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Operation;
 import org.modeststack.steps.cut.Connect;
@@ -151,6 +155,46 @@ class DividedPicksTest {
                 assertEquals(0, p.found(), "known, not looked for");
                 assertEquals(expected.isEmpty() ? 1 : 0, p.lost());
             }
+        }
+    }
+
+    static Stream<StepDescriptor> steps() {
+        return Steps.ALL.stream().filter(s -> s.family() != Family.SOURCE);
+    }
+
+    /** Whatever is put under a pick, it is followed or said to be lost, and what it picks is there. */
+    @ParameterizedTest
+    @MethodSource("steps")
+    void anyStepCanStandUnderAPick(StepDescriptor under) {
+        Mesh before = mesh();
+        Step s = under.createDefault();
+        for (ParamDescriptor p : under.params()) {
+            if (p.kind() == ParamDescriptor.Kind.PICK)
+                s = under.with(
+                        s, p.name(), pick(PickText.plural(((Pick) p.defaultValue()).kind()) + ": facing 0 0 1 45"));
+            if (p.kind() == ParamDescriptor.Kind.BODIES) {
+                BooleanStep cut = slot(new Vec3(20, 30, 40), new Vec3(14, 3, 7));
+                s = under.with(s, p.name(), cut.with());
+            }
+        }
+        add(s);
+        add(new Split(pick("faces: all"), 2));
+        Mesh now = mesh();
+        for (ElementKind kind : ElementKind.values()) {
+            int n = Selection.count(before, kind), kept = 0;
+            Picked all = Pick.hand(before, Selection.all(before, kind)).on(now);
+            assertEquals(n, all.wanted());
+            for (int i = 0; i < n; i++) {
+                Picked one = Pick.hand(before, Selection.of(kind, i)).on(now);
+                if (one.lost() == 0 && one.found() == 0) kept++;
+                assertEquals(one.lost() > 0, one.selection().isEmpty(), kind + " " + i);
+                if (one.found() == 0)
+                    assertTrue(
+                            one.selection().without(all.selection()).isEmpty(),
+                            "alone as with the others: " + kind + i);
+            }
+            assertEquals(kept, n - all.found() - all.lost(), kind.toString());
+            assertTrue(all.selection().elements().length() <= Selection.count(now, kind));
         }
     }
 

@@ -24,6 +24,9 @@ public final class Descent {
     /** No name a person can type. */
     private static final String MARK = "\u0000mark";
 
+    /** So many are marked one by one, to count rightly what came together; more would take long to carry. */
+    private static final int FEW = 64;
+
     private final Mesh before;
     private final UnaryOperator<Mesh> step;
 
@@ -118,19 +121,35 @@ public final class Descent {
             marked.add(whose);
         });
         if (elements.isEmpty()) return;
-        Mesh again = step.apply(marked(kind, elements));
-        // Else it has not done what it did, as when a body it used is not there any more.
-        if (again == null || !Arrays.equals(again.vertexKeys(), after.vertexKeys())) return;
+        BitSet seen = new BitSet();
+        Mesh again = again(Map.of(MARK, marks(kind, elements)), after);
+        if (again == null) return;
         Tag mark = again.tag(MARK);
         for (int i = 0; mark != null && i < mark.size(); i++) {
-            int e = elementOf(after, kind, mark.element(i));
-            int which = (int) Math.rint(mark.weight(i) * elements.size()) - 1;
-            if (e >= 0 && which >= 0) to.addAll(e, marked.get(which));
+            double which = mark.weight(i) * elements.size() - 1;
+            int w = (int) Math.rint(which), e = elementOf(after, kind, mark.element(i));
+            // A step may have put a mean of two marks between them, which is nobody's.
+            if (e < 0 || w < 0 || Math.abs(which - w) > 1e-6) continue;
+            to.addAll(e, marked.get(w));
+            seen.set(w);
+        }
+        // Of marks that come together one stays: what has not been seen is gone, or one with another.
+        Map<String, Tag> each = new HashMap<>();
+        for (int w = seen.nextClearBit(0); w < elements.size(); w = seen.nextClearBit(w + 1))
+            each.put(MARK + w, Tag.whole(kind, new long[] {name(kind, elements.getInt(w))}));
+        again = each.isEmpty() || each.size() > FEW ? null : again(each, after);
+        if (again == null) return;
+        for (String name : each.keySet()) {
+            Tag own = again.tag(name);
+            for (int i = 0; own != null && i < own.size(); i++) {
+                int e = elementOf(after, kind, own.element(i));
+                if (e >= 0) to.addAll(e, marked.get(Integer.parseInt(name.substring(MARK.length()))));
+            }
         }
     }
 
-    /** The mesh before with a mark on elements, each by a weight of its own. */
-    private Mesh marked(ElementKind kind, IntArrayList elements) {
+    /** Marks elements each by a weight of its own, so that one tag does for all. */
+    private Tag marks(ElementKind kind, IntArrayList elements) {
         int n = elements.size();
         Integer[] order = new Integer[n];
         Arrays.setAll(order, i -> i);
@@ -141,13 +160,19 @@ public final class Descent {
             names[i] = name(kind, elements.getInt(order[i]));
             weights[i] = (order[i] + 1.0) / n;
         }
+        return new Tag(kind, names, weights);
+    }
+
+    /** Carries the step out once more with marks; null where it has not done what it did, as when a body is gone. */
+    private Mesh again(Map<String, Tag> marks, Mesh after) {
         Map<String, Tag> tags = new HashMap<>(before.tags());
-        tags.put(MARK, new Tag(kind, names, weights));
-        Mesh out = before.withTags(tags);
+        tags.putAll(marks);
+        Mesh in = before.withTags(tags);
         // What was picked on it is the same with a mark, and what it came from too.
-        out.derived(PickCache.class, _ -> before.derived(PickCache.class, _ -> new PickCache()));
-        same(out, before);
-        return out;
+        in.derived(PickCache.class, _ -> before.derived(PickCache.class, _ -> new PickCache()));
+        same(in, before);
+        Mesh out = step.apply(in);
+        return out != null && Arrays.equals(out.vertexKeys(), after.vertexKeys()) ? out : null;
     }
 
     private long name(ElementKind kind, int element) {
