@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
@@ -44,6 +45,7 @@ import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 
 /** Elements picked by hand are followed into all their parts when a step below divides them. */
@@ -156,6 +158,87 @@ class DividedPicksTest {
                 assertEquals(expected.isEmpty() ? 1 : 0, p.lost());
             }
         }
+    }
+
+    private void set(int step, String param, Object value) throws Exception {
+        d = Edits.setValue(d, a, d.body(a).entries().get(step).id(), param, value);
+    }
+
+    /** A body that is given more segments, or fewer again: what was picked is as large as it was. */
+    @ParameterizedTest
+    @CsvSource({"4, 2, 1", "2, 6, 3", "6, 4, 2", "4, 4, 4"})
+    void morePartsOfTheBodyItself(int x, int y, int z) throws Exception {
+        Mesh before = mesh();
+        Pick top = Pick.hand(before, pick("faces: facing 0 0 1 10").on(before).selection());
+        set(0, "segmentsX", x);
+        set(0, "segmentsY", y);
+        set(0, "segmentsZ", z);
+        Mesh now = mesh();
+        for (ElementKind kind : ElementKind.values()) {
+            for (int i = 0; i < Selection.count(before, kind); i++) {
+                Picked p = Pick.hand(before, Selection.of(kind, i)).on(now);
+                assertEquals(within(before, kind, i, now), p.selection(), kind + " " + i);
+                assertEquals(0, p.found() + p.lost());
+            }
+        }
+        // And a step between that divides once more.
+        add(new Split(pick("faces: all"), 2));
+        assertEquals(4 * x * y, top.on(mesh()).selection().size());
+    }
+
+    @Test
+    void roundBodiesToo() throws Exception {
+        d = Edits.replaceSource(d, a, new Cylinder(40, 30, 12, 2, 0, Seat.CENTERED));
+        Mesh before = mesh();
+        set(0, "sides", 36);
+        Mesh now = mesh();
+        for (ElementKind kind : new ElementKind[] {ElementKind.EDGE, ElementKind.FACE}) {
+            for (int i = 0; i < Selection.count(before, kind); i++) {
+                boolean cap = kind == ElementKind.FACE && before.sides(i) > 4;
+                boolean upright = kind == ElementKind.EDGE
+                        && before.z(before.adjacency().edgeLow(i))
+                                != before.z(before.adjacency().edgeHigh(i));
+                Picked p = Pick.hand(before, Selection.of(kind, i)).on(now);
+                assertEquals(cap || upright ? 1 : 3, p.selection().size(), kind + " " + i);
+                assertEquals(0, p.found() + p.lost());
+            }
+        }
+    }
+
+    /** The walls round what a step raised have other keys where the step's faces are divided, but the same corners. */
+    @Test
+    void wallsOfDividedFaces() {
+        Mesh before = mesh();
+        Selection top = pick("faces: facing 0 0 1 10").on(before).selection();
+        add(new Extrude(Pick.hand(before, top), 5, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false));
+        Mesh raised = mesh();
+        d = Edits.addStep(d, a, 1, new Split(pick("faces: all"), 2));
+        Mesh now = mesh();
+        int walls = 0;
+        for (int f = 0; f < raised.faceCount(); f++) {
+            Selection expected = within(raised, ElementKind.FACE, f, now);
+            if (bounds(raised, ElementKind.FACE, f).minZ() == 15 && expected.size() == 2) walls++;
+            assertEquals(
+                    expected,
+                    Pick.hand(raised, Selection.of(ElementKind.FACE, f)).on(now).selection());
+        }
+        assertEquals(8, walls);
+    }
+
+    /** A diagonal that is gone is gone: the sides of its face are not parts of it. */
+    @Test
+    void anEdgeThatIsGoneIsNotGoneRound() {
+        d = Edits.replaceSource(d, a, new Box(80, 20, 10, 1, 1, 1, Seat.CENTERED));
+        Step diagonals = new Connect(pick("vertices: inside -41 -11 -6 -39 -9 6; and inside 39 9 -6 41 11 6"));
+        add(diagonals);
+        Mesh cut = mesh();
+        int diagonal = -1;
+        for (int e = 0; e < cut.edgeCount(); e++)
+            if (bounds(cut, ElementKind.EDGE, e).size().x() > 79
+                    && bounds(cut, ElementKind.EDGE, e).size().y() > 19) diagonal = e;
+        Pick p = Pick.hand(cut, Selection.of(ElementKind.EDGE, diagonal));
+        d = Edits.setEnabled(d, a, List.of(d.body(a).entries().get(1).id()), false);
+        assertEquals(1, p.on(mesh()).lost());
     }
 
     static Stream<StepDescriptor> steps() {

@@ -1,5 +1,6 @@
 package org.modeststack.steps.pick;
 
+import it.unimi.dsi.fastutil.longs.LongList;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -14,8 +15,12 @@ import org.modeststack.mesh.select.Loops;
  * @param place the middle of a face or edge, or the vertex, mm
  * @param way the normal of a face or vertex, or the direction of an edge; unit length
  * @param size half of how wide the element is, mm
+ * @param ends the keys of the vertices of an edge, or of a face with few sides in their order; else none
  */
-public record Anchor(long key, Vec3 place, Vec3 way, double size) {
+public record Anchor(long key, Vec3 place, Vec3 way, double size, LongList ends) {
+    /** Of faces with more sides the vertices are not written down. */
+    private static final int FEW_SIDES = 6;
+
     public Anchor {
         place = coarse(place);
         way = coarse(way);
@@ -32,7 +37,35 @@ public record Anchor(long key, Vec3 place, Vec3 way, double size) {
                 keyOf(mesh, kind, element),
                 place(mesh, kind, element),
                 way(mesh, kind, element),
-                size(mesh, kind, element));
+                size(mesh, kind, element),
+                ends(mesh, kind, element));
+    }
+
+    private static LongList ends(Mesh mesh, ElementKind kind, int element) {
+        long[] keys = mesh.vertexKeys();
+        return switch (kind) {
+            case VERTEX -> LongList.of();
+            case EDGE ->
+                LongList.of(
+                        keys[mesh.adjacency().edgeLow(element)],
+                        keys[mesh.adjacency().edgeHigh(element)]);
+            case FACE -> {
+                int from = mesh.offsets()[element], n = mesh.sides(element);
+                long[] out = new long[n > FEW_SIDES ? 0 : n];
+                for (int i = 0; i < out.length; i++) out[i] = keys[mesh.corners()[from + i]];
+                yield LongList.of(out);
+            }
+        };
+    }
+
+    /** Whether an element has the vertices that this one had, or it is not known which those were. */
+    boolean hasEnds(Mesh mesh, ElementKind kind, int element) {
+        // An edge's key tells as much.
+        if (ends.isEmpty() || kind != ElementKind.FACE) return true;
+        int from = mesh.offsets()[element], n = mesh.sides(element);
+        if (n != ends.size()) return false;
+        for (int i = 0; i < n; i++) if (!ends.contains(mesh.vertexKeys()[mesh.corners()[from + i]])) return false;
+        return true;
     }
 
     static long keyOf(Mesh mesh, ElementKind kind, int element) {

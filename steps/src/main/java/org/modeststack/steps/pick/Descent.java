@@ -55,41 +55,64 @@ public final class Descent {
     }
 
     /**
-     * What stands in the place of elements that a mesh does not have any more.
+     * What stands in the place of elements that a mesh does not have any more, or not between the vertices they had. Each
+     * is looked for in the meshes before, back to where it is as it was picked; where it never is, between its vertices in
+     * the first mesh that has them; and then it is followed from there.
      *
-     * @param keys of the elements
      * @return for each its elements of the mesh; none where it never was in a mesh before, or has gone without heirs
      */
-    static IntArrayList[] of(Mesh mesh, ElementKind kind, long[] keys) {
-        List<Mesh> meshes = new ArrayList<>(List.of(mesh));
+    static IntArrayList[] of(Mesh mesh, ElementKind kind, List<Anchor> anchors) {
+        List<Mesh> meshes = new ArrayList<>();
         List<Descent> steps = new ArrayList<>();
-        // Where each is found last, going back.
-        List<Heirs> starts = new ArrayList<>(List.of(new Heirs()));
+        List<Heirs> starts = new ArrayList<>();
         BitSet open = new BitSet();
-        open.set(0, keys.length);
-        for (Descent d = of(mesh); d != null && !open.isEmpty(); d = of(d.before)) {
+        open.set(0, anchors.size());
+        // The last mesh, going back, that has an element's key although it is another than it was.
+        int[] changedIn = new int[anchors.size()];
+        Arrays.fill(changedIn, -1);
+        for (Mesh m = mesh; m != null && !open.isEmpty(); ) {
             Heirs here = new Heirs();
-            KeyIndex index = KeyIndex.of(d.before);
+            KeyIndex index = KeyIndex.of(m);
             for (int i = open.nextSetBit(0); i >= 0; i = open.nextSetBit(i + 1)) {
-                int at = index.find(kind, keys[i]);
+                int at = index.find(kind, anchors.get(i).key());
                 if (at < 0) continue;
-                here.add(at, i);
-                open.clear(i);
+                if (anchors.get(i).hasEnds(m, kind, at)) {
+                    here.add(at, i);
+                    open.clear(i);
+                } else changedIn[i] = meshes.size();
             }
-            meshes.add(d.before);
-            steps.add(d);
+            meshes.add(m);
             starts.add(here);
+            Descent d = of(m);
+            if (d != null) steps.add(d);
+            m = d == null ? null : d.before;
         }
+        for (int i = open.nextSetBit(0); i >= 0; i = open.nextSetBit(i + 1))
+            begin(kind, anchors.get(i), i, changedIn[i], meshes, starts);
         Heirs now = starts.getLast();
-        for (int level = steps.size() - 1; level >= 0; level--) {
+        for (int level = meshes.size() - 2; level >= 0; level--) {
             Heirs next = starts.get(level);
             steps.get(level).carry(kind, now, meshes.get(level), next);
             now = next;
         }
-        IntArrayList[] out = new IntArrayList[keys.length];
+        IntArrayList[] out = new IntArrayList[anchors.size()];
         Arrays.setAll(out, _ -> new IntArrayList());
         now.of.forEach((element, which) -> which.forEach(i -> out[i].add((int) element)));
         return out;
+    }
+
+    /** Where an element that nowhere is as it was picked begins: between its vertices, or else as what it is now. */
+    private static void begin(
+            ElementKind kind, Anchor a, int which, int changedIn, List<Mesh> meshes, List<Heirs> starts) {
+        for (int i = meshes.size() - 1; i >= 0 && !a.ends().isEmpty(); i--) {
+            int level = i;
+            IntArrayList parts = Span.of(meshes.get(level), kind, a.ends());
+            if (parts == null) continue;
+            parts.forEach(e -> starts.get(level).add(e, which));
+            return;
+        }
+        if (changedIn >= 0)
+            starts.get(changedIn).add(KeyIndex.of(meshes.get(changedIn)).find(kind, a.key()), which);
     }
 
     /** Elements of a mesh, each with the numbers of those whose place it has taken. */

@@ -35,7 +35,7 @@ final class HandMatch {
         List<Anchor> missing = new ArrayList<>();
         for (Anchor a : hand.anchors()) {
             int at = index.find(kind, a.key());
-            if (at >= 0) out.set(at);
+            if (at >= 0 && a.hasEnds(mesh, kind, at)) out.set(at);
             else missing.add(a);
         }
         if (!missing.isEmpty()) follow(mesh, kind, missing, out);
@@ -46,15 +46,13 @@ final class HandMatch {
     /** The same pick by elements that the mesh has, where what was picked has been divided; lost ones stay as they are. */
     static Rule.Hand settled(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Anchor> anchors = hand.anchors();
-        IntArrayList[] heirs =
-                Descent.of(mesh, kind, anchors.stream().mapToLong(Anchor::key).toArray());
+        IntArrayList[] heirs = Descent.of(mesh, kind, anchors);
         KeyIndex index = KeyIndex.of(mesh);
         Set<Anchor> out = new LinkedHashSet<>();
         boolean same = true;
         for (int i = 0; i < heirs.length; i++) {
             int at = index.find(kind, anchors.get(i).key());
-            if (at >= 0) heirs[i] = IntArrayList.of(at);
-            else same &= heirs[i].isEmpty();
+            same &= heirs[i].isEmpty() || at >= 0 && heirs[i].equals(IntArrayList.of(at));
             if (heirs[i].isEmpty()) out.add(anchors.get(i));
             heirs[i].forEach(e -> out.add(Anchor.of(mesh, kind, e)));
         }
@@ -63,8 +61,7 @@ final class HandMatch {
 
     /** Adds what has taken the place of missing elements to {@code out}; leaves those that have no heirs. */
     private static void follow(Mesh mesh, ElementKind kind, List<Anchor> missing, BitSet out) {
-        IntArrayList[] heirs =
-                Descent.of(mesh, kind, missing.stream().mapToLong(Anchor::key).toArray());
+        IntArrayList[] heirs = Descent.of(mesh, kind, missing);
         List<Anchor> left = new ArrayList<>();
         for (int i = 0; i < heirs.length; i++) {
             heirs[i].forEach(out::set);

@@ -1,5 +1,6 @@
 package org.modeststack.steps.pick;
 
+import it.unimi.dsi.fastutil.longs.LongList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -89,6 +90,9 @@ public final class PickText {
                         .append((float) v.z())
                         .append('/');
             out.append((float) a.size());
+            for (int i = 0; i < a.ends().size(); i++)
+                out.append(i == 0 ? '/' : '.')
+                        .append(Long.toUnsignedString(a.ends().getLong(i), 36));
         }
         return out.toString();
     }
@@ -236,12 +240,18 @@ public final class PickText {
                     witnesses.add(new Witness(Long.parseUnsignedLong(parts[0], 36), triple(parts[1])));
                     continue;
                 }
-                if (parts.length != 4) throw new NumberFormatException();
+                if (parts.length != 4 && parts.length != 5) throw new NumberFormatException();
+                long[] ends = parts.length == 4
+                        ? new long[0]
+                        : Arrays.stream(parts[4].split("\\."))
+                                .mapToLong(e -> Long.parseUnsignedLong(e, 36))
+                                .toArray();
                 anchors.add(new Anchor(
                         Long.parseUnsignedLong(parts[0], 36),
                         triple(parts[1]),
                         triple(parts[2]),
-                        Float.parseFloat(parts[3])));
+                        Float.parseFloat(parts[3]),
+                        LongList.of(ends)));
             } catch (NumberFormatException e) {
                 throw new IllegalArgumentException("\"" + s + "\" is no element");
             }

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import it.unimi.dsi.fastutil.longs.LongList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -20,8 +21,11 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Seat;
 
 class PickTest {
     private static int size(String text, Mesh m) {
@@ -239,12 +243,25 @@ class PickTest {
         }
     }
 
+    /** As they were written before the vertices of what was picked were written down with it. */
+    @Test
+    void picksWithoutVerticesAreReadToo() throws StepException {
+        Mesh m = TestContext.run(new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED));
+        for (ElementKind kind : ElementKind.values()) {
+            Pick p = Pick.hand(m, Selection.of(kind, 1, 4, 7));
+            String text = PickText.write(p), before = text.replaceAll("/[0-9a-z]{9,}(\\.[0-9a-z]{9,})+(?= |$)", "");
+            assertEquals(kind == ElementKind.VERTEX, text.equals(before), text);
+            assertEquals(p, PickText.parse(text));
+            assertEquals(p.on(m), PickText.parse(before).on(m));
+        }
+    }
+
     @Test
     void termsAreAddedAndTakenOutOneByOne() {
         Pick p = Pick.all(ElementKind.EDGE).and(new Term.Change(Term.Kind.GROW, 1));
         assertEquals(Pick.all(ElementKind.EDGE), p.without(1));
         assertTrue(Pick.all(ElementKind.EDGE).isAll());
         assertEquals(List.of(), p.without(0).without(0).terms());
-        assertEquals(new Vec3(1, 2, 3), new Anchor(1, new Vec3(1, 2, 3), Vec3.ZERO, 1).place());
+        assertEquals(new Vec3(1, 2, 3), new Anchor(1, new Vec3(1, 2, 3), Vec3.ZERO, 1, LongList.of()).place());
     }
 }

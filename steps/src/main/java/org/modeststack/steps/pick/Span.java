@@ -1,0 +1,106 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.LongList;
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Loops;
+
+/**
+ * What lies between the vertices that an edge or a face had, on a mesh that has these vertices but may have others between
+ * them: the edges on the way from one end to the other, or the faces within the outline. So an element of a body that was
+ * given more segments is found as all its parts.
+ */
+final class Span {
+    /** More edges in a row, or faces, are not the parts of one. */
+    private static final int MOST = 4096;
+
+    /** How far from the straight way a line may run, as a share of it; a quarter of a circle is at 0.21. */
+    private static final double ASTRAY = 0.3;
+    /** And how far each of its edges may turn from it, as a cosine: 50 degrees, so that it goes round no corner. */
+    private static final double TURNED = Math.cos(Math.toRadians(50));
+
+    private Span() {}
+
+    /** @return null where an end is not there any more, or nothing clear lies between them */
+    static IntArrayList of(Mesh mesh, ElementKind kind, LongList ends) {
+        int n = ends.size();
+        int[] v = new int[n];
+        for (int i = 0; i < n; i++) {
+            v[i] = KeyIndex.of(mesh).find(ElementKind.VERTEX, ends.getLong(i));
+            if (v[i] < 0) return null;
+        }
+        if (kind == ElementKind.EDGE) return line(mesh, v[0], v[1], null);
+        // The corners of the outline's sides, which the faces within run along.
+        IntArrayList edges = new IntArrayList(), way = new IntArrayList();
+        for (int i = 0; i < n; i++) {
+            way.add(v[i]);
+            IntArrayList side = line(mesh, v[i], v[(i + 1) % n], way);
+            if (side == null) return null;
+            edges.addAll(side);
+        }
+        return within(mesh, edges, way.getInt(0), way.getInt(1));
+    }
+
+    /**
+     * The edges from one vertex to another, at each the one that leads most nearly there.
+     *
+     * @param between receives the vertices on the way, without the ends; or null
+     */
+    private static IntArrayList line(Mesh mesh, int from, int to, IntArrayList between) {
+        Adjacency adj = mesh.adjacency();
+        IntArrayList out = new IntArrayList();
+        Vec3 start = mesh.point(from), end = mesh.point(to), straight = end.minus(start);
+        int at = from;
+        while (at != to) {
+            Vec3 p = mesh.point(at), left = end.minus(p);
+            int best = -1, next = -1;
+            double most = 0;
+            for (int e : Loops.edgesAt(mesh, adj, at)) {
+                int w = adj.edgeLow(e) == at ? adj.edgeHigh(e) : adj.edgeLow(e);
+                double cos = mesh.point(w).minus(p).unit().dot(left.unit());
+                if (cos <= most) continue;
+                most = cos;
+                best = e;
+                next = w;
+            }
+            if (best < 0 || out.size() == MOST || out.contains(best)) return null;
+            if (mesh.point(next).minus(p).unit().dot(straight.unit()) < TURNED) return null;
+            Vec3 q = mesh.point(next).minus(start);
+            double along = q.dot(straight) / straight.dot(straight);
+            if (along > 1 + 1e-6 || q.minus(straight.times(along)).length() > ASTRAY * straight.length()) return null;
+            out.add(best);
+            at = next;
+            if (between != null && at != to) between.add(at);
+        }
+        return out;
+    }
+
+    /** The faces inside a ring of edges, beginning with the one along which a side of it runs from a vertex to the next. */
+    private static IntArrayList within(Mesh mesh, IntArrayList ring, int u, int v) {
+        Adjacency adj = mesh.adjacency();
+        BitSet rim = new BitSet(), seen = new BitSet();
+        ring.forEach(rim::set);
+        IntArrayList out = new IntArrayList();
+        for (int i = adj.vertexStart()[u]; i < adj.vertexStart()[u + 1] && out.isEmpty(); i++) {
+            int c = adj.vertexCorners()[i];
+            if (mesh.corners()[adj.cornerNext()[c]] == v) out.add(adj.cornerFace()[c]);
+        }
+        if (!out.isEmpty()) seen.set(out.getInt(0));
+        for (int i = 0; i < out.size(); i++) {
+            int f = out.getInt(i);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                int o = rim.get(adj.cornerEdge()[c]) ? -1 : adj.twin(c);
+                if (o < 0 || seen.get(adj.cornerFace()[o])) continue;
+                // It has run out through a gap.
+                if (out.size() == MOST) return null;
+                seen.set(adj.cornerFace()[o]);
+                out.add(adj.cornerFace()[o]);
+            }
+        }
+        return out.isEmpty() ? null : out;
+    }
+}
