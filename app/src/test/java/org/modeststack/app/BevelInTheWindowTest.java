@@ -4,10 +4,12 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Arrays;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.ScrollEvent;
 import org.junit.jupiter.api.Test;
@@ -123,5 +125,45 @@ class BevelInTheWindowTest extends WindowDriver {
         fire("take-button", "Make it my own");
         assertEquals(Shape.OWN, chest(2).shape());
         assertEquals(15, shownNodes("profile-dot").size(), "eight stairs have 15 corners between the rails");
+    }
+
+    @Test
+    void aPointOfTheSectionIsDraggedByTheMouse() throws Exception {
+        open("Battery chest", 2);
+        choose("own");
+        Node dot = shownNodes("profile-dot").getFirst();
+        reveal(dot);
+        String before = chest(2).curve();
+        double[] was = points();
+        drag(dot, -12, -30);
+        double[] now = points();
+        // To the left and upwards is towards the old edge, which is height 1.
+        assertTrue(now[1] > was[1] + 0.1, chest(2).curve());
+        assertTrue(now[0] < was[0], chest(2).curve());
+        assertEquals(was[2], now[2], 1e-6, "the other stays");
+        command("Undo");
+        assertEquals(before, chest(2).curve(), "a drag is one step back");
+    }
+
+    /** Share and height of each point between the rails. */
+    private double[] points() throws Exception {
+        return Arrays.stream(chest(2).curve().split("[ ,]+"))
+                .mapToDouble(Double::parseDouble)
+                .toArray();
+    }
+
+    /** Scrolls the drawer so far that a node in it can be reached by the mouse. */
+    private void reveal(Node node) throws Exception {
+        fx(() -> {
+            Node n = node;
+            while (!(n instanceof ScrollPane)) n = n.getParent();
+            ScrollPane pane = (ScrollPane) n;
+            double all = pane.getContent().getLayoutBounds().getHeight(),
+                    seen = pane.getViewportBounds().getHeight();
+            double y = pane.getContent().sceneToLocal(node.localToScene(0, 0)).getY();
+            pane.setVvalue(Math.clamp((y - seen / 2) / (all - seen), 0, 1));
+            return null;
+        });
+        settle();
     }
 }

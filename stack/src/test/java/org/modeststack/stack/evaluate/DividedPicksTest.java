@@ -13,12 +13,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -46,6 +48,7 @@ import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Prism;
 import org.modeststack.steps.source.Seat;
 
 /** Elements picked by hand are followed into all their parts when a step below divides them. */
@@ -239,6 +242,28 @@ class DividedPicksTest {
         Pick p = Pick.hand(cut, Selection.of(ElementKind.EDGE, diagonal));
         d = Edits.setEnabled(d, a, List.of(d.body(a).entries().get(1).id()), false);
         assertEquals(1, p.on(mesh()).lost());
+    }
+
+    /** Nor is a part of a face all that lies beyond it, once its cut is gone. */
+    @ParameterizedTest
+    @ValueSource(ints = {4, 5, 6, 7, 9, 24})
+    void aPartWhoseCutIsGoneIsNotAnythingElse(int sides) {
+        d = Edits.replaceSource(d, a, new Prism(40, 30, sides, 1, Seat.CENTERED));
+        Mesh before = mesh();
+        Selection corners = Selection.none(ElementKind.VERTEX);
+        for (int v = 0; v < before.vertexCount() && corners.size() < 2; v += 2)
+            if (before.z(v) > 0) corners = corners.with(Selection.of(ElementKind.VERTEX, v));
+        add(new Connect(Pick.hand(before, corners)));
+        Mesh cut = mesh();
+        List<Pick> parts = new ArrayList<>();
+        for (int f = 0; f < cut.faceCount(); f++)
+            if (cut.sides(f) < sides && FaceFrames.of(cut).normal(f).z() > 0.9)
+                parts.add(Pick.hand(cut, Selection.of(ElementKind.FACE, f)));
+        assertEquals(2, parts.size());
+        d = Edits.setEnabled(d, a, List.of(d.body(a).entries().get(1).id()), false);
+        for (Pick p : parts)
+            for (int f : p.on(mesh()).selection().elements().stream().toArray())
+                assertEquals(sides, mesh().sides(f), "at the most the whole face");
     }
 
     static Stream<StepDescriptor> steps() {

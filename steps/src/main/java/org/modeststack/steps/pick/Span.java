@@ -19,7 +19,7 @@ final class Span {
     private static final int MOST = 4096;
 
     /** How far from the straight way a line may run, as a share of it; a quarter of a circle is at 0.21. */
-    private static final double ASTRAY = 0.3;
+    private static final double ASTRAY = 0.22;
     /** And how far each of its edges may turn from it, as a cosine: 50 degrees, so that it goes round no corner. */
     private static final double TURNED = Math.cos(Math.toRadians(50));
 
@@ -84,6 +84,9 @@ final class Span {
         Adjacency adj = mesh.adjacency();
         BitSet rim = new BitSet(), seen = new BitSet();
         ring.forEach(rim::set);
+        // An outline that comes back on itself surrounds nothing.
+        if (rim.cardinality() != ring.size()) return null;
+        int sides = 0;
         IntArrayList out = new IntArrayList();
         for (int i = adj.vertexStart()[u]; i < adj.vertexStart()[u + 1] && out.isEmpty(); i++) {
             int c = adj.vertexCorners()[i];
@@ -93,14 +96,16 @@ final class Span {
         for (int i = 0; i < out.size(); i++) {
             int f = out.getInt(i);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                int o = rim.get(adj.cornerEdge()[c]) ? -1 : adj.twin(c);
-                if (o < 0 || seen.get(adj.cornerFace()[o])) continue;
-                // It has run out through a gap.
-                if (out.size() == MOST) return null;
+                boolean border = rim.get(adj.cornerEdge()[c]);
+                if (border) sides++;
+                int o = border ? -1 : adj.twin(c);
+                // An open side inside, or so many faces: it has run out through a gap.
+                if (!border && o < 0 || out.size() == MOST) return null;
+                if (border || seen.get(adj.cornerFace()[o])) continue;
                 seen.set(adj.cornerFace()[o]);
                 out.add(adj.cornerFace()[o]);
             }
         }
-        return out.isEmpty() ? null : out;
+        return sides == ring.size() ? out : null;
     }
 }
