@@ -22,7 +22,6 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
-import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
@@ -52,27 +51,10 @@ import org.modeststack.steps.source.Prism;
 import org.modeststack.steps.source.Seat;
 
 /** Elements picked by hand are followed into all their parts when a step below divides them. */
-class DividedPicksTest {
-    private final Evaluator evaluator = new Evaluator();
-    private Document d;
-    private String a;
-
+class DividedPicksTest extends OneBody {
     @BeforeEach
     void block() {
-        d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(60, 40, 30, 2, 2, 1, Seat.CENTERED));
-        a = d.bodies().getFirst().id();
-    }
-
-    private void add(Step s) {
-        d = Edits.addStep(d, a, d.body(a).entries().size(), s);
-    }
-
-    private Mesh mesh() {
-        return evaluator.evaluate(d, a, Progress.NONE).mesh();
-    }
-
-    private static Pick pick(String text) {
-        return PickText.parse(text);
+        start(new Box(60, 40, 30, 2, 2, 1, Seat.CENTERED));
     }
 
     private BooleanStep slot(Vec3 size, Vec3 at) {
@@ -361,7 +343,7 @@ class DividedPicksTest {
         add(new Split(pick("faces: all"), 2));
         add(new Delete(both));
         add(new TagStep(pick("faces: facing 0 0 1 10"), "lid", 1));
-        Mesh m = evaluator.evaluate(d, a, Progress.NONE).steps().get(2).mesh();
+        Mesh m = mesh(2);
         // The end of two faces and the lid of four.
         assertEquals(4 * (before.faceCount() - 2 - 4), m.faceCount());
     }

@@ -12,7 +12,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.ElementKind;
-import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.stack.Body;
@@ -29,27 +28,10 @@ import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
 
 /** Tags through a stack: painted, used above the step that gives them, and carried by the steps between. */
-class TagsTest {
-    private final Evaluator evaluator = new Evaluator();
-    private Document d;
-    private String a;
-
+class TagsTest extends OneBody {
     @BeforeEach
     void box() {
-        d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(10, 10, 10, 2, 2, 2, Seat.STANDING));
-        a = d.bodies().getFirst().id();
-    }
-
-    private void add(Step s) {
-        d = Edits.addStep(d, a, d.body(a).entries().size(), s);
-    }
-
-    private Mesh mesh(int step) {
-        return evaluator.evaluate(d, a, Progress.NONE).steps().get(step).mesh();
-    }
-
-    private static Pick pick(String text) {
-        return PickText.parse(text);
+        start(new Box(10, 10, 10, 2, 2, 2, Seat.STANDING));
     }
 
     @Test
