@@ -358,6 +358,22 @@ class DividedPicksTest extends OneBody {
         assertEquals(4, p.selection().size());
     }
 
+    /** What was picked on one of several copies is followed on that one. */
+    @Test
+    void partsOfACopy() {
+        add(new RowArray(3, new Vec3(0, 0, 90), RowArray.Spacing.EACH, 0));
+        Mesh copies = mesh();
+        d = Edits.addStep(d, a, 1, new Split(pick("faces: all"), 2));
+        d = Edits.addStep(d, a, 3, new CutLoop(pick("edges: all"), 1, 1, 0));
+        Mesh now = mesh();
+        for (ElementKind kind : ElementKind.values())
+            for (int i = 0; i < Selection.count(copies, kind); i++)
+                assertEquals(
+                        within(copies, kind, i, now),
+                        Pick.hand(copies, Selection.of(kind, i)).on(now).selection(),
+                        kind + " " + i);
+    }
+
     @Test
     void bakingKeepsWhatIsPickedAbove() throws Exception {
         Mesh before = mesh();

@@ -97,7 +97,7 @@ public final class Descent {
         }
         IntArrayList[] out = new IntArrayList[anchors.size()];
         Arrays.setAll(out, _ -> new IntArrayList());
-        now.of.forEach((element, which) -> which.forEach(i -> out[i].add((int) element)));
+        now.byElement.forEach((element, which) -> which.forEach(i -> out[i].add((int) element)));
         return out;
     }
 
@@ -117,10 +117,10 @@ public final class Descent {
 
     /** Elements of a mesh, each with the numbers of those whose place it has taken. */
     private static final class Heirs {
-        final Map<Integer, IntArrayList> of = new LinkedHashMap<>();
+        final Map<Integer, IntArrayList> byElement = new LinkedHashMap<>();
 
         void add(int element, int whose) {
-            IntArrayList all = of.computeIfAbsent(element, _ -> new IntArrayList());
+            IntArrayList all = byElement.computeIfAbsent(element, _ -> new IntArrayList());
             if (!all.contains(whose)) all.add(whose);
         }
 
@@ -134,7 +134,7 @@ public final class Descent {
         KeyIndex index = KeyIndex.of(after);
         List<IntArrayList> marked = new ArrayList<>();
         IntArrayList elements = new IntArrayList();
-        from.of.forEach((element, whose) -> {
+        from.byElement.forEach((element, whose) -> {
             int at = index.find(kind, Anchor.keyOf(before, kind, element));
             if (at >= 0) {
                 to.addAll(at, whose);

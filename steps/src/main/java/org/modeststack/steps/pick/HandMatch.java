@@ -14,11 +14,11 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 
 /**
- * Finds elements picked by hand again: by key; where the key is gone, by what the steps below have made of the element;
- * where that is not known, by place and direction. Whether places are compared
- * as they are or in proportion to the mesh's bounds is told by what is still known by its key; where neither fits it,
- * nothing is looked for. An element counts as found only where exactly one that nobody else claims lies within half its
- * size and looks the same way: a pick that cannot be sure is lost and said so, rather than silently wrong.
+ * Finds elements picked by hand again: by key; where the key is gone, by what the steps below have made of the element
+ * ({@link Descent}); where that is not known, by place and direction. Whether places are compared as they are or in
+ * proportion to the mesh's bounds is told by what is still known by its key; where neither fits it, nothing is looked
+ * for. An element counts as found only where exactly one that nobody else claims lies within half its size and looks the
+ * same way: a pick that cannot be sure is lost and said so, rather than silently wrong.
  */
 final class HandMatch {
     /** How far directions may differ, as a cosine: 25 degrees. */
