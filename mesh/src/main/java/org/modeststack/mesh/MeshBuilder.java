@@ -261,7 +261,6 @@ public final class MeshBuilder {
      */
     public void appendFaces(Mesh mesh, IntPredicate which, LongUnaryOperator key, int[] vertexMap, int[] faceMap) {
         int[] materialMap = materialsOf(mesh), offsets = mesh.offsets(), ring = new int[8];
-        float[] colors = mesh.cornerColors();
         for (int f = 0; f < mesh.faceCount(); f++) {
             if (!which.test(f)) continue;
             int n = mesh.sides(f);
@@ -274,10 +273,8 @@ public final class MeshBuilder {
                 ring[i] = vertexMap[v];
             }
             faceMap[f] = face(key.applyAsLong(mesh.faceKeys()[f]), materialMap[mesh.faceMaterials()[f]], ring, 0, n);
-            for (int i = 0; colors != null && i < n; i++) {
-                int c = 4 * (offsets[f] + i);
-                color(firstCorner(faceMap[f]) + i, colors[c], colors[c + 1], colors[c + 2], colors[c + 3]);
-            }
+            for (int i = 0; mesh.hasColors() && i < n; i++)
+                colorLike(firstCorner(faceMap[f]) + i, mesh, offsets[f] + i);
         }
     }
 
@@ -296,6 +293,14 @@ public final class MeshBuilder {
         cornerColors[4 * corner + 1] = g;
         cornerColors[4 * corner + 2] = b;
         cornerColors[4 * corner + 3] = a;
+    }
+
+    /** Paints a corner like one of a mesh; white where that has no colours. @param source the corner of the mesh */
+    public void colorLike(int corner, Mesh mesh, int source) {
+        float[] k = mesh.cornerColors();
+        int s = 4 * source;
+        if (k == null) color(corner, 1, 1, 1, 1);
+        else color(corner, k[s], k[s + 1], k[s + 2], k[s + 3]);
     }
 
     private float[] grownColors(int length) {

@@ -163,8 +163,13 @@ public final class Evaluator {
                         quiet.new Context(body, entry, StepDescriptor.of(entry.step()), operands, new ArrayList<>());
                 try {
                     return later.off(entry.step().apply(later.on(marked), context));
-                } catch (StepException | RuntimeException e) {
+                } catch (StepException e) {
                     // It went well before; whatever is amiss now, the pick is then looked for by place.
+                    return null;
+                } catch (RuntimeException e) {
+                    String type = StepDescriptor.of(entry.step()).type();
+                    System.getLogger(Evaluator.class.getName())
+                            .log(System.Logger.Level.ERROR, "step " + type + ", followed for a pick", e);
                     return null;
                 }
             });

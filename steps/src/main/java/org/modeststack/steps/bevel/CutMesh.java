@@ -342,11 +342,7 @@ final class CutMesh {
             round.set(i, id[v]);
         }
         int made = b.face(k, material, round.elements(), 0, n);
-        float[] colors = mesh.cornerColors();
-        for (int i = 0; i < n && !from.isEmpty(); i++) {
-            int c = 4 * from.getInt(i);
-            b.color(b.firstCorner(made) + i, colors[c], colors[c + 1], colors[c + 2], colors[c + 3]);
-        }
+        for (int i = 0; i < n && !from.isEmpty(); i++) b.colorLike(b.firstCorner(made) + i, mesh, from.getInt(i));
         return made;
     }
 

@@ -169,7 +169,6 @@ final class Cutter {
 
     /** @return null where something crosses however far it is held back */
     private Mesh guarded(CutMesh cut, Guard guard, EdgeBevel edges, IntConsumer attempt) {
-        attempt.accept(0);
         if (!bevel.guard()) return built(cut, guard);
         guard.hold();
         for (int i = 0; i < TRIES; i++) {

@@ -147,12 +147,6 @@ public final class Welding {
         }
         int g = b.face(in.faceKeys()[f], mats[in.faceMaterials()[f]], face);
         if (faceMap[f] < 0) faceMap[f] = g;
-        if (in.hasColors()) {
-            float[] colors = in.cornerColors();
-            for (int i = lo; i < hi; i++) {
-                int s = 4 * from[i];
-                b.color(b.firstCorner(g) + i - lo, colors[s], colors[s + 1], colors[s + 2], colors[s + 3]);
-            }
-        }
+        for (int i = lo; in.hasColors() && i < hi; i++) b.colorLike(b.firstCorner(g) + i - lo, in, from[i]);
     }
 }

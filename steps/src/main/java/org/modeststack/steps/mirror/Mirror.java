@@ -114,13 +114,7 @@ public record Mirror(
             ring[i] = map[in.corners()[source[i]]];
         }
         int g = b.face(key, materials[in.faceMaterials()[f]], ring);
-        if (in.hasColors()) {
-            float[] colors = in.cornerColors();
-            for (int i = 0; i < sides; i++) {
-                int s = 4 * source[i];
-                b.color(b.firstCorner(g) + i, colors[s], colors[s + 1], colors[s + 2], colors[s + 3]);
-            }
-        }
+        for (int i = 0; in.hasColors() && i < sides; i++) b.colorLike(b.firstCorner(g) + i, in, source[i]);
         return g;
     }
 

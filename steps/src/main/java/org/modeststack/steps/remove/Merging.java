@@ -167,19 +167,11 @@ final class Merging {
             }
             long key = round == null ? mesh.faceKeys()[f] : Keys.of(seed, MERGED, mesh.faceKeys()[f]);
             faceMap[f] = b.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
-            if (colored) paint(b, faceMap[f], from, n);
+            for (int i = 0; colored && i < n; i++) b.colorLike(b.firstCorner(faceMap[f]) + i, mesh, from[i]);
         }
         for (int f = 0; f < mesh.faceCount(); f++) faceMap[f] = faceMap[group[f]];
         b.carryTags(mesh, vertexMap, faceMap);
         return onlyEdgesThatAre(b.build());
-    }
-
-    private void paint(MeshBuilder b, int face, int[] corners, int n) {
-        float[] k = mesh.cornerColors();
-        for (int i = 0; i < n; i++) {
-            int c = 4 * corners[i];
-            b.color(b.firstCorner(face) + i, k[c], k[c + 1], k[c + 2], k[c + 3]);
-        }
     }
 
     /** Vertices that lost an edge and have two left, so that they are corners of nothing. */

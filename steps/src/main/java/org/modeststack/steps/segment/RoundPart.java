@@ -412,7 +412,8 @@ final class RoundPart {
             }
         }
         int made = b.face(mesh.faceKeys()[f], material, ring.toIntArray());
-        for (int i = 0; mesh.hasColors() && i < source.size(); i++) color(b, b.firstCorner(made) + i, source.getInt(i));
+        for (int i = 0; mesh.hasColors() && i < source.size(); i++)
+            b.colorLike(b.firstCorner(made) + i, mesh, source.getInt(i));
         return made;
     }
 
@@ -430,11 +431,6 @@ final class RoundPart {
         return (long) u << 32 | v;
     }
 
-    private void color(MeshBuilder b, int corner, int source) {
-        float[] k = mesh.cornerColors();
-        b.color(corner, k[4 * source], k[4 * source + 1], k[4 * source + 2], k[4 * source + 3]);
-    }
-
     private void lay(Strip s, MeshBuilder b, Heirs heirs) {
         int first = b.faces(s.sides(), s.keys, s.materials, s.corners);
         if (!mesh.hasColors() && heirs.none()) return;
@@ -442,7 +438,7 @@ final class RoundPart {
         for (int i = 0; i < segments; i++) {
             int old = row.faces().getInt(nearest(i, row.segments(), segments)), made = first + i;
             for (int k = 0; mesh.hasColors() && k < s.sides(); k++)
-                color(b, b.firstCorner(made) + k, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
+                b.colorLike(b.firstCorner(made) + k, mesh, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
             if (heirs.none()) continue;
             heirs.face(old, made);
             int line = (int) Math.rint((double) i / segments * row.segments())

@@ -354,10 +354,7 @@ final class Assembly {
         int g = builder.face(ofOperand(o, m.faceKeys()[f]), material, buffer, 0, n);
         if (!colors) return;
         for (int i = 0; i < n; i++) {
-            int c = 4 * (first + (turned ? (n - i) % n : i));
-            float[] x = m.cornerColors();
-            if (x == null) builder.color(builder.firstCorner(g) + i, 1, 1, 1, 1);
-            else builder.color(builder.firstCorner(g) + i, x[c], x[c + 1], x[c + 2], x[c + 3]);
+            builder.colorLike(builder.firstCorner(g) + i, m, first + (turned ? (n - i) % n : i));
         }
     }
 
