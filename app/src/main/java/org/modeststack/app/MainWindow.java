@@ -3,18 +3,13 @@ package org.modeststack.app;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 import java.util.concurrent.CountDownLatch;
-import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
-import javafx.scene.control.Alert;
 import javafx.scene.control.Button;
-import javafx.scene.control.ButtonType;
-import javafx.scene.control.ChoiceDialog;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
@@ -23,7 +18,6 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextArea;
-import javafx.scene.control.TextInputDialog;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -31,9 +25,24 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import org.modeststack.stack.Body;
-import org.modeststack.stack.Edits;
-import org.modeststack.stack.Entry;
+import org.modeststack.app.bodies.BodyStrip;
+import org.modeststack.app.command.Command;
+import org.modeststack.app.command.Commands;
+import org.modeststack.app.drawer.DrawerPane;
+import org.modeststack.app.file.DocumentFiles;
+import org.modeststack.app.file.MeshFiles;
+import org.modeststack.app.instructions.InstructionsPane;
+import org.modeststack.app.ledger.LedgerPane;
+import org.modeststack.app.search.SearchBox;
+import org.modeststack.app.state.AppState;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.PerMesh;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.Dialogs;
+import org.modeststack.app.ui.Hint;
+import org.modeststack.app.ui.Thumbnails;
+import org.modeststack.app.view.ViewPane;
 import org.modeststack.stack.evaluate.MeshReport;
 
 /** The window's layout: menus and search on top, the bodies below them, instructions, view, drawer, ledger. */
@@ -41,37 +50,58 @@ final class MainWindow {
     /** The usual width of the instructions, in pixels. */
     private static final double INSTRUCTIONS = 380;
 
-    private final Session session;
-    private final Files files;
+    private final AppState state;
+    private final DocumentFiles files;
+    private final Dialogs dialogs;
     private final ViewPane view;
     private final InstructionsPane instructions;
     private final LedgerPane ledger;
     private final SearchBox search = new SearchBox();
     private final Commands commands;
-    private final Pictures pictures;
-    private final Derived<MeshReport> reports;
+    private final Thumbnails pictures;
+    private final PerMesh<MeshReport> reports;
     private final Label title = new Label();
     private final Button undo = new Button("↶");
     private final Button redo = new Button("↷");
     private final StackPane root = new StackPane();
 
-    MainWindow(Session session, Files files) {
-        this.session = session;
+    MainWindow(AppState state, DocumentFiles files, MeshFiles meshes, Dialogs dialogs) {
+        this.state = state;
         this.files = files;
+        this.dialogs = dialogs;
+        DocumentState document = state.document();
+        SelectionState selected = state.selected();
+        ResultState results = state.results();
         // At the start the processor belongs to the view; small pictures and numbers come after it.
         CountDownLatch viewShown = new CountDownLatch(1);
-        view = new ViewPane(session, viewShown);
+        view = new ViewPane(
+                document,
+                selected,
+                results,
+                state.messages(),
+                state.openStep(),
+                state.picks(),
+                state.points(),
+                state.view(),
+                viewShown);
         ContextMenu stepMenu = new ContextMenu(), bodyMenu = new ContextMenu();
         List<Runnable> redraw = new ArrayList<>();
-        pictures = new Pictures(() -> redraw.forEach(Runnable::run), viewShown);
-        reports = new Derived<>("reports", MeshReport::of, () -> redraw.forEach(Runnable::run), viewShown);
-        instructions = new InstructionsPane(session, pictures, reports, stepMenu);
-        ledger = new LedgerPane(session, reports);
-        BodyStrip strip = new BodyStrip(session, pictures, bodyMenu, this::search);
+        pictures = new Thumbnails(() -> redraw.forEach(Runnable::run), viewShown);
+        reports = new PerMesh<>("reports", MeshReport::of, () -> redraw.forEach(Runnable::run), viewShown);
+        instructions = new InstructionsPane(
+                document, selected, results, state.messages(), state.picks(), pictures, reports, stepMenu);
+        ledger = new LedgerPane(document, selected, results, state.messages(), state.jobs(), reports);
+        BodyStrip strip = new BodyStrip(document, selected, results, pictures, bodyMenu, this::search);
         redraw.add(instructions::refresh);
         redraw.add(strip::refresh);
         redraw.add(ledger::refresh);
-        commands = new Commands(session, files, this);
+        commands = new Commands(
+                state,
+                files,
+                meshes,
+                view,
+                dialogs,
+                new Commands.WindowActions(this::search, this::toggleLedger, this::showKeys));
         search.setCommands(commands.all());
         for (Command c : commands.all()) {
             boolean adds = c.words().contains("add ");
@@ -84,7 +114,8 @@ final class MainWindow {
         keepWidth(split);
         SplitPane.setResizableWithParent(instructions, false);
         instructions.setPrefWidth(INSTRUCTIONS);
-        DrawerPane drawer = new DrawerPane(session);
+        DrawerPane drawer = new DrawerPane(
+                document, selected, results, state.messages(), state.openStep(), state.picks(), state.points());
         drawer.setPrefWidth(268);
         drawer.setMinWidth(268);
         BorderPane middle = new BorderPane(split);
@@ -97,8 +128,8 @@ final class MainWindow {
         root.getChildren().addAll(page, over);
         root.setFocusTraversable(true);
         root.getStyleClass().add("page");
-        files.onOpened(view::refit);
-        session.listen(this::refresh);
+        document.opened().listen(view::refit);
+        document.changed().listen(this::refresh);
         instructions.refresh();
         refresh();
     }
@@ -110,7 +141,11 @@ final class MainWindow {
             public void changed(ObservableValue<? extends Number> width, Number before, Number now) {
                 if (now.doubleValue() < 2 * INSTRUCTIONS) return;
                 width.removeListener(this);
-                Platform.runLater(() -> split.setDividerPositions(INSTRUCTIONS / split.getWidth()));
+                // Not within the layout that tells of the width, and laid out at once, before anything else moves it.
+                Platform.runLater(() -> {
+                    split.setDividerPositions(INSTRUCTIONS / split.getWidth());
+                    split.layout();
+                });
             }
         });
     }
@@ -142,8 +177,8 @@ final class MainWindow {
         redo.getStyleClass().add("bar-button");
         undo.setOnAction(_ -> commands.named("Undo").run());
         redo.setOnAction(_ -> commands.named("Redo").run());
-        Hint.on(undo, () -> "Undo " + session.undoLabel() + " (Ctrl+Z)");
-        Hint.on(redo, () -> "Redo " + session.redoLabel() + " (Ctrl+Y)");
+        Hint.on(undo, () -> "Undo " + state.document().undoLabel() + " (Ctrl+Z)");
+        Hint.on(redo, () -> "Redo " + state.document().redoLabel() + " (Ctrl+Y)");
         undo.setAccessibleText("Undo");
         redo.setAccessibleText("Redo");
         Label units = new Label("mm");
@@ -191,9 +226,7 @@ final class MainWindow {
             for (Path p : paths) {
                 MenuItem item = new MenuItem(p.getFileName() + "  —  " + p.getParent());
                 item.setMnemonicParsing(false);
-                item.setOnAction(_ -> {
-                    if (files.mayLeave()) files.load(p);
-                });
+                item.setOnAction(_ -> files.openRecent(p));
                 menu.getItems().add(item);
             }
         });
@@ -211,10 +244,15 @@ final class MainWindow {
         return item;
     }
 
+    /** The address of the style sheet of the window and its dialogs. */
+    static String styles() {
+        return MainWindow.class.getResource("window.css").toExternalForm();
+    }
+
     /** Makes the scene, with the keys that no menu may catch. */
     Scene scene(double width, double height) {
         Scene scene = new Scene(root, width, height);
-        scene.getStylesheets().add(MainWindow.class.getResource("window.css").toExternalForm());
+        scene.getStylesheets().add(styles());
         scene.setOnKeyPressed(e -> {
             for (String name : List.of("Close the drawer", "Delete steps")) {
                 Command c = commands.named(name);
@@ -229,9 +267,11 @@ final class MainWindow {
     }
 
     private void refresh() {
-        title.setText(session.title() + (session.isDirty() ? " •" : ""));
-        undo.setDisable(!session.canUndo());
-        redo.setDisable(!session.canRedo());
+        DocumentState document = state.document();
+        String mark = document.isReadOnly() ? " (only to look at)" : document.isDirty() ? " •" : "";
+        title.setText(document.title() + mark);
+        undo.setDisable(!document.canUndo());
+        redo.setDisable(!document.canRedo());
     }
 
     ViewPane view() {
@@ -255,12 +295,12 @@ final class MainWindow {
         view.close();
         pictures.close();
         reports.close();
-        session.close();
+        state.close();
     }
 
     /** Nothing is on its way any more: results, pictures, view. */
     boolean isSettled() {
-        return !session.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy();
+        return !state.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy();
     }
 
     void search() {
@@ -271,71 +311,7 @@ final class MainWindow {
         ledger.setOpen(!ledger.isOpen());
     }
 
-    void renameBody() {
-        Body b = session.body();
-        ask(
-                "Rename body",
-                "Name",
-                b.name(),
-                text -> session.edit("Rename body", d -> Edits.renameBody(d, b.id(), text)));
-    }
-
-    void renameStep() {
-        Body b = session.body();
-        Entry e = b.entry(session.selectedSteps().iterator().next());
-        ask(
-                "Rename step",
-                "Name",
-                e.name(),
-                text -> session.edit("Rename step", d -> Edits.renameStep(d, b.id(), e.id(), text)));
-    }
-
-    void groupSteps() {
-        Body b = session.body();
-        Set<Long> ids = session.selectedSteps();
-        String now = b.entries().stream()
-                .filter(e -> ids.contains(e.id()))
-                .map(Entry::group)
-                .filter(g -> !g.isEmpty())
-                .findFirst()
-                .orElse("Details");
-        ask("Group steps", "Name", now, text -> session.edit("Group steps", d -> Edits.setGroup(d, b.id(), ids, text)));
-    }
-
-    private void ask(String heading, String label, String text, Consumer<String> take) {
-        TextInputDialog dialog = new TextInputDialog(text);
-        dialog.initOwner(root.getScene().getWindow());
-        dialog.setTitle(heading);
-        dialog.setHeaderText(null);
-        dialog.setGraphic(null);
-        dialog.setContentText(label);
-        dialog.showAndWait().ifPresent(take);
-    }
-
-    void copySteps() {
-        Body b = session.body();
-        Set<Long> ids = session.selectedSteps();
-        List<String> others = session.document().bodies().stream()
-                .filter(x -> x != b)
-                .map(Body::name)
-                .toList();
-        if (others.isEmpty()) {
-            session.say("There is no other body yet to copy steps to.", true);
-            return;
-        }
-        ChoiceDialog<String> dialog = new ChoiceDialog<>(others.getFirst(), others);
-        dialog.initOwner(root.getScene().getWindow());
-        dialog.setTitle("Copy steps");
-        dialog.setHeaderText(null);
-        dialog.setGraphic(null);
-        dialog.setContentText("To");
-        dialog.showAndWait().ifPresent(name -> {
-            String to = session.document().bodyNamed(name).id();
-            session.edit("Copy steps", d -> Edits.copySteps(d, b.id(), ids, to));
-        });
-    }
-
-    void showKeys() {
+    private void showKeys() {
         StringBuilder text = new StringBuilder();
         for (Command c : commands.all()) {
             if (c.keys() != null)
@@ -349,10 +325,6 @@ final class MainWindow {
         area.setEditable(false);
         area.setPrefRowCount(28);
         area.getStyleClass().add("keys");
-        Alert alert = new Alert(Alert.AlertType.NONE, "", ButtonType.CLOSE);
-        alert.initOwner(root.getScene().getWindow());
-        alert.setTitle("Keys");
-        alert.getDialogPane().setContent(area);
-        alert.show();
+        dialogs.show("Keys", area);
     }
 }

@@ -1,6 +1,5 @@
 package org.modeststack.app;
 
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -12,17 +11,20 @@ import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
-import javafx.scene.image.PixelReader;
+import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import javafx.util.Duration;
-import javax.imageio.ImageIO;
+import org.modeststack.app.file.DocumentFiles;
+import org.modeststack.app.state.AppState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Still;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.Evaluator;
-import org.modeststack.stack.file.Autosave;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 
@@ -38,36 +40,40 @@ public final class ModestApp extends Application {
     static int exitCode;
     static Evaluator evaluator = new Evaluator();
 
-    private Session session;
-    private Files files;
+    private AppState state;
+    private DocumentFiles files;
+    private OpenedWindow opened;
     private MainWindow window;
+    private Mishaps mishaps;
 
     @Override
     public void start(Stage stage) {
         loadFonts();
-        session = new Session(evaluator);
-        files = new Files(
-                session,
-                new Autosave(dataFolder().resolve("autosave")),
-                Preferences.userNodeForPackage(ModestApp.class));
-        window = new MainWindow(session, files);
+        opened = OpenedWindow.open(
+                evaluator, dataFolder().resolve("autosave"), Preferences.userNodeForPackage(ModestApp.class));
+        state = opened.state();
+        files = opened.files();
+        window = opened.window();
+        opened.dialogs().setOwner(stage);
+        mishaps = new Mishaps(dataFolder());
+        mishaps.watch(text -> Platform.runLater(() -> state.messages().say(text, true)));
         Scene scene = window.scene(start.width(), start.height());
         stage.setTitle("Modest Stack");
         stage.setScene(scene);
-        files.setOwner(stage);
         stage.setOnCloseRequest(e -> {
-            if (!files.mayLeave()) e.consume();
+            if (files.mayLeave()) return;
+            e.consume();
+            files.quit();
         });
-        if (start.demo()) session.open(SkerryLight.document(), SkerryLight.NAME);
+        if (start.demo()) state.document().open(SkerryLight.document(), SkerryLight.NAME);
         else if (start.file() != null) files.load(start.file());
         stage.show();
         window.view().requestFocus();
         reportStart();
         if (start.shot() != null) {
-            prepareShot();
             takeShotWhenSettled(scene);
         } else {
-            Timeline timer = new Timeline(new KeyFrame(Duration.seconds(AUTOSAVE_SECONDS), _ -> files.putBy()));
+            Timeline timer = new Timeline(new KeyFrame(Duration.seconds(AUTOSAVE_SECONDS), _ -> files.keepSafe()));
             timer.setCycleCount(Timeline.INDEFINITE);
             timer.play();
             if (!start.demo() && start.file() == null) Platform.runLater(files::recover);
@@ -113,25 +119,26 @@ public final class ModestApp extends Application {
     }
 
     private void prepareShot() {
+        SelectionState selected = state.selected();
         if (start.body() != null) {
-            Body b = session.document().bodyNamed(start.body());
+            Body b = state.document().current().bodyNamed(start.body());
             if (b == null) {
                 System.err.println("modest: there is no body \"" + start.body() + "\"");
                 exitCode = 1;
                 Platform.exit();
                 return;
             }
-            session.select(b.id());
+            selected.select(b.id());
         }
-        Body b = session.body();
+        Body b = selected.body();
         if (start.step() > 0 && b != null && start.step() <= b.entries().size()) {
-            session.selectSteps(List.of(b.entries().get(start.step() - 1).id()));
+            selected.selectSteps(List.of(b.entries().get(start.step() - 1).id()));
         }
         if (start.pick() != null) {
             try {
                 Pick pick = PickText.parse(start.pick());
-                session.picking().setKind(pick.kind());
-                session.picking().set(pick);
+                state.picks().setKind(pick.kind());
+                state.picks().set(pick);
             } catch (IllegalArgumentException e) {
                 System.err.println("modest: --pick cannot be understood: " + e.getMessage());
                 exitCode = 2;
@@ -141,28 +148,33 @@ public final class ModestApp extends Application {
         }
         if (start.show().contains("ledger")) window.toggleLedger();
         if (start.show().contains("search")) window.search();
-        if (start.show().contains("points") && session.openEntry() != null)
-            session.points().takeAll(session.openEntry());
+        if (start.show().contains("points") && selected.openEntry() != null)
+            state.points().takeAll(selected.openEntry());
         for (DisplayMode mode : DisplayMode.values()) {
             if (start.show().contains(mode.name().toLowerCase(Locale.ROOT).replace('_', '-')))
-                window.view().setMode(mode);
+                state.view().setMode(mode);
         }
     }
 
+    /** First the document is opened, then what is asked for in it, and then everything has to come to rest. */
     private void takeShotWhenSettled(Scene scene) {
         long began = System.nanoTime();
         new AnimationTimer() {
+            private boolean prepared;
             private int quiet;
 
             @Override
             public void handle(long now) {
-                quiet = window.isSettled() && window.view().pictures() > 0 ? quiet + 1 : 0;
                 boolean late = now - began > SHOT_LIMIT_NANOS;
+                if (!prepared && !state.jobs().isBusy()) {
+                    prepared = true;
+                    prepareShot();
+                }
+                quiet = prepared && window.isSettled() && window.view().pictures() > 0 ? quiet + 1 : 0;
                 if (quiet < SETTLED_FRAMES && !late) return;
                 stop();
-                ViewPane view = window.view();
                 // As if the pointer were in the middle of the view.
-                if (session.points().isOn()) view.markSnap(view.snap(view.getWidth() / 2, view.getHeight() / 2));
+                if (state.points().isOn()) window.view().markMiddle();
                 shoot(scene);
                 Platform.exit();
             }
@@ -172,19 +184,20 @@ public final class ModestApp extends Application {
     private static void shoot(Scene scene) {
         WritableImage image = scene.snapshot(null);
         int w = (int) image.getWidth(), h = (int) image.getHeight();
-        BufferedImage out = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
-        PixelReader in = image.getPixelReader();
-        for (int y = 0; y < h; y++) for (int x = 0; x < w; x++) out.setRGB(x, y, in.getArgb(x, y));
+        int[] pixels = new int[w * h];
+        image.getPixelReader().getPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), pixels, 0, w);
         try {
-            ImageIO.write(out, "png", start.shot().toFile());
+            new Still(w, h, pixels).writePng(start.shot());
         } catch (IOException e) {
-            System.err.println("modest: the picture could not be written to " + start.shot() + ": " + e.getMessage());
+            System.err.println(
+                    "modest: the picture could not be written to " + start.shot() + ": " + AtomicFile.reason(e));
             exitCode = 1;
         }
     }
 
     @Override
     public void stop() {
-        if (window != null) window.close();
+        if (opened != null) opened.close();
+        if (mishaps != null) mishaps.close();
     }
 }

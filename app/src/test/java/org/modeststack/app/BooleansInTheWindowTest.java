@@ -72,19 +72,19 @@ class BooleansInTheWindowTest extends WindowDriver {
     void whatCutsAndWhatIsCutAreSwapped() throws Exception {
         open("Footing", 3);
         fx(() -> {
-            session.edit(
+            document.edit(
                     "Use one body",
                     d -> Edits.setValue(
                             d,
-                            session.body().id(),
-                            session.openEntry().id(),
+                            selected.body().id(),
+                            selected.openEntry().id(),
                             "with",
                             Bodies.of(d.bodyNamed("Bore").id())));
             return null;
         });
         settle();
         command("Swap what cuts and what is cut");
-        assertEquals("Bore", fx(() -> session.body().name()));
+        assertEquals("Bore", fx(() -> selected.body().name()));
         assertEquals(List.of(body("Footing").id()), step("Bore", 3).with().ids());
         assertEquals(2, body("Footing").entries().size());
     }
@@ -95,23 +95,23 @@ class BooleansInTheWindowTest extends WindowDriver {
         Mesh good = shown();
         // A ground too small to divide the footing.
         fx(() -> {
-            Body ground = session.document().bodyNamed("Ground");
-            session.edit(
+            Body ground = document.current().bodyNamed("Ground");
+            document.edit(
                     "Shrink",
                     d -> Edits.setValue(
                             d, ground.id(), ground.entries().getFirst().id(), "width", 20.0));
             return null;
         });
         settle();
-        StepResult r = fx(() -> session.result(
-                session.body().id(), session.body().entries().get(2).id()));
+        StepResult r = fx(() -> results.result(
+                selected.body().id(), selected.body().entries().get(2).id()));
         assertTrue(r.failed());
         String text = r.remarks().getLast().text();
         assertTrue(text.startsWith("Ground does not divide this body"), text);
         assertTrue(r.remarks().getLast().place() != null);
         assertTrue(good.sameAs(shown()), "the last good result stays");
         command("Undo");
-        assertFalse(fx(() -> session.result(session.body().id()).failed()));
+        assertFalse(fx(() -> results.result(selected.body().id()).failed()));
     }
 
     @Test
@@ -121,7 +121,7 @@ class BooleansInTheWindowTest extends WindowDriver {
         open("Flange", 3);
         assertEquals(before + 2, fx(() -> window.view().shownBodies().size()));
         fx(() -> {
-            session.edit("Hide", d -> Edits.setVisible(d, d.bodyNamed("Bore").id(), false));
+            document.edit("Hide", d -> Edits.setVisible(d, d.bodyNamed("Bore").id(), false));
             return null;
         });
         settle();
@@ -136,7 +136,7 @@ class BooleansInTheWindowTest extends WindowDriver {
         assertEquals(bodies + 6, document().bodies().size());
         open("Hub", 0);
         command("Take apart into shells");
-        assertEquals("Hub hangs together as one shell.", fx(session::message));
+        assertEquals("Hub hangs together as one shell.", fx(messages::text));
         assertEquals(bodies + 6, document().bodies().size());
     }
 }

@@ -8,12 +8,14 @@ import javafx.application.Platform;
 import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.LiveValue;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.Evaluator;
-import org.modeststack.stack.file.Autosave;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
@@ -35,35 +37,36 @@ final class DragRate {
         Platform.startup(started::countDown);
         started.await();
         Path dir = java.nio.file.Files.createTempDirectory("drag-rate");
-        Session session = WindowDriver.fx(() -> {
+        OpenedWindow opened = WindowDriver.fx(() -> {
             ModestApp.loadFonts();
-            return new Session(new Evaluator());
+            return OpenedWindow.open(
+                    new Evaluator(), dir, Preferences.userRoot().node("drag-rate"));
         });
-        MainWindow window = WindowDriver.fx(() -> new MainWindow(
-                session,
-                new Files(session, new Autosave(dir), Preferences.userRoot().node("drag-rate"))));
+        MainWindow window = opened.window();
+        SelectionState selected = opened.state().selected();
+        ResultState results = opened.state().results();
         Robot robot = WindowDriver.fx(() -> {
             Stage stage = new Stage();
             stage.setScene(window.scene(1280, 800));
             stage.setX(0);
             stage.setY(0);
             stage.show();
-            session.open(document(), "Drag rate");
+            opened.state().document().open(document(), "Drag rate");
             return new Robot();
         });
         while (!WindowDriver.fx(window::isSettled)) Thread.sleep(50);
         double[] at = WindowDriver.fx(() -> {
-            long source = session.body().entries().getFirst().id();
+            long source = selected.body().entries().getFirst().id();
             LiveValue value = window.instructions().row(source).sentence().liveValue("width");
             var b = value.localToScreen(value.getBoundsInLocal());
             robot.mouseMove(b.getCenterX(), b.getCenterY());
             robot.mousePress(MouseButton.PRIMARY);
             return new double[] {b.getCenterX(), b.getCenterY()};
         });
-        int faces = WindowDriver.fx(() -> session.shownMesh(session.body()).faceCount());
+        int faces = WindowDriver.fx(() -> results.shownMesh(selected.body()).faceCount());
         for (int round = 1; round <= ROUNDS; round++) {
             int[] before = WindowDriver.fx(
-                    () -> new int[] {session.evaluations(), window.view().pictures()});
+                    () -> new int[] {results.evaluations(), window.view().pictures()});
             long begun = System.nanoTime();
             for (int i = 0; System.nanoTime() - begun < ROUND_MS * 1_000_000L; i++) {
                 double x = at[0] + 4 + 60 * (1 + Math.sin(i * 0.05));
@@ -75,7 +78,7 @@ final class DragRate {
             }
             double seconds = (System.nanoTime() - begun) / 1e9;
             int[] after = WindowDriver.fx(
-                    () -> new int[] {session.evaluations(), window.view().pictures()});
+                    () -> new int[] {results.evaluations(), window.view().pictures()});
             System.out.printf(
                     Locale.ROOT,
                     "%d: %,d faces, %.1f evaluations a second, %.1f pictures a second%n",
@@ -86,7 +89,7 @@ final class DragRate {
         }
         WindowDriver.fx(() -> {
             robot.mouseRelease(MouseButton.PRIMARY);
-            window.close();
+            opened.close();
             return null;
         });
         System.exit(0);

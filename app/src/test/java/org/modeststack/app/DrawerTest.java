@@ -25,7 +25,7 @@ import org.modeststack.steps.source.Cylinder;
 /** The drawer's fields, typed and clicked in the real window. */
 class DrawerTest extends WindowDriver {
     private Entry opened() throws Exception {
-        return fx(session::openEntry);
+        return fx(selected::openEntry);
     }
 
     private TextField field(String label) throws Exception {
@@ -61,20 +61,20 @@ class DrawerTest extends WindowDriver {
         double before = ((Cylinder) opened().step()).diameter();
         type(field("Diameter"), typed);
         assertEquals(before, ((Cylinder) opened().step()).diameter());
-        assertTrue(fx(session::messageIsFault));
-        assertFalse(fx(session::message).isBlank());
+        assertTrue(fx(messages::isFault));
+        assertFalse(fx(messages::text).isBlank());
         assertTrue(field("Diameter").getStyleClass().contains("wrong"));
-        assertFalse(fx(session::canUndo));
+        assertFalse(fx(document::canUndo));
     }
 
     @Test
     void eachPartOfAPlaceIsTypedAlone() throws Exception {
         fx(() -> {
-            session.edit(
+            document.edit(
                     "Add",
                     d -> Edits.addStep(
-                            d, session.body().id(), 3, Steps.byType("move").createDefault()));
-            session.selectSteps(List.of(session.body().entries().get(3).id()));
+                            d, selected.body().id(), 3, Steps.byType("move").createDefault()));
+            selected.selectSteps(List.of(selected.body().entries().get(3).id()));
             return null;
         });
         settle();
@@ -109,7 +109,7 @@ class DrawerTest extends WindowDriver {
                         .filter(b -> b.isSelected() && b.getParent() == other.getParent())
                         .map(ToggleButton::getText)
                         .toList());
-        assertTrue(fx(session::canUndo));
+        assertTrue(fx(document::canUndo));
         command("Undo");
         assertFalse(other.isSelected());
     }
@@ -152,21 +152,21 @@ class DrawerTest extends WindowDriver {
         for (StepDescriptor d : Steps.ALL) {
             if (d.type().equals("imported")) continue;
             fx(() -> {
-                String body = session.body().id();
-                session.edit(
+                String body = selected.body().id();
+                document.edit(
                         "Add",
                         doc -> d.family() == org.modeststack.steps.Family.SOURCE
                                 ? Edits.replaceSource(doc, body, d.createDefault())
                                 : Edits.addStep(doc, body, 1, d.createDefault()));
                 int at = d.family() == org.modeststack.steps.Family.SOURCE ? 0 : 1;
-                session.selectSteps(List.of(session.body().entries().get(at).id()));
+                selected.selectSteps(List.of(selected.body().entries().get(at).id()));
                 return null;
             });
             List<Node> labels = shownNodes("field-label");
             List<String> texts = labels.stream().map(n -> ((Label) n).getText()).toList();
             for (var p : d.params()) assertTrue(texts.contains(p.label()), d.type() + ": " + p.label());
             fx(() -> {
-                session.undo();
+                document.undo();
                 return null;
             });
         }

@@ -25,48 +25,48 @@ class FilesTest extends WindowDriver {
     void whatIsSavedIsOpenedAgain() throws Exception {
         Path file = dir.resolve("Keeper's house.mstack");
         fx(() -> {
-            session.edit("Rename", d -> Edits.renameBody(d, session.body().id(), "Rim"));
+            document.edit("Rename", d -> Edits.renameBody(d, selected.body().id(), "Rim"));
             return null;
         });
-        assertTrue(fx(session::isDirty));
+        assertTrue(fx(document::isDirty));
         Document before = document();
-        assertTrue(fx(() -> files.saveTo(file)));
-        assertFalse(fx(session::isDirty));
-        assertEquals("Keeper's house", fx(session::title));
+        assertTrue(save(file));
+        assertFalse(fx(document::isDirty));
+        assertEquals("Keeper's house", fx(document::title));
         fx(() -> {
-            session.open(Document.EMPTY, "Nothing");
+            document.open(Document.EMPTY, "Nothing");
             return null;
         });
         load(file);
         assertEquals(before, document());
-        assertFalse(fx(session::isDirty));
-        assertFalse(fx(session::canUndo), "another document has another history");
-        assertEquals("Rim", fx(() -> session.body().name()));
+        assertFalse(fx(document::isDirty));
+        assertFalse(fx(document::canUndo), "another document has another history");
+        assertEquals("Rim", fx(() -> selected.body().name()));
     }
 
     @Test
     void undoingBackToWhatWasSavedIsClean() throws Exception {
         Path file = dir.resolve("a.mstack");
-        fx(() -> files.saveTo(file));
+        save(file);
         fx(() -> {
-            session.edit("Rename", d -> Edits.renameBody(d, session.body().id(), "Rim"));
+            document.edit("Rename", d -> Edits.renameBody(d, selected.body().id(), "Rim"));
             return null;
         });
-        assertTrue(fx(session::isDirty));
+        assertTrue(fx(document::isDirty));
         command("Undo");
-        assertFalse(fx(session::isDirty));
+        assertFalse(fx(document::isDirty));
     }
 
     @Test
     void aFolderThatIsNotThereIsSaidAndTheWorkStaysUnsaved() throws Exception {
         fx(() -> {
-            session.edit("Rename", d -> Edits.renameBody(d, session.body().id(), "Rim"));
+            document.edit("Rename", d -> Edits.renameBody(d, selected.body().id(), "Rim"));
             return null;
         });
-        assertFalse(fx(() -> files.saveTo(dir.resolve("no such folder").resolve("a.mstack"))));
-        assertTrue(fx(session::isDirty));
-        assertTrue(fx(session::messageIsFault));
-        assertTrue(fx(session::message).contains("a.mstack"), fx(session::message));
+        assertFalse(save(dir.resolve("no such folder").resolve("a.mstack")));
+        assertTrue(fx(document::isDirty));
+        assertTrue(fx(messages::isFault));
+        assertTrue(fx(messages::text).contains("a.mstack"), fx(messages::text));
     }
 
     @ParameterizedTest
@@ -77,8 +77,8 @@ class FilesTest extends WindowDriver {
         Document before = document();
         load(file);
         assertEquals(before, document());
-        assertTrue(fx(session::messageIsFault));
-        assertFalse(fx(session::message).isBlank());
+        assertTrue(fx(messages::isFault));
+        assertFalse(fx(messages::text).isBlank());
     }
 
     @Test
@@ -86,6 +86,6 @@ class FilesTest extends WindowDriver {
         Document before = document();
         load(dir.resolve("lost.mstack"));
         assertEquals(before, document());
-        assertTrue(fx(session::message).contains("lost.mstack"), fx(session::message));
+        assertTrue(fx(messages::text).contains("lost.mstack"), fx(messages::text));
     }
 }

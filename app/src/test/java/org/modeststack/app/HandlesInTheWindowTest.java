@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.modeststack.app.view.ViewPane;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Document;
@@ -91,7 +92,7 @@ class HandlesInTheWindowTest extends WindowDriver {
         Vec3 top = shown().bounds().center().plus(new Vec3(0, -55, 0));
         double nearest = fx(() -> {
             ViewPane view = window.view();
-            Vec3 p = view.camera().project(top, (int) view.getWidth(), (int) view.getHeight());
+            Vec3 p = viewState.camera().project(top, (int) view.getWidth(), (int) view.getHeight());
             return stage.getScene().getRoot().lookupAll(".handle-number").stream()
                     .map(Node::getBoundsInParent)
                     .mapToDouble(b -> Math.hypot(b.getCenterX() - p.x(), b.getCenterY() - p.y()))

@@ -14,6 +14,10 @@ import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.app.instructions.GroupRow;
+import org.modeststack.app.instructions.InstructionsPane;
+import org.modeststack.app.instructions.StepRow;
+import org.modeststack.app.ledger.LedgerPane;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
@@ -22,13 +26,13 @@ import org.modeststack.steps.Steps;
 /** The steps of a body as rows, and what mouse and keys do to them. */
 class InstructionsTest extends WindowDriver {
     private void clickRow(int step, KeyCode... held) throws Exception {
-        long id = fx(() -> session.body().entries().get(step - 1).id());
+        long id = fx(() -> selected.body().entries().get(step - 1).id());
         StepRow row = fx(() -> window.instructions().row(id));
         mouse(row, 14, row.getHeight() - 6, MouseButton.PRIMARY, 0, 0, held);
     }
 
     private Set<Long> selected() throws Exception {
-        return fx(session::selectedSteps);
+        return fx(selected::steps);
     }
 
     private long id(int step) throws Exception {
@@ -39,10 +43,10 @@ class InstructionsTest extends WindowDriver {
     void clicksSelectOneSeveralAndARange() throws Exception {
         clickRow(1);
         assertEquals(Set.of(id(1)), selected());
-        assertNotNull(fx(session::openEntry), "one step opens its drawer");
+        assertNotNull(fx(selected::openEntry), "one step opens its drawer");
         clickRow(3, KeyCode.CONTROL);
         assertEquals(Set.of(id(1), id(3)), selected());
-        assertEquals(null, fx(session::openEntry), "several have none");
+        assertEquals(null, fx(selected::openEntry), "several have none");
         clickRow(3, KeyCode.CONTROL);
         assertEquals(Set.of(id(1)), selected());
         clickRow(3, KeyCode.SHIFT);
@@ -56,7 +60,7 @@ class InstructionsTest extends WindowDriver {
         long source = id(1);
         drag(fx(() -> window.instructions().row(source).grip()), 0, 160);
         assertEquals(source, id(1));
-        assertTrue(fx(session::message).contains("source"), fx(session::message));
+        assertTrue(fx(messages::text).contains("source"), fx(messages::text));
     }
 
     @Test
@@ -64,7 +68,7 @@ class InstructionsTest extends WindowDriver {
         open("Flange", 0);
         long second = id(2);
         fx(() -> {
-            session.edit("Rename", d -> Edits.renameStep(d, session.body().id(), second, "Bolt circle"));
+            document.edit("Rename", d -> Edits.renameStep(d, selected.body().id(), second, "Bolt circle"));
             return null;
         });
         settle();
@@ -81,9 +85,9 @@ class InstructionsTest extends WindowDriver {
     @Test
     void fortyStepsScrollAndTheNewestIsReached() throws Exception {
         fx(() -> {
-            String body = session.body().id();
+            String body = selected.body().id();
             for (int i = 0; i < 40; i++) {
-                session.edit(
+                document.edit(
                         "Add",
                         d -> Edits.addStep(d, body, 1, Steps.byType("move").createDefault()));
             }
@@ -120,9 +124,9 @@ class InstructionsTest extends WindowDriver {
     @Test
     void aGroupReadsAsOneLine() throws Exception {
         fx(() -> {
-            Body b = session.body();
+            Body b = selected.body();
             List<Long> ids = b.entries().stream().skip(1).map(Entry::id).toList();
-            session.edit("Group", d -> Edits.setGroup(d, b.id(), ids, "Ribs and holes"));
+            document.edit("Group", d -> Edits.setGroup(d, b.id(), ids, "Ribs and holes"));
             return null;
         });
         settle();

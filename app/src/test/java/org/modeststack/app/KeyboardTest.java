@@ -18,6 +18,10 @@ import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.modeststack.app.command.Command;
+import org.modeststack.app.command.Commands;
+import org.modeststack.app.instructions.Sentence;
+import org.modeststack.app.ui.LiveValue;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.MeshFormat;
 import org.modeststack.mesh.MeshFixtures;
@@ -30,25 +34,25 @@ class KeyboardTest extends WindowDriver {
     @Test
     void bodiesAndStepsAreReachedByKeys() throws Exception {
         press(KeyCode.CONTROL, KeyCode.PAGE_DOWN);
-        assertEquals("Lamp housing", fx(() -> session.body().name()));
+        assertEquals("Lamp housing", fx(() -> selected.body().name()));
         press(KeyCode.CONTROL, KeyCode.PAGE_UP);
-        assertEquals("Flange", fx(() -> session.body().name()));
+        assertEquals("Flange", fx(() -> selected.body().name()));
         press(KeyCode.CONTROL, KeyCode.PAGE_UP);
-        assertEquals("Flange", fx(() -> session.body().name()), "the first stays");
+        assertEquals("Flange", fx(() -> selected.body().name()), "the first stays");
         press(KeyCode.CONTROL, KeyCode.DOWN);
-        assertEquals(flange().entries().getFirst(), fx(session::openEntry));
+        assertEquals(flange().entries().getFirst(), fx(selected::openEntry));
         press(KeyCode.CONTROL, KeyCode.DOWN);
-        assertEquals(flange().entries().get(1), fx(session::openEntry));
+        assertEquals(flange().entries().get(1), fx(selected::openEntry));
         press(KeyCode.CONTROL, KeyCode.UP);
-        assertEquals(flange().entries().getFirst(), fx(session::openEntry));
+        assertEquals(flange().entries().getFirst(), fx(selected::openEntry));
         press(KeyCode.ESCAPE);
-        assertNull(fx(session::openEntry));
+        assertNull(fx(selected::openEntry));
     }
 
     @Test
     void aNumberIsChangedAndTypedByKeys() throws Exception {
         LiveValue value = fx(() -> window.instructions()
-                .row(session.body().entries().getFirst().id())
+                .row(selected.body().entries().getFirst().id())
                 .sentence()
                 .liveValue("height"));
         fx(() -> {
@@ -77,9 +81,9 @@ class KeyboardTest extends WindowDriver {
             return null;
         });
         press(KeyCode.ENTER);
-        assertEquals(step, fx(() -> session.picking().target()));
+        assertEquals(step, fx(() -> picks.target()));
         press(KeyCode.ESCAPE);
-        assertNull(fx(() -> session.picking().target()));
+        assertNull(fx(() -> picks.target()));
     }
 
     /** What is in the menu of rules is what the step can pick by, not what is there after it. */
@@ -120,12 +124,12 @@ class KeyboardTest extends WindowDriver {
         Path file = dir.resolve("block.obj");
         MeshFormat.write(MeshFixtures.cube(10), file, LengthUnit.MM);
         fx(() -> {
-            files.importFrom(file, LengthUnit.CM);
+            meshes.importFrom(file, LengthUnit.CM);
             return null;
         });
         for (int i = 0; i < 200 && body("block") == null; i++) Thread.sleep(20);
         settle();
-        assertEquals("block", fx(() -> session.body().name()));
+        assertEquals("block", fx(() -> selected.body().name()));
         assertEquals(100, shown().bounds().size().x());
     }
 
@@ -135,23 +139,23 @@ class KeyboardTest extends WindowDriver {
         java.nio.file.Files.writeString(file, "v 0 0\n");
         int bodies = document().bodies().size();
         fx(() -> {
-            files.importFrom(file, LengthUnit.MM);
+            meshes.importFrom(file, LengthUnit.MM);
             return null;
         });
-        for (int i = 0; i < 200 && !fx(session::messageIsFault); i++) Thread.sleep(20);
-        assertTrue(fx(session::message).contains("line 1: z is missing."), fx(session::message));
+        for (int i = 0; i < 200 && !fx(messages::isFault); i++) Thread.sleep(20);
+        assertTrue(fx(messages::text).contains("line 1: z is missing."), fx(messages::text));
         assertEquals(bodies, document().bodies().size());
     }
 
     @Test
     void theViewsKeysTurnTheCamera() throws Exception {
         press(KeyCode.ALT, KeyCode.DIGIT3);
-        assertEquals(90, fx(() -> window.view().camera().pitch()));
+        assertEquals(90, fx(() -> viewState.camera().pitch()));
         press(KeyCode.ALT, KeyCode.DIGIT1);
-        assertEquals(0, fx(() -> window.view().camera().pitch()));
-        boolean perspective = fx(() -> window.view().camera().perspective());
+        assertEquals(0, fx(() -> viewState.camera().pitch()));
+        boolean perspective = fx(() -> viewState.camera().perspective());
         press(KeyCode.ALT, KeyCode.DIGIT5);
-        assertEquals(!perspective, fx(() -> window.view().camera().perspective()));
+        assertEquals(!perspective, fx(() -> viewState.camera().perspective()));
     }
 
     @Test

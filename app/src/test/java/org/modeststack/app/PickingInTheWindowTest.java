@@ -19,6 +19,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.view.ViewPane;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -47,14 +49,14 @@ class PickingInTheWindowTest extends WindowDriver {
     @BeforeEach
     void block() throws Exception {
         fx(() -> {
-            session.open(Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, BLOCK), "Block");
+            document.open(Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, BLOCK), "Block");
             return null;
         });
         settle();
     }
 
-    private Picking picking() {
-        return session.picking();
+    private PickState picking() {
+        return picks;
     }
 
     private Selection picked() throws Exception {
@@ -62,7 +64,7 @@ class PickingInTheWindowTest extends WindowDriver {
     }
 
     private Vec3 onScreen(Vec3 p) throws Exception {
-        return fx(() -> window.view().camera().project(p, (int) window.view().getWidth(), (int)
+        return fx(() -> viewState.camera().project(p, (int) window.view().getWidth(), (int)
                 window.view().getHeight()));
     }
 
@@ -91,7 +93,7 @@ class PickingInTheWindowTest extends WindowDriver {
     @CsvSource({"SHADED_EDGES", "SHADED", "EDGES", "SEE_THROUGH"})
     void facesAreClickedAddedAndTakenAwayInEveryMode(DisplayMode mode) throws Exception {
         fx(() -> {
-            window.view().setMode(mode);
+            viewState.setMode(mode);
             return null;
         });
         press(KeyCode.CONTROL, KeyCode.DIGIT4);
@@ -190,7 +192,7 @@ class PickingInTheWindowTest extends WindowDriver {
         assertEquals(16, picked().size(), "round the block");
         command("Nothing");
         command("Grown");
-        assertEquals("Nothing is picked yet.", fx(session::message));
+        assertEquals("Nothing is picked yet.", fx(messages::text));
     }
 
     @Test
@@ -212,7 +214,7 @@ class PickingInTheWindowTest extends WindowDriver {
         mouse(v, 20, 90, MouseButton.PRIMARY, v.getWidth() - 40, v.getHeight() - 180, KeyCode.CONTROL, KeyCode.SHIFT);
         assertEquals(0, picked().size());
         fx(() -> {
-            v.setMode(DisplayMode.SEE_THROUGH);
+            viewState.setMode(DisplayMode.SEE_THROUGH);
             return null;
         });
         settle();
@@ -233,18 +235,18 @@ class PickingInTheWindowTest extends WindowDriver {
             return null;
         });
         settle();
-        Entry e = fx(session::openEntry);
+        Entry e = fx(selected::openEntry);
         assertTrue(e.step() instanceof Extrude);
         assertFalse(fx(() -> picking().isOn()), "the pick has gone into the step");
         assertEquals(64000 + 200 * 10, Measures.of(shown()).volume(), 1e-6);
         drag(fx(() -> window.instructions().row(e.id()).sentence().liveValue("distance")), 20, 0);
-        double out = ((Extrude) fx(session::openEntry).step()).distance();
+        double out = ((Extrude) fx(selected::openEntry).step()).distance();
         assertTrue(out > 10);
         assertEquals(64000 + 200 * out, Measures.of(shown()).volume(), 1e-6);
 
         // What the step lifted is inset: a rule, so that it follows.
         command("Inset");
-        Entry inset = fx(session::openEntry);
+        Entry inset = fx(selected::openEntry);
         fx(() -> {
             picking().pickFor(inset);
             return null;
@@ -262,14 +264,14 @@ class PickingInTheWindowTest extends WindowDriver {
             return null;
         });
         settle();
-        assertTrue(((Inset) fx(session::openEntry).step()).faces().terms().size() == 1);
+        assertTrue(((Inset) fx(selected::openEntry).step()).faces().terms().size() == 1);
         int faces = shown().faceCount();
 
         // More faces below: the picks stay where they are.
-        long source = fx(() -> session.body().entries().getFirst().id());
+        long source = fx(() -> selected.body().entries().getFirst().id());
         fx(() -> {
-            String id = session.body().id();
-            session.edit("Change", d -> Edits.setValue(d, id, source, "segmentsZ", 8));
+            String id = selected.body().id();
+            document.edit("Change", d -> Edits.setValue(d, id, source, "segmentsZ", 8));
             return null;
         });
         settle();
@@ -287,7 +289,7 @@ class PickingInTheWindowTest extends WindowDriver {
         press(KeyCode.CONTROL, KeyCode.DIGIT4);
         click(top(3, 3));
         command("Same step again");
-        assertEquals(3, fx(() -> session.body().entries().size()));
+        assertEquals(3, fx(() -> selected.body().entries().size()));
         assertEquals(64000 + 2 * 1000, Measures.of(shown()).volume(), 1e-6);
     }
 
@@ -323,7 +325,7 @@ class PickingInTheWindowTest extends WindowDriver {
             field.getOnAction().handle(null);
             return null;
         });
-        assertTrue(fx(session::message).contains("shrink takes a whole number"), fx(session::message));
+        assertTrue(fx(messages::text).contains("shrink takes a whole number"), fx(messages::text));
         fx(() -> {
             TextField field = (TextField) stage.getScene().getRoot().lookup(".pick-chip-field");
             field.setText("grow 2");
@@ -333,7 +335,7 @@ class PickingInTheWindowTest extends WindowDriver {
         settle();
         assertEquals(
                 new Term.Change(Term.Kind.GROW, 2),
-                ((Extrude) fx(session::openEntry).step()).faces().terms().getLast());
+                ((Extrude) fx(selected::openEntry).step()).faces().terms().getLast());
         press(KeyCode.ESCAPE);
         assertNull(fx(() -> picking().target()));
         command("Undo");
@@ -341,12 +343,13 @@ class PickingInTheWindowTest extends WindowDriver {
     }
 
     private double volumeOfResult() throws Exception {
-        return Measures.of(fx(() -> session.result(session.body().id()).mesh())).volume();
+        return Measures.of(fx(() -> results.result(selected.body().id()).mesh()))
+                .volume();
     }
 
     private String remark() throws Exception {
         return fx(() -> {
-            var steps = session.result(session.body().id()).steps();
+            var steps = results.result(selected.body().id()).steps();
             return steps.getLast().remarks().getFirst().text();
         });
     }
@@ -358,8 +361,8 @@ class PickingInTheWindowTest extends WindowDriver {
         command("Extrude");
         command("Close the drawer");
         fx(() -> {
-            String id = session.body().id();
-            session.edit("Change", d -> Edits.replaceSource(d, id, new Cylinder(40, 40, 9, 1, 0, Seat.STANDING)));
+            String id = selected.body().id();
+            document.edit("Change", d -> Edits.replaceSource(d, id, new Cylinder(40, 40, 9, 1, 0, Seat.STANDING)));
             return null;
         });
         settle();
@@ -369,18 +372,18 @@ class PickingInTheWindowTest extends WindowDriver {
                 .orElseThrow();
         mouse(lost, 4, 4, MouseButton.PRIMARY, 0, 0);
         assertEquals(
-                fx(() -> session.body().entries().get(1)), fx(() -> picking().target()));
+                fx(() -> selected.body().entries().get(1)), fx(() -> picking().target()));
         click(new Vec3(0, 0, 40));
         assertEquals(1, picked().size());
         assertTrue(fx(() ->
-                session.result(session.body().id()).steps().getLast().remarks().isEmpty()));
+                results.result(selected.body().id()).steps().getLast().remarks().isEmpty()));
     }
 
     @Test
     void theKindOfAStepsPickIsChangedWithIt() throws Exception {
         command("Extrude");
         fx(() -> {
-            picking().pickFor(session.openEntry());
+            picking().pickFor(selected.openEntry());
             return null;
         });
         settle();
@@ -401,7 +404,7 @@ class PickingInTheWindowTest extends WindowDriver {
         click(top(1, 1));
         command("Duplicate body");
         fx(() -> {
-            session.select(session.document().bodies().getLast().id());
+            selected.select(document.current().bodies().getLast().id());
             return null;
         });
         settle();
@@ -413,7 +416,7 @@ class PickingInTheWindowTest extends WindowDriver {
     @Test
     void whatIsSeenThroughIsPicked() throws Exception {
         fx(() -> {
-            window.view().setMode(DisplayMode.SEE_THROUGH);
+            viewState.setMode(DisplayMode.SEE_THROUGH);
             return null;
         });
         settle();
@@ -447,7 +450,7 @@ class PickingInTheWindowTest extends WindowDriver {
         double first = m.tag("rim").weightOf(faceAt(top(1, 1)));
         assertTrue(first > 0.2 && first <= 1, "" + first);
         assertEquals(2, m.tag("rim").size());
-        assertEquals(2, fx(() -> session.body().entries().size()), "a drag is one step");
+        assertEquals(2, fx(() -> selected.body().entries().size()), "a drag is one step");
         assertEquals(2, picked().size(), "what is picked stays so");
         click(top(0, 0));
         weight = fx(() -> window.view().lookup(".tag-brush").lookup(".live-value"));
@@ -455,17 +458,17 @@ class PickingInTheWindowTest extends WindowDriver {
         assertEquals(3, shown().tag("rim").size());
         assertTrue(shown().tag("rim").weightOf(faceAt(top(0, 0))) < first);
         assertEquals(
-                "Weights of rim", fx(() -> session.body().entries().getLast().group()));
+                "Weights of rim", fx(() -> selected.body().entries().getLast().group()));
         // Seen in the view when nothing is being picked.
         command("Pick bodies");
-        assertEquals("", fx(session::shownTag));
+        assertEquals("", fx(viewState::shownTag));
         int[] plain = pixel(top(1, 1));
         command("Next tag in the view");
-        assertEquals("rim", fx(session::shownTag));
+        assertEquals("rim", fx(viewState::shownTag));
         int[] tagged = pixel(top(1, 1));
         assertTrue(tagged[2] - tagged[1] > plain[2] - plain[1] + 5, "tinted");
         command("Next tag in the view");
-        assertEquals("", fx(session::shownTag));
+        assertEquals("", fx(viewState::shownTag));
     }
 
     /** Red, green and blue of the picture where a place shows. */

@@ -13,6 +13,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.modeststack.app.view.ViewPane;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -42,8 +43,8 @@ class PlacingInTheWindowTest extends WindowDriver {
                     Document.EMPTY, "Block", Material.DEFAULT, new Box(40, 40, 40, 1, 1, 1, Seat.STANDING));
             d = Edits.addBody(d, "Peg", Material.DEFAULT, new Box(10, 10, 30, 1, 1, 1, Seat.STANDING));
             d = Edits.moveBodyBy(d, d.bodies().getLast().id(), new Vec3(60, 0, 0));
-            session.open(d, "Two");
-            session.select(d.bodies().getLast().id());
+            document.open(d, "Two");
+            selected.select(d.bodies().getLast().id());
             return null;
         });
         settle();
@@ -55,7 +56,7 @@ class PlacingInTheWindowTest extends WindowDriver {
 
     private Vec3 screen(Vec3 p) throws Exception {
         ViewPane v = window.view();
-        return fx(() -> v.camera().project(p, (int) v.getWidth(), (int) v.getHeight()));
+        return fx(() -> viewState.camera().project(p, (int) v.getWidth(), (int) v.getHeight()));
     }
 
     private void click(double x, double y, double z) throws Exception {
@@ -100,7 +101,7 @@ class PlacingInTheWindowTest extends WindowDriver {
     @Test
     void threePointsOfEachAlign() throws Exception {
         fx(() -> {
-            session.edit(
+            document.edit(
                     "Turn",
                     d -> Edits.addStep(
                             d,
@@ -131,7 +132,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         press(KeyCode.ESCAPE);
         assertEquals("", prompt());
         assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).point());
-        assertEquals(peg().entries().getLast(), fx(session::openEntry), "the drawer stays");
+        assertEquals(peg().entries().getLast(), fx(selected::openEntry), "the drawer stays");
     }
 
     @Test
@@ -215,8 +216,8 @@ class PlacingInTheWindowTest extends WindowDriver {
     void aPartSnapsToItsOwnBody() throws Exception {
         open("Block", 0);
         fx(() -> {
-            String id = session.body().id();
-            session.edit(
+            String id = selected.body().id();
+            document.edit(
                     "Move",
                     d -> Edits.addStep(
                             d,
@@ -244,7 +245,7 @@ class PlacingInTheWindowTest extends WindowDriver {
     void anAxisHandleSnapsToTheHeightOfAPlace() throws Exception {
         open("Peg", 2);
         fx(() -> {
-            session.setSnapping(true);
+            viewState.setSnapping(true);
             return null;
         });
         Vec3 corner = screen(new Vec3(20, -20, 40));
@@ -273,7 +274,7 @@ class PlacingInTheWindowTest extends WindowDriver {
     void aTurnIsDraggedRoundItsCentre() throws Exception {
         command("From above");
         fx(() -> {
-            session.edit(
+            document.edit(
                     "Turn",
                     d -> Edits.addStep(
                             d,
@@ -303,7 +304,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         assertEquals(3, fx(() -> window.view().shownBodies()).size());
         Body peg = peg();
         fx(() -> {
-            session.edit(
+            document.edit(
                     "Change",
                     d -> Edits.setValue(d, peg.id(), peg.entries().get(1).id(), "by", new Vec3(70, 0, 0)));
             return null;

@@ -13,6 +13,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
+import org.modeststack.app.view.ViewPane;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
@@ -21,7 +22,7 @@ import org.modeststack.stack.Document;
 /** Looking around: camera, display modes, and which pictures are drawn. */
 class ViewInTheWindowTest extends WindowDriver {
     private Camera camera() throws Exception {
-        return fx(() -> window.view().camera());
+        return fx(() -> viewState.camera());
     }
 
     private void dragView(MouseButton button, double dx, double dy, KeyCode... held) throws Exception {
@@ -32,14 +33,14 @@ class ViewInTheWindowTest extends WindowDriver {
     @Test
     void draggingTurnsAndNeverSelects() throws Exception {
         Camera before = camera();
-        String body = fx(() -> session.body().name());
+        String body = fx(() -> selected.body().name());
         dragView(MouseButton.PRIMARY, 100, 40);
         Camera after = camera();
         assertEquals(before.target(), after.target());
         assertEquals(before.distance(), after.distance());
         assertEquals(-40, after.yaw() - before.yaw(), 2, "0.4 degrees a pixel");
         assertEquals(16, after.pitch() - before.pitch(), 2);
-        assertEquals(body, fx(() -> session.body().name()));
+        assertEquals(body, fx(() -> selected.body().name()));
     }
 
     @Test
@@ -88,7 +89,7 @@ class ViewInTheWindowTest extends WindowDriver {
                 return null;
             });
             settle();
-            assertEquals(m, fx(() -> window.view().mode()));
+            assertEquals(m, fx(() -> viewState.mode()));
             assertTrue(b.isSelected());
         }
         fx(() -> {
@@ -104,7 +105,7 @@ class ViewInTheWindowTest extends WindowDriver {
             return null;
         });
         settle();
-        assertEquals(DisplayMode.values()[0], fx(() -> window.view().mode()));
+        assertEquals(DisplayMode.values()[0], fx(() -> viewState.mode()));
         assertEquals(DisplayMode.values()[0].label(), fx(() -> ((MenuButton) menu).getText()));
     }
 
@@ -113,15 +114,15 @@ class ViewInTheWindowTest extends WindowDriver {
         int before = fx(() -> window.view().pictures());
         open("Flange", 1);
         fx(() -> {
-            session.say("Only a message.", false);
-            session.closeDrawer();
+            messages.say("Only a message.", false);
+            selected.closeDrawer();
             return null;
         });
         settle();
         // The drawer takes room, so the picture changes its size twice; messages and selection draw nothing.
         int after = fx(() -> window.view().pictures());
         fx(() -> {
-            for (int i = 0; i < 5; i++) session.say("Message " + i, false);
+            for (int i = 0; i < 5; i++) messages.say("Message " + i, false);
             return null;
         });
         settle();
@@ -132,7 +133,7 @@ class ViewInTheWindowTest extends WindowDriver {
     @Test
     void anEmptyDocumentSaysHowToBegin() throws Exception {
         fx(() -> {
-            session.open(Document.EMPTY, "Nothing");
+            document.open(Document.EMPTY, "Nothing");
             return null;
         });
         settle();
@@ -171,7 +172,7 @@ class ViewInTheWindowTest extends WindowDriver {
         assertFalse(fx(() -> window.view().shownBodies()).contains(id));
         for (int x = 10; x < 800; x += 20) {
             int at = x;
-            assertNotEquals(id, fx(() -> window.view().bodyAt(at, 300)));
+            assertNotEquals(id, fx(() -> window.view().picture().bodyAt(at, 300)));
         }
         open("Lamp housing", 0);
         press(KeyCode.CONTROL, KeyCode.H);

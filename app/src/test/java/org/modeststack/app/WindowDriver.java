@@ -8,6 +8,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.prefs.Preferences;
 import javafx.application.Platform;
 import javafx.event.Event;
@@ -25,12 +26,21 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 import org.mockito.Mockito;
+import org.modeststack.app.file.DocumentFiles;
+import org.modeststack.app.file.MeshFiles;
+import org.modeststack.app.state.AppState;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ViewState;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.Evaluator;
-import org.modeststack.stack.file.Autosave;
 
 /** Drives the real window on the toolkit's offscreen platform with a robot's mouse and keys; what window tests share. */
 abstract class WindowDriver {
@@ -38,8 +48,17 @@ abstract class WindowDriver {
     Path dir;
 
     Stage stage;
-    Session session;
-    Files files;
+    AppState state;
+    DocumentState document;
+    SelectionState selected;
+    ResultState results;
+    MessageState messages;
+    PickState picks;
+    PointState points;
+    ViewState viewState;
+    DocumentFiles files;
+    MeshFiles meshes;
+    OpenedWindow opened;
     MainWindow window;
     Robot robot;
 
@@ -61,16 +80,25 @@ abstract class WindowDriver {
         Mockito.when(preferences.get(Mockito.anyString(), Mockito.anyString())).thenReturn("");
         fx(() -> {
             ModestApp.loadFonts();
-            session = new Session(new Evaluator());
-            files = new Files(session, new Autosave(dir.resolve("autosave")), preferences);
-            window = new MainWindow(session, files);
+            opened = OpenedWindow.open(new Evaluator(), dir.resolve("autosave"), preferences);
+            state = opened.state();
+            document = state.document();
+            selected = state.selected();
+            results = state.results();
+            messages = state.messages();
+            picks = state.picks();
+            points = state.points();
+            viewState = state.view();
+            files = opened.files();
+            meshes = opened.meshes();
+            window = opened.window();
             stage = new Stage();
             stage.setScene(window.scene(1280, 800));
             stage.setX(0);
             stage.setY(0);
             stage.show();
             robot = new Robot();
-            session.open(SkerryLight.document(), SkerryLight.NAME);
+            document.open(SkerryLight.document(), SkerryLight.NAME);
             return null;
         });
         settle();
@@ -81,7 +109,7 @@ abstract class WindowDriver {
         fx(() -> {
             stage.close();
             stage.setScene(null);
-            window.close();
+            opened.close();
             return null;
         });
     }
@@ -101,6 +129,17 @@ abstract class WindowDriver {
         }
     }
 
+    /** Saves in the window. @return whether it was saved */
+    boolean save(Path path) throws Exception {
+        AtomicReference<Boolean> saved = new AtomicReference<>();
+        fx(() -> {
+            files.saveTo(path, saved::set);
+            return null;
+        });
+        settle();
+        return saved.get();
+    }
+
     void command(String name) throws Exception {
         fx(() -> {
             window.commands().named(name).run();
@@ -110,7 +149,7 @@ abstract class WindowDriver {
     }
 
     Document document() throws Exception {
-        return fx(session::document);
+        return fx(document::current);
     }
 
     Body flange() throws Exception {
@@ -118,7 +157,7 @@ abstract class WindowDriver {
     }
 
     Mesh shown() throws Exception {
-        return fx(() -> session.shownMesh(session.body()));
+        return fx(() -> results.shownMesh(selected.body()));
     }
 
     void press(KeyCode... keys) throws Exception {
@@ -161,9 +200,9 @@ abstract class WindowDriver {
     /** Selects a body and opens the drawer of one of its steps, counted from 1; 0 for none. */
     void open(String name, int step) throws Exception {
         fx(() -> {
-            Body b = session.document().bodyNamed(name);
-            session.select(b.id());
-            if (step > 0) session.selectSteps(List.of(b.entries().get(step - 1).id()));
+            Body b = document.current().bodyNamed(name);
+            selected.select(b.id());
+            if (step > 0) selected.selectSteps(List.of(b.entries().get(step - 1).id()));
             return null;
         });
         settle();

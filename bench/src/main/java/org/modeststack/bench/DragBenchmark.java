@@ -66,7 +66,7 @@ public class DragBenchmark {
     public int[] evaluateAndDraw() throws StepException {
         Mesh mesh = evaluate();
         Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, true);
-        renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), 1280, 800), 1280, 800, 1, pixels);
+        renderer.recycle(renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), 1280, 800), 1280, 800, 1, pixels));
         return pixels;
     }
 }

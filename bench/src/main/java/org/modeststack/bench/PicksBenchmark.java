@@ -9,6 +9,7 @@ import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.PickBuffer;
 import org.modeststack.render.RenderMesh;
 import org.modeststack.render.Renderer;
 import org.modeststack.render.Scene;
@@ -38,7 +39,7 @@ import org.openjdk.jmh.annotations.Warmup;
 public class PicksBenchmark {
     private static final int SIDE = 408;
 
-    private final Renderer renderer = new Renderer();
+    private PickBuffer picture;
     private Mesh mesh;
     private Selection quarter;
     private Selection edge;
@@ -49,7 +50,8 @@ public class PicksBenchmark {
     public void prepare() throws StepException {
         mesh = new Box(100, 100, 100, SIDE, SIDE, SIDE, Seat.CENTERED).apply(Mesh.EMPTY, new QuietContext());
         Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, false);
-        renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), 1280, 800), 1280, 800, 1, new int[1280 * 800]);
+        picture = new Renderer()
+                .render(scene, Camera.DEFAULT.fit(mesh.bounds(), 1280, 800), 1280, 800, 1, new int[1280 * 800]);
         quarter = PickText.parse("faces: inside -60 -60 -60 0 0 60").on(mesh).selection();
         edge = Selection.of(ElementKind.EDGE, mesh.edgeCount() / 2);
         face = Selection.of(ElementKind.FACE, mesh.faceCount() / 2);
@@ -57,9 +59,9 @@ public class PicksBenchmark {
 
     /** What lies under the pointer. */
     @Benchmark
-    public Renderer.Hit hover() {
+    public PickBuffer.Hit hover() {
         at = (at + 7919) % (400 * 400);
-        return renderer.pick(440 + at % 400, 200 + at / 400);
+        return picture.pick(440 + at % 400, 200 + at / 400);
     }
 
     @Benchmark

@@ -46,7 +46,7 @@ public class RendererBenchmark {
     @Benchmark
     public int[] picture() {
         camera = camera.orbit(7, 0);
-        renderer.render(scene, camera, 1280, 800, 1, pixels);
+        renderer.recycle(renderer.render(scene, camera, 1280, 800, 1, pixels));
         return pixels;
     }
 }

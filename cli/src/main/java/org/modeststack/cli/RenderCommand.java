@@ -76,7 +76,7 @@ final class RenderCommand implements Callable<Integer> {
         ArrayNode ms = o.putArray("ms");
         for (int i = 0; i < repeat; i++) {
             long start = System.nanoTime();
-            renderer.render(scene, camera, width, height, samples, pixels);
+            renderer.recycle(renderer.render(scene, camera, width, height, samples, pixels));
             ms.add(Math.round((System.nanoTime() - start) / 1e3) / 1e3);
             // Another direction each time, so that nothing can be reused.
             if (repeat > 1) camera = camera.orbit(360.0 / repeat, 0);

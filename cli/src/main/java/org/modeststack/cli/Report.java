@@ -3,11 +3,11 @@ package org.modeststack.cli;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.stack.evaluate.MeshReport;
 import org.modeststack.steps.Remark;
 import tools.jackson.databind.JsonNode;
@@ -67,9 +67,9 @@ final class Report {
             return;
         }
         try {
-            Files.writeString(Path.of(where), text, StandardCharsets.UTF_8);
+            AtomicFile.write(Path.of(where), to -> to.write(text.getBytes(StandardCharsets.UTF_8)));
         } catch (IOException e) {
-            throw new Fault("The report could not be written to " + where + ".");
+            throw new Fault("The report could not be written to " + where + ": " + AtomicFile.reason(e) + ".");
         }
     }
 }

@@ -13,6 +13,7 @@ import org.modeststack.exchange.obj.ObjWriter;
 import org.modeststack.exchange.stl.StlReader;
 import org.modeststack.exchange.stl.StlWriter;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.file.AtomicFile;
 
 /** The formats of mesh files, by the ending of the file's name. */
 public enum MeshFormat {
@@ -35,7 +36,8 @@ public enum MeshFormat {
 
         @Override
         void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
-            Files.write(file, StlWriter.binary(mesh, unit));
+            byte[] bytes = StlWriter.binary(mesh, unit);
+            AtomicFile.write(file, out -> out.write(bytes));
         }
     },
     STL_TEXT("STL, text", "stla") {
@@ -46,7 +48,8 @@ public enum MeshFormat {
 
         @Override
         void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
-            Files.write(file, StlWriter.text(mesh, unit));
+            byte[] bytes = StlWriter.text(mesh, unit);
+            AtomicFile.write(file, out -> out.write(bytes));
         }
     };
 
@@ -105,23 +108,23 @@ public enum MeshFormat {
         } catch (AccessDeniedException e) {
             throw new ExchangeException("This user may not read " + file + ".", e);
         } catch (IOException e) {
-            throw new ExchangeException(file + " could not be read: " + e.getMessage() + ".", e);
+            throw new ExchangeException(file + " could not be read: " + AtomicFile.reason(e) + ".", e);
+        } catch (OutOfMemoryError e) {
+            throw new ExchangeException("There is not enough memory to read " + fileName(file) + ".", e);
         }
     }
 
-    /** @throws ExchangeException if the file cannot be written */
+    /** @throws ExchangeException if the file cannot be written; one that was there is untouched then */
     public static void write(Mesh mesh, Path file, LengthUnit unit) throws ExchangeException {
         MeshFormat format = of(file);
         try {
             format.put(mesh, file, unit);
         } catch (ExchangeException e) {
             throw e;
-        } catch (NoSuchFileException e) {
-            throw new ExchangeException(file + " could not be written: the folder does not exist.", e);
-        } catch (AccessDeniedException e) {
-            throw new ExchangeException(file + " could not be written: this user may not write there.", e);
         } catch (IOException e) {
-            throw new ExchangeException(file + " could not be written: " + e.getMessage() + ".", e);
+            throw new ExchangeException(file + " could not be written: " + AtomicFile.reason(e) + ".", e);
+        } catch (OutOfMemoryError e) {
+            throw new ExchangeException("There is not enough memory to write " + fileName(file) + ".", e);
         }
     }
 }

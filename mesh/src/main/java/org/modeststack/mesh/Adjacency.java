@@ -9,7 +9,7 @@ import java.util.Arrays;
  * <p>A corner stands for the directed side that leaves it: corner {@code c} of face {@code f} runs from
  * {@code corners[c]} to the next corner of {@code f}.
  */
-public final class Adjacency {
+public final class Adjacency implements Memory.Counted {
     private final int[] cornerFace;
     private final int[] cornerNext;
     private final int[] cornerEdge;
@@ -86,6 +86,23 @@ public final class Adjacency {
     }
 
     /** Turns counts, each one place on, into where each begins. */
+    @Override
+    public void count(Memory memory) {
+        for (int[] array : new int[][] {
+            cornerFace,
+            cornerNext,
+            cornerEdge,
+            edgeLow,
+            edgeHigh,
+            edgeStart,
+            edgeCorners,
+            vertexStart,
+            vertexCorners,
+            cornerVertex,
+            twins
+        }) memory.addArray(array);
+    }
+
     private static void sum(int[] counts) {
         int all = 0;
         for (int i = 0; i < counts.length; i++) {

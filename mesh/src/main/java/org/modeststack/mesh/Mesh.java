@@ -18,7 +18,7 @@ import org.modeststack.mesh.triangulate.Triangulation;
  *
  * <p>What is derived (adjacency, triangulation, bounds) is made on demand, once, and kept.
  */
-public final class Mesh {
+public final class Mesh implements Memory.Counted {
     public static final Mesh EMPTY = new MeshBuilder(0, 0).build();
 
     private final double[] xyz;
@@ -34,7 +34,7 @@ public final class Mesh {
     private volatile Adjacency adjacency;
     private volatile Triangulation triangulation;
     private volatile Bounds bounds;
-    private volatile ConcurrentHashMap<Class<?>, Object> derived;
+    private volatile ConcurrentHashMap<Class<?>, Memory.Counted> derived;
 
     /**
      * Takes the arrays over; see {@link MeshBuilder} for the way to make a mesh piece by piece.
@@ -206,30 +206,30 @@ public final class Mesh {
 
     /**
      * What other algorithms have worked out from this mesh and want to find again as long as it lives, such as a search
-     * tree.
+     * tree. It says how much memory it takes.
      *
      * @param make must depend on the mesh alone
      */
-    public <T> T derived(Class<T> kind, Function<Mesh, T> make) {
-        ConcurrentHashMap<Class<?>, Object> d = derived;
+    public <T extends Memory.Counted> T derived(Class<T> kind, Function<Mesh, T> make) {
+        ConcurrentHashMap<Class<?>, Memory.Counted> d = derived;
         if (d == null) {
             synchronized (this) {
                 d = derived;
                 if (d == null) derived = d = new ConcurrentHashMap<>(4);
             }
         }
-        Object known = d.get(kind);
+        Memory.Counted known = d.get(kind);
         if (known == null) {
             T made = make.apply(this);
-            Object before = d.putIfAbsent(kind, made);
+            Memory.Counted before = d.putIfAbsent(kind, made);
             known = before == null ? made : before;
         }
         return kind.cast(known);
     }
 
     /** What is kept as {@link #derived}; null where nothing is yet. */
-    public <T> T known(Class<T> kind) {
-        ConcurrentHashMap<Class<?>, Object> d = derived;
+    public <T extends Memory.Counted> T known(Class<T> kind) {
+        ConcurrentHashMap<Class<?>, Memory.Counted> d = derived;
         return d == null ? null : kind.cast(d.get(kind));
     }
 
@@ -291,12 +291,21 @@ public final class Mesh {
         return new Mesh(xyz, offsets, c, faceMaterials, materials, colors, tags, vertexKeys, faceKeys);
     }
 
-    /** An estimate of the bytes its own arrays take, for caches. */
-    public long bytes() {
-        return 8L * xyz.length
-                + 4L * (offsets.length + corners.length + faceMaterials.length)
-                + (cornerColors == null ? 0 : 4L * cornerColors.length)
-                + 8L * (vertexKeys.length + faceKeys.length);
+    /** Its own arrays, tags, and all that has been worked out from it so far. */
+    @Override
+    public void count(Memory memory) {
+        memory.addArray(xyz);
+        memory.addArray(offsets);
+        memory.addArray(corners);
+        memory.addArray(faceMaterials);
+        memory.addArray(cornerColors);
+        memory.addArray(vertexKeys);
+        memory.addArray(faceKeys);
+        tags.values().forEach(memory::add);
+        memory.add(adjacency);
+        memory.add(triangulation);
+        ConcurrentHashMap<Class<?>, Memory.Counted> d = derived;
+        if (d != null) d.values().forEach(memory::add);
     }
 
     /** Equal in everything that is stored: positions to the bit, faces, materials, colours, tags and keys. */

@@ -9,7 +9,7 @@ import java.util.Objects;
  *
  * <p>Vertices and faces are named by index, edges by {@link #edge(int, int)}.
  */
-public final class Tag {
+public final class Tag implements Memory.Counted {
     private final ElementKind kind;
     private final long[] elements;
     private final double[] weights;
@@ -27,6 +27,12 @@ public final class Tag {
         }
         this.elements = elements;
         this.weights = weights;
+    }
+
+    @Override
+    public void count(Memory memory) {
+        memory.addArray(elements);
+        memory.addArray(weights);
     }
 
     /** Elements that all have weight 1. @param elements strictly ascending */

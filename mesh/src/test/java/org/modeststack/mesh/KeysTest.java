@@ -7,32 +7,11 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.HashSet;
 import java.util.Set;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class KeysTest {
-    @Property
-    void anEdgesKeyDoesNotDependOnItsDirection(@ForAll long a, @ForAll long b) {
-        assertEquals(Keys.ofPair(a, b), Keys.ofPair(b, a));
-    }
-
-    @Property
-    void orderMattersForParentAndRole(@ForAll @IntRange(max = 1000) int a, @ForAll @IntRange(max = 1000) int b) {
-        if (a != b) assertNotEquals(Keys.of(a, b), Keys.of(b, a));
-    }
-
-    /** Half, quarters and so on are the same place of a ring whatever its count. */
-    @Property
-    void aPlaceOnARingKeepsItsNumberWhenTheCountIsMultiplied(
-            @ForAll @IntRange(max = 500) int i,
-            @ForAll @IntRange(min = 1, max = 500) int n,
-            @ForAll @IntRange(min = 1, max = 40) int times) {
-        assertEquals(Keys.fraction(i, n), Keys.fraction((long) i * times, (long) n * times));
-    }
 
     @ParameterizedTest
     @CsvSource({"1, 4, 1, 3", "1, 2, 2, 3", "3, 7, 4, 7", "1, 3, 1, 4"})

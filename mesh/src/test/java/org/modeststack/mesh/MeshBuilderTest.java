@@ -10,17 +10,12 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Arrays;
 import java.util.Map;
-import java.util.Random;
-import java.util.TreeMap;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class MeshBuilderTest {
-    private static final Material RED = new Material("red", 0xFF0000), BLUE = new Material("blue", 0x0000FF);
+    static final Material RED = new Material("red", 0xFF0000), BLUE = new Material("blue", 0x0000FF);
 
     @Test
     void materialsAreKeptOnce() {
@@ -46,29 +41,6 @@ class MeshBuilderTest {
         assertEquals(1, mesh.cornerColors()[0]);
         assertEquals(0.25f, mesh.cornerColors()[4 * 4 + 1]);
         assertEquals(1, mesh.cornerColors()[4 * 5]);
-    }
-
-    /** Elements put into a tag in any order, and more than once, against a map that keeps the greatest weight. */
-    @Property(tries = 100)
-    void aTagHoldsEachElementOnceWithItsGreatestWeight(@ForAll int seed, @ForAll @IntRange(max = 60) int n) {
-        Random random = new Random(seed);
-        MeshBuilder b = new MeshBuilder(4, 1);
-        for (int i = 0; i < 20; i++) b.vertex(i, 0, 0, i);
-        Map<Long, Double> wanted = new TreeMap<>();
-        b.emptyTag("t", ElementKind.VERTEX);
-        for (int i = 0; i < n; i++) {
-            long e = random.nextInt(20);
-            double w = random.nextInt(11) / 10.0;
-            b.tag("t", ElementKind.VERTEX, e, w);
-            wanted.merge(e, w, Math::max);
-        }
-        Tag t = b.build().tag("t");
-        assertEquals(wanted.size(), t.size());
-        int i = 0;
-        for (var w : wanted.entrySet()) {
-            assertEquals(w.getKey(), t.element(i));
-            assertEquals(w.getValue(), t.weight(i++));
-        }
     }
 
     @Test
@@ -149,12 +121,25 @@ class MeshBuilderTest {
     void whatIsDerivedIsMadeOnceAndForgottenByAFreshMesh() {
         Mesh cube = MeshFixtures.cube(1);
         int[] made = {0};
-        StringBuilder first = cube.derived(StringBuilder.class, m -> new StringBuilder("x" + made[0]++));
-        assertSame(first, cube.derived(StringBuilder.class, m -> new StringBuilder("y" + made[0]++)));
+        Note first = cube.derived(Note.class, m -> new Note(made[0]++));
+        assertSame(first, cube.derived(Note.class, m -> new Note(made[0]++)));
         assertEquals(1, made[0]);
         Mesh fresh = cube.fresh();
         assertTrue(fresh.sameAs(cube));
-        assertNotSame(first, fresh.derived(StringBuilder.class, m -> new StringBuilder("z")));
+        assertNotSame(first, fresh.derived(Note.class, m -> new Note(0)));
+    }
+
+    static final class Note implements Memory.Counted {
+        final int number;
+
+        Note(int number) {
+            this.number = number;
+        }
+
+        @Override
+        public void count(Memory memory) {
+            memory.addBytes(number);
+        }
     }
 
     @Test

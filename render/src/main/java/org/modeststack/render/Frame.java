@@ -26,7 +26,7 @@ final class Frame {
     }
 
     void clear() {
-        Parallel.run(8, i -> {
+        RenderWorkers.run(8, i -> {
             int from = (int) ((long) depth.length * i / 8), to = (int) ((long) depth.length * (i + 1) / 8);
             Arrays.fill(depth, from, to, 0);
             Arrays.fill(id, from, to, -1);

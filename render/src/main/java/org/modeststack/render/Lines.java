@@ -32,7 +32,7 @@ final class Lines {
         RenderMesh m = p.mesh;
         int n = m.edgeKind.length, chunks = (n + CHUNK - 1) / CHUNK;
         FloatArrayList[] found = new FloatArrayList[chunks];
-        Parallel.run(chunks, c -> {
+        RenderWorkers.run(chunks, c -> {
             found[c] = new FloatArrayList();
             collect(p, which, c * CHUNK, Math.min(n, (c + 1) * CHUNK), found[c]);
         });
@@ -60,7 +60,7 @@ final class Lines {
 
     private void draw(FloatArrayList[] found, Frame frame, float[] ink, float strength, float hidden) {
         int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
-        Parallel.run(bands, b -> {
+        RenderWorkers.run(bands, b -> {
             int y0 = b * Rasterizer.BAND, y1 = Math.min(frame.height, y0 + Rasterizer.BAND);
             for (FloatArrayList list : found) {
                 float[] e = list.elements();

@@ -134,7 +134,7 @@ final class PickedMarks {
         }
         float[] strengths = ofFace;
         int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
-        Parallel.run(bands, b -> {
+        RenderWorkers.run(bands, b -> {
             int from = b * Rasterizer.BAND * frame.width;
             int to = Math.min(frame.height, (b + 1) * Rasterizer.BAND) * frame.width;
             for (int at = from; at < to; at++) {

@@ -45,7 +45,7 @@ final class Rasterizer {
     Projected project(RenderMesh mesh, int firstId, float[] reuse) {
         float[] screen = reuse != null && reuse.length >= mesh.xyz.length ? reuse : new float[mesh.xyz.length];
         int n = mesh.xyz.length / 3, chunks = (n + CHUNK - 1) / CHUNK;
-        Parallel.run(
+        RenderWorkers.run(
                 chunks,
                 i -> projection.project(mesh.xyz, mesh.origin, i * CHUNK, Math.min(n, (i + 1) * CHUNK), screen));
         return new Projected(mesh, screen, firstId);
@@ -62,9 +62,9 @@ final class Rasterizer {
         int bands = (frame.height + BAND - 1) / BAND;
         Bin[][] bins = new Bin[chunks][bands];
         FloatArrayList[] clipped = new FloatArrayList[chunks];
-        Parallel.run(
+        RenderWorkers.run(
                 chunks, c -> sort(p, frame, cull, c * CHUNK, Math.min(n, (c + 1) * CHUNK), bins[c], clipped, c, only));
-        Parallel.run(bands, b -> {
+        RenderWorkers.run(bands, b -> {
             int y0 = b * BAND, y1 = Math.min(frame.height, y0 + BAND);
             for (int c = 0; c < chunks; c++) {
                 Bin bin = bins[c][b];

@@ -2,19 +2,19 @@ package org.modeststack.render;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.BitSet;
 import java.util.List;
-import org.modeststack.mesh.Vec3;
+import java.util.concurrent.atomic.AtomicReference;
 
 /**
- * Draws scenes on the processor, the same pixels everywhere. Keeps its buffers for the next picture; not for use by
- * several threads at once.
+ * Draws scenes on the processor, the same pixels everywhere. Keeps some of its buffers for the next picture; not for use by
+ * several threads at once, but for {@link #recycle}.
  *
  * <p>Nearest triangles first, then colours per pixel ("deferred shading", M. Deering et al., SIGGRAPH 1988), so that the
  * cost of light and edges depends on pixels and not on triangles. Edges are drawn by a pixel's distance from the sides
  * of its triangle (A. Bærentzen et al., "Single-pass Wireframe Rendering", SIGGRAPH Sketches 2006), outlines as lines.
  */
 public final class Renderer {
+    private final AtomicReference<Frame> free = new AtomicReference<>();
     private Frame frame;
     private Frame ghostFrame;
     private float[][] screens = {};
@@ -25,29 +25,22 @@ public final class Renderer {
     private Camera camera;
     private int supersample = 1;
 
-    /** What lies under a pixel. */
-    public record Hit(int item, int face, Vec3 point) {}
-
     /**
      * Draws a picture.
      *
      * @param supersample 1, or 2 for four samples a pixel
      * @param out receives width × height pixels, {@code 0xFFRRGGBB}
+     * @return what lies where in it
      */
-    public void render(Scene newScene, Camera newCamera, int width, int height, int newSupersample, int[] out) {
+    public PickBuffer render(Scene newScene, Camera newCamera, int width, int height, int newSupersample, int[] out) {
         scene = newScene;
         camera = newCamera;
         supersample = newSupersample;
         int w = width * supersample, h = height * supersample;
-        if (frame == null || frame.width != w || frame.height != h) {
-            frame = new Frame(w, h);
-            ghostFrame = null;
-        }
+        if (ghostFrame != null && (ghostFrame.width != w || ghostFrame.height != h)) ghostFrame = null;
+        frame = frameOf(w, h);
         frame.clear();
-        double reach = scene.bounds().isEmpty()
-                ? 1
-                : scene.bounds().diagonal()
-                        + scene.bounds().center().minus(camera.target()).length();
+        double reach = reach(scene, camera);
         Projection projection = new Projection(camera, w, h, reach);
         Rasterizer rasterizer = new Rasterizer(projection);
         project(rasterizer);
@@ -80,6 +73,27 @@ public final class Renderer {
                     .draw(rasterizer, frame, ghostFrame);
         }
         deliver(width, height, out);
+        PickBuffer.Item[] ids = new PickBuffer.Item[projected.length];
+        for (int i = 0; i < ids.length; i++)
+            ids[i] = new PickBuffer.Item(projected[i].firstId, projected[i].mesh.faceOf);
+        return new PickBuffer(frame, ids, camera, reach, supersample);
+    }
+
+    /** Gives the buffers of a picture back that nobody asks any more, for one that is to come. From any thread. */
+    public void recycle(PickBuffer done) {
+        free.set(done.frame());
+    }
+
+    private Frame frameOf(int w, int h) {
+        Frame given = free.getAndSet(null);
+        return given != null && given.width == w && given.height == h ? given : new Frame(w, h);
+    }
+
+    private static double reach(Scene scene, Camera camera) {
+        return scene.bounds().isEmpty()
+                ? 1
+                : scene.bounds().diagonal()
+                        + scene.bounds().center().minus(camera.target()).length();
     }
 
     private void project(Rasterizer rasterizer) {
@@ -124,7 +138,7 @@ public final class Renderer {
 
     private static void bands(int height, Rows rows) {
         int n = (height + Rasterizer.BAND - 1) / Rasterizer.BAND;
-        Parallel.run(n, b -> rows.work(b * Rasterizer.BAND, Math.min(height, (b + 1) * Rasterizer.BAND)));
+        RenderWorkers.run(n, b -> rows.work(b * Rasterizer.BAND, Math.min(height, (b + 1) * Rasterizer.BAND)));
     }
 
     private void deliver(int width, int height, int[] out) {
@@ -149,46 +163,5 @@ public final class Renderer {
                 }
             }
         });
-    }
-
-    /** What the last picture shows at a pixel, or null. Ghosts are looked through. */
-    public Hit pick(int x, int y) {
-        if (frame == null) return null;
-        int px = x * supersample + supersample / 2, py = y * supersample + supersample / 2;
-        if (px < 0 || py < 0 || px >= frame.width || py >= frame.height) return null;
-        int id = frame.id[py * frame.width + px];
-        if (id < 0) return null;
-        int item = projected.length - 1;
-        while (projected[item].firstId > id || projected[item].mesh.triangleCount() == 0) item--;
-        int triangle = id - projected[item].firstId;
-        return new Hit(item, projected[item].mesh.faceOf[triangle], pointAt(px, py));
-    }
-
-    /** The faces of an item that the last picture shows inside a box of pixels. */
-    public BitSet facesIn(int item, int x0, int y0, int x1, int y1) {
-        BitSet out = new BitSet();
-        if (frame == null || item >= projected.length) return out;
-        int first = projected[item].firstId, end = first + projected[item].mesh.triangleCount();
-        for (int y = Math.max(0, y0 * supersample); y <= Math.min(frame.height - 1, y1 * supersample); y++) {
-            for (int x = Math.max(0, x0 * supersample); x <= Math.min(frame.width - 1, x1 * supersample); x++) {
-                int id = frame.id[y * frame.width + x];
-                if (id >= first && id < end) out.set(projected[item].mesh.faceOf[id - first]);
-            }
-        }
-        return out;
-    }
-
-    private Vec3 pointAt(int px, int py) {
-        double reach = scene.bounds().diagonal()
-                + scene.bounds().center().minus(camera.target()).length();
-        Projection p = new Projection(camera, frame.width, frame.height, reach);
-        float z = frame.depth[py * frame.width + px];
-        if (camera.perspective()) {
-            Vec3 ray =
-                    new Vec3(p.ray(px + 0.5, py + 0.5, 0), p.ray(px + 0.5, py + 0.5, 1), p.ray(px + 0.5, py + 0.5, 2));
-            return p.eye.plus(ray.times(1 / z));
-        }
-        double a = (px + 0.5 - p.width / 2.0) / p.parallelScale(), b = (p.height / 2.0 - py - 0.5) / p.parallelScale();
-        return p.eye.plus(p.right.times(a)).plus(p.up.times(b)).plus(p.forward.times(p.parallelDistance(z)));
     }
 }

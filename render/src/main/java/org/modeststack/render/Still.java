@@ -4,6 +4,7 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import javax.imageio.ImageIO;
+import org.modeststack.mesh.file.AtomicFile;
 
 /** A finished picture. */
 public record Still(int width, int height, int[] pixels) {
@@ -14,10 +15,12 @@ public record Still(int width, int height, int[] pixels) {
         return new Still(width, height, out);
     }
 
-    /** @throws IOException if the file cannot be written */
+    /** @throws IOException if the file cannot be written; one that was there is untouched then */
     public void writePng(Path file) throws IOException {
         BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
         image.setRGB(0, 0, width, height, pixels, 0, width);
-        if (!ImageIO.write(image, "png", file.toFile())) throw new IOException("PNG cannot be written");
+        AtomicFile.write(file, out -> {
+            if (!ImageIO.write(image, "png", out)) throw new IOException("PNG cannot be written");
+        });
     }
 }

@@ -5,15 +5,12 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.DoubleRange;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 
 class GroundTest {
-    private static Ground under(Mesh... meshes) {
+    static Ground under(Mesh... meshes) {
         return new Ground(List.of(meshes).stream().map(RenderMesh::new).toList());
     }
 
@@ -50,13 +47,5 @@ class GroundTest {
         assertEquals(1, g.clarity(100, 0), 1e-6);
         assertTrue(g.clarity(110, 0) > g.clarity(150, 0));
         assertEquals(0, g.clarity(1000, 0));
-    }
-
-    @Property(tries = 200)
-    void gridLinesAreARoundNumberApartAndNeitherDenseNorRare(@ForAll @DoubleRange(min = -4, max = 4) double exponent) {
-        double pixelsPerMillimetre = Math.pow(10, exponent);
-        double s = Ground.spacing(pixelsPerMillimetre);
-        assertEquals(Math.rint(Math.log10(s)), Math.log10(s), 1e-9, "a power of ten");
-        assertTrue(s * pixelsPerMillimetre >= 12 - 1e-6 && s * pixelsPerMillimetre < 120 + 1e-6);
     }
 }

@@ -37,6 +37,10 @@ class RendererTest {
         return out;
     }
 
+    private static PickBuffer shown(Scene s, Camera c) {
+        return new Renderer().render(s, c, W, H, 1, new int[W * H]);
+    }
+
     private static Camera front(Bounds b, boolean perspective) {
         return Camera.DEFAULT.from(0, 0).withPerspective(perspective).fit(b, W, H);
     }
@@ -46,11 +50,10 @@ class RendererTest {
     void theNearerBodyHidesTheFartherAndIsPicked(boolean perspective) {
         Mesh near = MeshFixtures.box(0, 0, 0, 10, 1, 10), far = MeshFixtures.box(-5, 20, -5, 15, 21, 15);
         Scene s = scene(DisplayMode.SHADED, far, near);
-        Renderer r = new Renderer();
         Camera c = front(s.bounds(), perspective);
-        draw(r, s, c);
+        PickBuffer r = shown(s, c);
         Vec3 at = c.project(new Vec3(5, 0, 5), W, H);
-        Renderer.Hit hit = r.pick((int) at.x(), (int) at.y());
+        PickBuffer.Hit hit = r.pick((int) at.x(), (int) at.y());
         assertEquals(1, hit.item());
         assertEquals(2, hit.face(), "the face at the front");
         assertEquals(0, hit.point().y(), 1e-2);
@@ -104,10 +107,28 @@ class RendererTest {
                 DisplayMode.SHADED,
                 false);
         Camera c = front(solid.bounds(), false);
-        Renderer r = new Renderer();
-        int[] a = draw(new Renderer(), without, c), b = draw(r, with, c);
+        int[] a = draw(new Renderer(), without, c), b = draw(new Renderer(), with, c);
         assertNotEquals(a[H / 2 * W + W / 2], b[H / 2 * W + W / 2]);
-        assertEquals(0, r.pick(W / 2, H / 2).item());
+        assertEquals(0, shown(with, c).pick(W / 2, H / 2).item());
+    }
+
+    /** What is under the pointer is asked while the next picture, of something else, is drawn. */
+    @Test
+    void aPictureKeepsWhatItShowsWhileOthersAreDrawn() {
+        Mesh box = MeshFixtures.box(0, 0, 0, 10, 10, 10);
+        Scene full = scene(DisplayMode.SHADED, box), empty = scene(DisplayMode.SHADED);
+        Camera c = front(box.bounds(), true);
+        Renderer r = new Renderer();
+        int[] out = new int[W * H];
+        PickBuffer first = r.render(full, c, W, H, 1, out);
+        PickBuffer second = r.render(empty, c, W, H, 1, out);
+        assertEquals(0, first.pick(W / 2, H / 2).item());
+        assertNull(second.pick(W / 2, H / 2));
+        // A buffer that is given back serves another picture, which is the same as with a new one.
+        r.recycle(first);
+        int[] again = new int[W * H];
+        assertEquals(0, r.render(full, c, W, H, 1, again).pick(W / 2, H / 2).item());
+        assertArrayEquals(draw(new Renderer(), full, c), again);
     }
 
     @Test
@@ -116,15 +137,22 @@ class RendererTest {
                 DisplayMode.SHADED_EDGES,
                 MeshFixtures.box(-50, -50, -50, 50, 50, 50),
                 MeshFixtures.moved(MeshFixtures.sheet(40), -20, -20, 0));
-        Renderer r = new Renderer();
-        draw(r, s, new Camera(new Vec3(0, 0, 5), 30, 20, 10, true));
+        PickBuffer r = shown(s, new Camera(new Vec3(0, 0, 5), 30, 20, 10, true));
         assertTrue(r.pick(W / 2, H - 2) != null, "the sheet below the eye shows");
     }
 
     @Test
     void anEmptySceneIsPaper() {
         int[] out = draw(new Renderer(), scene(DisplayMode.SHADED_EDGES), Camera.DEFAULT);
-        for (int p : out) assertEquals(255, p >>> 24);
+        // Paper that darkens evenly from the top to the bottom, and nothing on it.
+        assertEquals(0xFFEFEBE2, out[0]);
+        int lowest = out[(H - 1) * W];
+        for (int shift : new int[] {0, 8, 16})
+            assertEquals(0xFFDBD7CE >> shift & 255, lowest >> shift & 255, 1.0, "the last row");
+        for (int y = 0; y < H; y++) {
+            for (int x = 1; x < W; x++) assertEquals(out[y * W], out[y * W + x], x + ", " + y);
+            if (y > 0) assertTrue((out[y * W] & 255) <= (out[(y - 1) * W] & 255), "row " + y);
+        }
     }
 
     @Test

@@ -2,7 +2,7 @@ package org.modeststack.stack;
 
 import java.util.List;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.stack.evaluate.ContentHash;
+import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;

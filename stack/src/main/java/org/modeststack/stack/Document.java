@@ -1,36 +1,92 @@
 package org.modeststack.stack;
 
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import tools.jackson.databind.JsonNode;
 
 /**
- * All that is saved in one file. An immutable value; see {@link Edits} for the ways to change it.
- *
- * @param bodies in the order they are shown
- * @param nextId greater than every id in use
- * @param unknown fields of the file that this version does not know
+ * All that is saved in one file. An immutable value; see {@link Edits} for the ways to change it. Who uses whom is worked
+ * out once, when it is first asked for.
  */
-public record Document(List<Body> bodies, long nextId, Map<String, JsonNode> unknown) {
+public final class Document {
     public static final Document EMPTY = new Document(List.of(), 1, Map.of());
 
-    public Document {
-        bodies = List.copyOf(bodies);
-        unknown = Map.copyOf(unknown);
+    private final List<Body> bodies;
+    private final long nextId;
+    private final Map<String, JsonNode> unknown;
+    private volatile Index index;
+
+    /** Bodies by what they are asked for. */
+    private static final class Index {
+        final Map<String, Body> byId = new HashMap<>();
+        final Map<String, Body> byName = new HashMap<>();
+        /** The bodies that the enabled steps of each use, in the order of those steps. */
+        final Map<String, Set<String>> uses = new HashMap<>();
+
+        final Map<String, List<Body>> users = new HashMap<>();
+        final Set<String> tools = new HashSet<>();
+
+        Index(List<Body> bodies) {
+            for (Body b : bodies) {
+                byId.putIfAbsent(b.id(), b);
+                byName.putIfAbsent(b.name(), b);
+                Set<String> used = new LinkedHashSet<>();
+                for (Entry e : b.entries()) {
+                    Set<String> ids = e.enabled() ? e.step().bodies() : Set.of();
+                    used.addAll(ids);
+                    if (!ids.isEmpty() && e.step().hasTools()) tools.addAll(ids);
+                }
+                uses.put(b.id(), used);
+                for (String id : used)
+                    users.computeIfAbsent(id, _ -> new ArrayList<>()).add(b);
+            }
+        }
+    }
+
+    /**
+     * @param bodies in the order they are shown
+     * @param nextId greater than every id in use
+     * @param unknown fields of the file that this version does not know
+     */
+    public Document(List<Body> bodies, long nextId, Map<String, JsonNode> unknown) {
+        this.bodies = List.copyOf(bodies);
+        this.nextId = nextId;
+        this.unknown = Map.copyOf(unknown);
+    }
+
+    public List<Body> bodies() {
+        return bodies;
+    }
+
+    public long nextId() {
+        return nextId;
+    }
+
+    public Map<String, JsonNode> unknown() {
+        return unknown;
+    }
+
+    private Index index() {
+        Index i = index;
+        if (i == null) index = i = new Index(bodies);
+        return i;
     }
 
     /** The body of this id, or null. */
     public Body body(String id) {
-        for (Body b : bodies) if (b.id().equals(id)) return b;
-        return null;
+        return id == null ? null : index().byId.get(id);
     }
 
-    /** The body of this name, or null. */
+    /** The first body of this name, or null. */
     public Body bodyNamed(String name) {
-        for (Body b : bodies) if (b.name().equals(name)) return b;
-        return null;
+        return index().byName.get(name);
     }
 
     /** What a body is called; its id if it is not there. */
@@ -54,54 +110,44 @@ public record Document(List<Body> bodies, long nextId, Map<String, JsonNode> unk
                 .toList());
     }
 
+    /** The bodies that the steps of one use which are switched on. Some may not be there. */
+    public Set<String> usedBy(String id) {
+        return index().uses.getOrDefault(id, Set.of());
+    }
+
     /** The bodies whose steps use this one. */
     public List<Body> usersOf(String id) {
-        List<Body> users = new ArrayList<>();
-        for (Body b : bodies) {
-            if (b.entries().stream()
-                    .anyMatch(e -> e.enabled() && e.step().bodies().contains(id))) users.add(b);
-        }
-        return users;
+        return index().users.getOrDefault(id, List.of());
     }
 
     /** Whether a body is a tool of others, and so no solid of its own. */
     public boolean isTool(String id) {
-        return bodies.stream()
-                .flatMap(b -> b.entries().stream())
-                .anyMatch(e ->
-                        e.enabled() && e.step().hasTools() && e.step().bodies().contains(id));
+        return index().tools.contains(id);
     }
 
-    /** Whether the result of one body depends on another, directly or through more, or is it. */
+    /** Whether the result of one body depends on another, directly or through more, or is it; also by steps that are off. */
     public boolean dependsOn(String id, String on) {
-        return dependsOn(id, on, new ArrayList<>());
-    }
-
-    private boolean dependsOn(String id, String on, List<String> seen) {
-        if (id.equals(on)) return true;
-        if (seen.contains(id)) return false;
-        seen.add(id);
-        Body b = body(id);
-        if (b == null) return false;
-        for (Entry e : b.entries()) {
-            for (String next : e.step().bodies()) if (dependsOn(next, on, seen)) return true;
-        }
-        return false;
+        return !wayOfUse(id, on).isEmpty();
     }
 
     /** From a body over those it uses to another that its result depends on, both included; empty if it does not. */
     List<String> wayOfUse(String from, String to) {
-        return wayOfUse(from, to, new ArrayList<>());
+        return wayOfUse(from, to, new HashSet<>(), false);
     }
 
-    private List<String> wayOfUse(String from, String to, List<String> seen) {
+    /** The same by the steps that are switched on alone. */
+    public List<String> wayOfEnabledUse(String from, String to) {
+        return wayOfUse(from, to, new HashSet<>(), true);
+    }
+
+    private List<String> wayOfUse(String from, String to, Set<String> seen, boolean onlyEnabled) {
         if (from.equals(to)) return List.of(to);
         Body b = body(from);
-        if (b == null || seen.contains(from)) return List.of();
-        seen.add(from);
+        if (b == null || !seen.add(from)) return List.of();
         for (Entry e : b.entries()) {
+            if (onlyEnabled && !e.enabled()) continue;
             for (String next : e.step().bodies()) {
-                List<String> rest = wayOfUse(next, to, seen);
+                List<String> rest = wayOfUse(next, to, seen, onlyEnabled);
                 if (rest.isEmpty()) continue;
                 List<String> way = new ArrayList<>(List.of(from));
                 way.addAll(rest);
@@ -116,5 +162,24 @@ public record Document(List<Body> bodies, long nextId, Map<String, JsonNode> unk
         String name = wish;
         for (int i = 2; bodyNamed(name) != null; i++) name = wish + " " + i;
         return name;
+    }
+
+    @Override
+    public boolean equals(Object o) {
+        return this == o
+                || o instanceof Document d
+                        && nextId == d.nextId
+                        && bodies.equals(d.bodies)
+                        && unknown.equals(d.unknown);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(bodies, nextId, unknown);
+    }
+
+    @Override
+    public String toString() {
+        return "Document" + bodies.stream().map(Body::name).toList();
     }
 }

@@ -3,36 +3,88 @@ package org.modeststack.stack;
 import java.util.Map;
 import java.util.Objects;
 import org.modeststack.mesh.Keys;
+import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.Step;
 import tools.jackson.databind.JsonNode;
 
-/**
- * A step in its place in a stack.
- *
- * @param id unique in its document and never used again
- * @param name what the user calls it, or ""
- * @param enabled whether it is carried out
- * @param note the user's own words, or ""
- * @param group the name of the group it stands in together with its neighbours of the same group, or ""
- * @param unknown fields of the file that this version does not know, kept for the next save
- */
-public record Entry(
-        long id, String name, boolean enabled, String note, String group, Step step, Map<String, JsonNode> unknown) {
-    public Entry {
-        Objects.requireNonNull(name);
-        Objects.requireNonNull(note);
-        Objects.requireNonNull(group);
-        Objects.requireNonNull(step);
-        unknown = Map.copyOf(unknown);
+/** A step in its place in a stack. An immutable value; the hash of what it does is worked out once. */
+public final class Entry {
+    private final long id;
+    private final String name;
+    private final boolean enabled;
+    private final String note;
+    private final String group;
+    private final Step step;
+    private final Map<String, JsonNode> unknown;
+    private volatile String stepHash;
+
+    /**
+     * @param id unique in its document and never used again
+     * @param name what the user calls it, or ""
+     * @param enabled whether it is carried out
+     * @param note the user's own words, or ""
+     * @param group the name of the group it stands in together with its neighbours of the same group, or ""
+     * @param unknown fields of the file that this version does not know, kept for the next save
+     */
+    public Entry(
+            long id,
+            String name,
+            boolean enabled,
+            String note,
+            String group,
+            Step step,
+            Map<String, JsonNode> unknown) {
+        this.id = id;
+        this.name = Objects.requireNonNull(name);
+        this.enabled = enabled;
+        this.note = Objects.requireNonNull(note);
+        this.group = Objects.requireNonNull(group);
+        this.step = Objects.requireNonNull(step);
+        this.unknown = Map.copyOf(unknown);
     }
 
     public Entry(long id, Step step) {
         this(id, "", true, "", "", step, Map.of());
     }
 
+    public long id() {
+        return id;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public boolean enabled() {
+        return enabled;
+    }
+
+    public String note() {
+        return note;
+    }
+
+    public String group() {
+        return group;
+    }
+
+    public Step step() {
+        return step;
+    }
+
+    public Map<String, JsonNode> unknown() {
+        return unknown;
+    }
+
     /** The root of the keys of what this step makes. */
     public long seed() {
         return Keys.of(0x57E9, id);
+    }
+
+    /** The hash of the step, its values and its seed: all of its own that its result depends on. */
+    public String stepHash() {
+        String h = stepHash;
+        if (h == null) stepHash = h = ContentHash.of(seed(), step);
+        return h;
     }
 
     public Entry withStep(Step s) {
@@ -44,18 +96,46 @@ public record Entry(
     }
 
     public Entry withEnabled(boolean e) {
-        return new Entry(id, name, e, note, group, step, unknown);
+        return sameStep(new Entry(id, name, e, note, group, step, unknown));
     }
 
     public Entry withName(String n) {
-        return new Entry(id, n, enabled, note, group, step, unknown);
+        return sameStep(new Entry(id, n, enabled, note, group, step, unknown));
     }
 
     public Entry withNote(String n) {
-        return new Entry(id, name, enabled, n, group, step, unknown);
+        return sameStep(new Entry(id, name, enabled, n, group, step, unknown));
     }
 
     public Entry withGroup(String g) {
-        return new Entry(id, name, enabled, note, g, step, unknown);
+        return sameStep(new Entry(id, name, enabled, note, g, step, unknown));
+    }
+
+    private Entry sameStep(Entry e) {
+        e.stepHash = stepHash;
+        return e;
+    }
+
+    @Override
+    public boolean equals(Object o) {
+        return this == o
+                || o instanceof Entry e
+                        && id == e.id
+                        && enabled == e.enabled
+                        && name.equals(e.name)
+                        && note.equals(e.note)
+                        && group.equals(e.group)
+                        && step.equals(e.step)
+                        && unknown.equals(e.unknown);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(id, name, enabled, note, group, step, unknown);
+    }
+
+    @Override
+    public String toString() {
+        return "Entry[" + id + (enabled ? ", " : ", off, ") + step + "]";
     }
 }

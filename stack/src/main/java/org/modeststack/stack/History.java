@@ -1,24 +1,49 @@
 package org.modeststack.stack;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
+import org.modeststack.mesh.Memory;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.pick.Pick;
 
 /**
  * The documents there have been, with what led from one to the next. Edits with the same merge key that follow each
- * other, such as the values of one drag, count as one.
+ * other, such as the values of one drag, count as one. Documents share their parts; when what they do not share takes more
+ * than there is room for, the oldest ones go.
  */
 public final class History {
-    /** How many edits can be taken back; documents share their parts, so that one costs little. */
+    /** How many edits can be taken back at the most. */
     static final int LIMIT = 1000;
 
-    private record State(Document document, String label, String mergeKey) {}
+    /** What an element picked by hand takes, about. */
+    private static final long ANCHOR_BYTES = 200;
+
+    private static final long STEP_BYTES = 500;
+    private static final long BODY_BYTES = 500;
+
+    /** @param added the bytes of what this document has and the one before it has not */
+    private record State(Document document, String label, String mergeKey, long added) {}
 
     private final List<State> states = new ArrayList<>();
+    private final long byteLimit;
     private int at;
+    private long bytes;
 
+    /** With room for an eighth of the memory. */
     public History(Document first) {
-        states.add(new State(first, "", null));
+        this(first, Runtime.getRuntime().maxMemory() / 8);
+    }
+
+    /** @param byteLimit what the documents may take that can be gone back to; the present one stays in any case */
+    History(Document first, long byteLimit) {
+        this.byteLimit = byteLimit;
+        states.add(new State(first, "", null, 0));
     }
 
     public Document current() {
@@ -36,22 +61,28 @@ public final class History {
         if (next.equals(current())) return;
         boolean merge =
                 mergeKey != null && at > 0 && mergeKey.equals(states.get(at).mergeKey());
-        while (states.size() > at + 1) states.removeLast();
-        if (merge) states.set(at, new State(next, label, mergeKey));
-        else {
-            states.add(new State(next, label, mergeKey));
-            at++;
-            if (states.size() > LIMIT) {
-                states.removeFirst();
-                at--;
-            }
-        }
+        while (states.size() > at + 1) bytes -= states.removeLast().added();
+        if (merge) bytes -= states.removeLast().added();
+        else at++;
+        long added = added(states.getLast().document(), next);
+        states.add(new State(next, label, mergeKey, added));
+        bytes += added;
+        while (at > 0 && (states.size() > LIMIT || bytes > byteLimit)) dropFirst();
+    }
+
+    /** What the second has counts from then on as what the first had: it is there whatever was before. */
+    private void dropFirst() {
+        states.removeFirst();
+        at--;
+        State first = states.getFirst();
+        bytes -= first.added();
+        states.set(0, new State(first.document(), "", null, 0));
     }
 
     /** From here on an edit no longer joins the one before: the mouse was let go. */
     public void endMerge() {
         State s = states.get(at);
-        states.set(at, new State(s.document(), s.label(), null));
+        states.set(at, new State(s.document(), s.label(), null, s.added()));
     }
 
     public boolean canUndo() {
@@ -81,5 +112,40 @@ public final class History {
         if (canRedo()) at++;
         endMerge();
         return current();
+    }
+
+    /** What a document takes beside the parts it shares with another. */
+    private static long added(Document before, Document now) {
+        Set<Object> shared = Collections.newSetFromMap(new IdentityHashMap<>());
+        Memory memory = new Memory();
+        for (Body b : before.bodies()) {
+            shared.add(b);
+            b.entries().forEach(e -> shared.add(e.step()));
+            b.entries().forEach(e -> countMeshes(e, memory));
+        }
+        long known = memory.bytes();
+        for (Body b : now.bodies()) {
+            if (!shared.add(b)) continue;
+            memory.addBytes(BODY_BYTES + 8L * b.entries().size());
+            for (Entry e : b.entries()) {
+                if (!shared.add(e.step())) continue;
+                memory.addBytes(STEP_BYTES + ANCHOR_BYTES * anchors(e));
+                countMeshes(e, memory);
+            }
+        }
+        return memory.bytes() - known;
+    }
+
+    private static long anchors(Entry e) {
+        long n = 0;
+        for (Pick p : Pick.in(e.step())) n += p.handPicked();
+        return n;
+    }
+
+    private static void countMeshes(Entry e, Memory memory) {
+        StepDescriptor d = StepDescriptor.of(e.step());
+        for (ParamDescriptor p : d.params())
+            if (p.kind() == ParamDescriptor.Kind.MESH) memory.add((Mesh) d.value(e.step(), p));
+        if (e.step() instanceof Baked b) b.from().forEach(inner -> countMeshes(inner, memory));
     }
 }

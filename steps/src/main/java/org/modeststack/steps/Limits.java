@@ -1,21 +1,44 @@
 package org.modeststack.steps;
 
 import java.util.Locale;
+import org.modeststack.mesh.Mesh;
 
 /** How large a mesh a step may make, so that a slip of the keyboard does not exhaust the memory. */
 public final class Limits {
     public static final long MAX_FACES = 20_000_000;
 
+    /** Three coordinates each must go into one array. */
+    private static final long MAX_VERTICES = (Integer.MAX_VALUE - 8) / 3;
+
+    /** Four colour values each must go into one array. */
+    private static final long MAX_CORNERS = (Integer.MAX_VALUE - 8) / 4;
+
     private Limits() {}
 
     /** @throws StepException if a step would make more faces than there is room for */
     public static void checkFaces(double faces) throws StepException {
-        if (faces > MAX_FACES) {
-            throw new StepException(String.format(
-                    Locale.ROOT,
-                    "This would make %,.0f faces; the most is %,d. Use smaller numbers.",
-                    faces,
-                    MAX_FACES));
-        }
+        check(faces, MAX_FACES, "faces");
+    }
+
+    /**
+     * For steps that put whole meshes together; counts that would not fit into an {@code int} are fine here.
+     *
+     * @throws StepException if there would be more of anything than there is room for
+     */
+    public static void checkCounts(double vertices, double faces, double corners) throws StepException {
+        check(faces, MAX_FACES, "faces");
+        check(vertices, MAX_VERTICES, "vertices");
+        check(corners, MAX_CORNERS, "corners");
+    }
+
+    /** @throws StepException if so many copies of a mesh are more than there is room for */
+    public static void checkCopies(Mesh mesh, double count) throws StepException {
+        checkCounts(count * mesh.vertexCount(), count * mesh.faceCount(), count * mesh.cornerCount());
+    }
+
+    private static void check(double number, long most, String what) throws StepException {
+        if (number <= most) return;
+        throw new StepException(String.format(
+                Locale.ROOT, "This would make %,.0f %s; the most is %,d. Use smaller numbers.", number, what, most));
     }
 }

@@ -5,10 +5,6 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Map;
-import java.util.Random;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -68,20 +64,6 @@ class RepeatMirrorWeldTest {
         assertEquals(1, Measures.of(m).shells());
         Mesh loose = TestContext.run(new Mirror(Axis.X, 0, false, 1e-3), quarter);
         assertEquals(2, Measures.of(loose).shells());
-    }
-
-    @Property(tries = 100)
-    void weldingPutsTornFacesTogether(@ForAll int seed, @ForAll @IntRange(min = 1, max = 6) int n)
-            throws StepException {
-        Mesh torn =
-                TestContext.run(new RowArray(n, new Vec3(1, 0, 0), RowArray.Spacing.EACH, 0), MeshFixtures.sheet(1));
-        Random random = new Random(seed);
-        double[] shaken = torn.xyz().clone();
-        for (int i = 0; i < shaken.length; i++) shaken[i] += (random.nextDouble() - 0.5) * 1e-4;
-        Mesh m = TestContext.run(new Weld(1e-3), torn.withPositions(shaken));
-        assertEquals(2 * (n + 1), m.vertexCount());
-        assertEquals(n, m.faceCount());
-        assertEquals(1, Measures.of(m).shells());
     }
 
     @Test

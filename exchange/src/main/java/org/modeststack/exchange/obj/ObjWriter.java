@@ -2,8 +2,10 @@ package org.modeststack.exchange.obj;
 
 import java.io.BufferedWriter;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Locale;
@@ -11,29 +13,42 @@ import java.util.Set;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.file.AtomicFile;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Wavefront OBJ with its material library beside it. Coordinates are written with as many digits as it takes to read
  * the same doubles back (in millimetres; another unit rounds once).
  */
 public final class ObjWriter {
+    /** So often it is asked whether the file is still wanted. */
+    private static final int OFTEN = 1 << 12;
+
     private ObjWriter() {}
 
     public static void write(Mesh mesh, Path file, LengthUnit unit) throws IOException {
         String base = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
         Path library = file.resolveSibling(base + ".mtl");
-        try (BufferedWriter out = Files.newBufferedWriter(file, StandardCharsets.UTF_8)) {
+        // The library first: a mesh never names one that is not there.
+        AtomicFile.write(library, bytes -> library(mesh, bytes));
+        AtomicFile.write(file, bytes -> mesh(mesh, library.getFileName().toString(), unit, bytes));
+    }
+
+    private static void mesh(Mesh mesh, String library, LengthUnit unit, OutputStream bytes) throws IOException {
+        try (Writer out = new BufferedWriter(new OutputStreamWriter(bytes, StandardCharsets.UTF_8))) {
             out.write("# Modest Stack, lengths in " + unit.name().toLowerCase(Locale.ROOT) + "\n");
-            out.write("mtllib " + library.getFileName() + "\n");
+            out.write("mtllib " + library + "\n");
             double scale = unit.millimetres();
             StringBuilder s = new StringBuilder();
             for (int v = 0; v < mesh.vertexCount(); v++) {
+                if (v % OFTEN == 0) Work.checkpoint();
                 s.setLength(0);
                 s.append("v ").append(mesh.x(v) / scale).append(' ').append(mesh.y(v) / scale);
                 out.append(s.append(' ').append(mesh.z(v) / scale).append('\n'));
             }
             int material = -1;
             for (int f = 0; f < mesh.faceCount(); f++) {
+                if (f % OFTEN == 0) Work.checkpoint();
                 if (mesh.faceMaterials()[f] != material) {
                     material = mesh.faceMaterials()[f];
                     out.write("usemtl " + name(mesh.materials().get(material)) + "\n");
@@ -45,7 +60,10 @@ public final class ObjWriter {
                 out.append(s.append('\n'));
             }
         }
-        try (BufferedWriter out = Files.newBufferedWriter(library, StandardCharsets.UTF_8)) {
+    }
+
+    private static void library(Mesh mesh, OutputStream bytes) throws IOException {
+        try (Writer out = new BufferedWriter(new OutputStreamWriter(bytes, StandardCharsets.UTF_8))) {
             Set<String> written = new HashSet<>();
             for (Material m : mesh.materials()) {
                 if (!written.add(name(m))) continue;

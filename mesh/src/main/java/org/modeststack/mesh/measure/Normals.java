@@ -1,7 +1,7 @@
 package org.modeststack.mesh.measure;
 
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Workers;
 
 /** Normals of faces. */
 public final class Normals {
@@ -43,7 +43,7 @@ public final class Normals {
     /** Unit normals of all faces, three values a face; zero where a face has no area. */
     public static double[] ofFaces(Mesh mesh) {
         double[] out = new double[3 * mesh.faceCount()];
-        Chunks.run(0, mesh.faceCount(), (from, to) -> ofFaces(mesh, from, to, out));
+        Workers.ranges(0, mesh.faceCount(), (from, to) -> ofFaces(mesh, from, to, out));
         return out;
     }
 

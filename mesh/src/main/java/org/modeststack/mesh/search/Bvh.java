@@ -1,6 +1,7 @@
 package org.modeststack.mesh.search;
 
 import java.util.Arrays;
+import org.modeststack.mesh.Memory;
 
 /**
  * A binary tree of boxes over items, for finding which boxes of two trees overlap and which boxes a line meets.
@@ -12,7 +13,7 @@ import java.util.Arrays;
  * <p>Source: C. Lauterbach et al., "Fast BVH Construction on GPUs", Eurographics 2009 (linear bounding volume
  * hierarchy).
  */
-public final class Bvh {
+public final class Bvh implements Memory.Counted {
     private static final int LEAF = 8;
     /** The range of coarsened coordinates, and the bits above them. */
     private static final int COARSE = 1 << 20;
@@ -48,6 +49,16 @@ public final class Bvh {
         count = new int[capacity];
         nodes = 1;
         if (n > 0) build(0, 0, n, codes);
+    }
+
+    @Override
+    public void count(Memory memory) {
+        memory.addArray(boxes);
+        memory.addArray(items);
+        memory.addArray(nodeBox);
+        memory.addArray(left);
+        memory.addArray(first);
+        memory.addArray(count);
     }
 
     /** The boxes of triangles given by three vertices each, as indices into {@code xyz / 3}. */

@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.triangulate.Triangulation;
@@ -19,7 +20,12 @@ public record Ray(Vec3 from, Vec3 way) {
     }
 
     /** The search tree over the triangles of a mesh, kept with it. */
-    private record Tree(Bvh bvh) {
+    private record Tree(Bvh bvh) implements Memory.Counted {
+        @Override
+        public void count(Memory memory) {
+            memory.add(bvh);
+        }
+
         static Tree of(Mesh mesh) {
             return mesh.derived(Tree.class, m -> {
                 int[] vertices = m.triangulation().triangleCorners().clone();

@@ -1,12 +1,13 @@
 package org.modeststack.mesh.select;
 
-import org.modeststack.mesh.Chunks;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.work.Workers;
 
 /** Middle and unit normal of each face, kept with its mesh. Three values a face. */
-public final class FaceFrames {
+public final class FaceFrames implements Memory.Counted {
     private final Mesh mesh;
     private final double[] normals;
     /** Made when they are asked for, since most ask for normals only. */
@@ -19,7 +20,7 @@ public final class FaceFrames {
 
     private static double[] middles(Mesh mesh) {
         double[] out = new double[3 * mesh.faceCount()];
-        Chunks.run(0, mesh.faceCount(), (first, last) -> {
+        Workers.ranges(0, mesh.faceCount(), (first, last) -> {
             for (int f = first; f < last; f++) middle(mesh, f, out);
         });
         return out;
@@ -42,6 +43,12 @@ public final class FaceFrames {
 
     public static FaceFrames of(Mesh mesh) {
         return mesh.derived(FaceFrames.class, FaceFrames::new);
+    }
+
+    @Override
+    public void count(Memory memory) {
+        memory.addArray(normals);
+        memory.addArray(middles);
     }
 
     /** Zero where a face has no area. */

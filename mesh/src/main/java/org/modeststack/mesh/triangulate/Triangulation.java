@@ -1,5 +1,6 @@
 package org.modeststack.mesh.triangulate;
 
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 
 /**
@@ -8,7 +9,13 @@ import org.modeststack.mesh.Mesh;
  * @param triangleCorners three corners of the mesh a triangle
  * @param triangleFace the face each triangle is cut from
  */
-public record Triangulation(int[] triangleCorners, int[] triangleFace) {
+public record Triangulation(int[] triangleCorners, int[] triangleFace) implements Memory.Counted {
+    @Override
+    public void count(Memory memory) {
+        memory.addArray(triangleCorners);
+        memory.addArray(triangleFace);
+    }
+
     public static Triangulation of(Mesh mesh) {
         int[] offsets = mesh.offsets();
         int faces = mesh.faceCount();

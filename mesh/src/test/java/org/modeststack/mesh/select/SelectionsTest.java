@@ -3,10 +3,6 @@ package org.modeststack.mesh.select;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.util.BitSet;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -19,16 +15,16 @@ import org.modeststack.mesh.MeshFixtures;
 
 /** Selections on a square sheet of n × n quads, a cube, and a prism with caps of many sides. */
 class SelectionsTest {
-    private static int vertexAt(Mesh m, double x, double y) {
+    static int vertexAt(Mesh m, double x, double y) {
         for (int v = 0; v < m.vertexCount(); v++) if (m.x(v) == x && m.y(v) == y) return v;
         throw new AssertionError("no vertex at " + x + ", " + y);
     }
 
-    private static int edgeAt(Mesh m, double ax, double ay, double bx, double by) {
+    static int edgeAt(Mesh m, double ax, double ay, double bx, double by) {
         return m.adjacency().edgeBetween(vertexAt(m, ax, ay), vertexAt(m, bx, by), m);
     }
 
-    private static int faceAt(Mesh m, double x, double y) {
+    static int faceAt(Mesh m, double x, double y) {
         FaceFrames frames = FaceFrames.of(m);
         for (int f = 0; f < m.faceCount(); f++)
             if (Math.abs(frames.middle(f).x() - x) < 0.1
@@ -37,7 +33,7 @@ class SelectionsTest {
     }
 
     /** A prism whose caps have n sides: face 0 below, 1 above, then the sides. */
-    private static Mesh prism(int n) {
+    static Mesh prism(int n) {
         MeshBuilder b = new MeshBuilder(2 * n, n + 2);
         for (int i = 0; i < 2 * n; i++)
             b.vertex(Math.cos(2 * Math.PI * i / n), Math.sin(2 * Math.PI * i / n), i / n, i + 1);
@@ -53,23 +49,8 @@ class SelectionsTest {
         return b.build();
     }
 
-    private static Selection edges(Mesh m, int... e) {
+    static Selection edges(Mesh m, int... e) {
         return Selection.of(ElementKind.EDGE, e);
-    }
-
-    @Property(tries = 60)
-    void convertingDownAndUpGivesAtLeastWhatWasThere(@ForAll @IntRange(min = 1, max = 6) int n, @ForAll long bits) {
-        Mesh m = MeshFixtures.sheet(n);
-        BitSet some = BitSet.valueOf(new long[] {bits});
-        some.clear(m.faceCount(), 64);
-        Selection faces = new Selection(ElementKind.FACE, some);
-        for (ElementKind k : new ElementKind[] {ElementKind.VERTEX, ElementKind.EDGE}) {
-            Selection back = faces.to(m, k).to(m, ElementKind.FACE);
-            assertTrue(faces.without(back).isEmpty());
-        }
-        assertEquals(m.faceCount(), faces.size() + faces.inverted(m).size());
-        assertTrue(faces.within(faces.inverted(m)).isEmpty());
-        assertEquals(Selection.all(m, ElementKind.FACE), faces.with(faces.inverted(m)));
     }
 
     @ParameterizedTest
@@ -86,16 +67,6 @@ class SelectionsTest {
         // A vertex grows along edges and across quads' corners alike only for faces; along edges it is a diamond.
         int expected = kind == ElementKind.VERTEX ? (times == 1 ? 5 : 13) : size;
         assertEquals(expected, s.size());
-    }
-
-    @Property(tries = 40)
-    void shrinkingTakesBackWhatGrowingAddedInTheMiddle(@ForAll @IntRange(min = 3, max = 8) int n) {
-        Mesh m = MeshFixtures.sheet(2 * n + 1);
-        for (ElementKind k : new ElementKind[] {ElementKind.FACE, ElementKind.VERTEX}) {
-            int at = k == ElementKind.FACE ? faceAt(m, n + 0.5, n + 0.5) : vertexAt(m, n, n);
-            Selection one = Selection.of(k, at), grown = Growing.grown(m, one);
-            assertEquals(one, Growing.shrunk(m, grown));
-        }
     }
 
     @Test
@@ -185,23 +156,6 @@ class SelectionsTest {
         assertEquals(7, Loops.loops(m, two).size());
         Selection one = Selection.of(ElementKind.VERTEX, vertexAt(m, 2, 3));
         assertEquals(one, Loops.loops(m, one));
-    }
-
-    @Property(tries = 40)
-    void aShortestWayOverASheetHasTheLengthOfItsSteps(
-            @ForAll @IntRange(max = 7) int ax,
-            @ForAll @IntRange(max = 7) int ay,
-            @ForAll @IntRange(max = 7) int bx,
-            @ForAll @IntRange(max = 7) int by) {
-        Mesh m = MeshFixtures.sheet(7);
-        int a = vertexAt(m, ax, ay), b = vertexAt(m, bx, by);
-        Selection way = Paths.between(m, ElementKind.VERTEX, a, b);
-        assertEquals(Math.abs(ax - bx) + Math.abs(ay - by) + 1, way.size());
-        assertTrue(way.contains(a) && way.contains(b));
-        assertEquals(
-                way.size() - 1,
-                Paths.vertices(m, new int[] {a}, new int[] {b}).size() - 1,
-                "in order, from end to end");
     }
 
     @Test

@@ -1,70 +1,120 @@
 package org.modeststack.stack.evaluate;
 
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
-import java.util.function.Consumer;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
 
 /**
- * Evaluates documents on a thread of its own, always the newest that was asked for. One that is overtaken is finished
- * if it is short, so that the picture keeps up with a drag, and stopped if it is long.
+ * Evaluates documents on a thread of its own, always the newest that was asked for. Results are told body by body as they
+ * come. A request that is overtaken goes on for a moment with what is seen, so that the picture keeps up with a drag, and
+ * is dropped then; what is hidden is dropped at once. Nothing that a step or a listener throws ends the thread.
  */
 public final class EvaluationService implements AutoCloseable {
-    /** How long an evaluation may run on after a newer one was asked for. */
+    /** How long what is seen may go on being worked out after something newer was asked for. */
     private static final long PATIENCE_NANOS = 250_000_000;
 
-    /** What was asked for and what came of it; {@code results} is null if it was cancelled. */
-    public record Evaluation(Document document, Map<String, BodyResult> results, double ms) {}
+    private static final System.Logger LOG = System.getLogger(EvaluationService.class.getName());
+
+    /** How an evaluation ended. */
+    public enum End {
+        DONE,
+        /** The user stopped it. */
+        STOPPED,
+        /** The program made a mistake outside of any step; it is in the log. */
+        BROKEN
+    }
+
+    /** What was asked for and how it ended; {@code results} is null unless it was done. */
+    public record Evaluation(Document document, Map<String, BodyResult> results, double ms, End end) {}
+
+    /** Is told on the service's threads, one call at a time. */
+    public interface Listener {
+        /** The result of one body of a document that is still being worked out. */
+        default void ready(Document document, BodyResult result) {}
+
+        /** The end of each evaluation but those that were overtaken. */
+        void finished(Evaluation evaluation);
+    }
+
+    /** One call for a document. */
+    private static final class Job {
+        final Document document;
+        final EvaluationRequest request;
+        /** The hidden bodies, which nobody waits for. */
+        final Set<String> hidden;
+
+        private final long started = System.nanoTime();
+        private volatile boolean stopped;
+
+        Job(Document document, String urgent) {
+            this.document = document;
+            request = EvaluationRequest.forWindow(document, urgent);
+            int seen = request.urgentCount(urgent);
+            hidden = new HashSet<>(
+                    request.wanted().subList(seen, request.wanted().size()));
+        }
+    }
+
+    private record Asked(Document document, String urgent) {}
 
     private final Evaluator evaluator;
-    private final Consumer<Evaluation> done;
+    private final Listener listener;
     private final Progress progress;
-    private final Thread thread;
     private final Object lock = new Object();
-    private Document wanted;
-    private boolean cancelled;
-    private boolean closed;
-    private boolean running;
-    private long started;
+    private Asked next;
+    private Job running;
+    private volatile boolean waiting;
+    private volatile boolean closed;
 
-    /**
-     * @param done receives results on the service's thread
-     * @param progress is told on the service's thread
-     */
-    public EvaluationService(Evaluator evaluator, Consumer<Evaluation> done, Progress progress) {
+    /** @param progress is told on the service's threads */
+    public EvaluationService(Evaluator evaluator, Listener listener, Progress progress) {
         this.evaluator = evaluator;
-        this.done = done;
+        this.listener = listener;
         this.progress = progress;
-        thread = Thread.ofPlatform().name("evaluation").daemon().start(this::run);
+        Thread.ofPlatform().name("evaluation").daemon().start(this::run);
     }
 
     /** Asks for the results of a document; it takes the place of any that is still waiting. */
     public void request(Document document) {
+        request(document, null);
+    }
+
+    /** @param urgent the id of the body that is being worked on, or null */
+    public void request(Document document, String urgent) {
         synchronized (lock) {
-            wanted = document;
+            next = new Asked(document, urgent);
+            waiting = true;
             lock.notifyAll();
         }
     }
 
-    /** Stops what is running, and forgets what is waiting. */
+    /** Stops what is running, and forgets what is waiting; the end of either is told. */
     public void cancel() {
         synchronized (lock) {
-            wanted = null;
-            cancelled = running;
+            if (running != null) running.stopped = true;
+            if (next == null) return;
+            Document forgotten = next.document();
+            next = null;
+            waiting = false;
+            if (running == null) tell(new Evaluation(forgotten, null, 0, End.STOPPED));
         }
     }
 
     public boolean isBusy() {
         synchronized (lock) {
-            return running || wanted != null;
+            return running != null || next != null;
         }
     }
 
     private void run() {
         while (true) {
-            Document document;
+            Job job;
             synchronized (lock) {
-                while (wanted == null && !closed) {
+                running = null;
+                while (next == null && !closed) {
                     try {
                         lock.wait();
                     } catch (InterruptedException e) {
@@ -72,34 +122,72 @@ public final class EvaluationService implements AutoCloseable {
                     }
                 }
                 if (closed) return;
-                document = wanted;
-                wanted = null;
-                running = true;
-                cancelled = false;
-                started = System.nanoTime();
+                running = job = new Job(next.document(), next.urgent());
+                next = null;
+                waiting = false;
             }
-            Map<String, BodyResult> results = null;
-            try {
-                results = evaluator.evaluate(document, this::check);
-            } catch (CancellationException e) {
-                // Told to the receiver as a missing result.
-            }
-            double ms = (System.nanoTime() - started) / 1e6;
+            Evaluation e = carryOut(job);
             boolean overtaken;
             synchronized (lock) {
-                running = false;
-                overtaken = results == null && wanted != null;
+                overtaken = e.end() == End.STOPPED && next != null;
+                running = null;
             }
-            if (!overtaken) done.accept(new Evaluation(document, results, ms));
+            if (!overtaken && !closed) tell(e);
         }
     }
 
-    private void check(String body, String step, double share) {
-        synchronized (lock) {
-            boolean late = wanted != null && System.nanoTime() - started > PATIENCE_NANOS;
-            if (cancelled || closed || late) throw new CancellationException();
+    private Evaluation carryOut(Job job) {
+        try {
+            Map<String, BodyResult> results = Work.stoppable(
+                    () -> isUnwanted(job),
+                    () -> evaluator.evaluate(
+                            job.request,
+                            (body, step, share) -> tellProgress(job, body, step, share),
+                            r -> ready(job, r)));
+            return new Evaluation(job.document, results, ms(job), End.DONE);
+        } catch (CancellationException e) {
+            return new Evaluation(job.document, null, ms(job), End.STOPPED);
+        } catch (Throwable e) {
+            LOG.log(System.Logger.Level.ERROR, "evaluation", e);
+            return new Evaluation(job.document, null, ms(job), End.BROKEN);
         }
-        progress.at(body, step, share);
+    }
+
+    private static double ms(Job job) {
+        return (System.nanoTime() - job.started) / 1e6;
+    }
+
+    private boolean isUnwanted(Job job) {
+        return job.stopped || closed || waiting && System.nanoTime() - job.started > PATIENCE_NANOS;
+    }
+
+    private void ready(Job job, BodyResult result) {
+        try {
+            listener.ready(job.document, result);
+        } catch (RuntimeException | Error e) {
+            LOG.log(System.Logger.Level.ERROR, "listener to results", e);
+        }
+        // What follows from here on nobody sees.
+        if (waiting && job.hidden.contains(result.bodyId())) throw new CancellationException();
+    }
+
+    private void tellProgress(Job job, String body, String step, double share) {
+        try {
+            progress.at(body, step, share);
+        } catch (CancellationException e) {
+            job.stopped = true;
+            throw e;
+        } catch (RuntimeException | Error e) {
+            LOG.log(System.Logger.Level.ERROR, "listener to progress", e);
+        }
+    }
+
+    private void tell(Evaluation e) {
+        try {
+            listener.finished(e);
+        } catch (RuntimeException | Error x) {
+            LOG.log(System.Logger.Level.ERROR, "listener to evaluations", x);
+        }
     }
 
     @Override

@@ -1,33 +1,40 @@
 package org.modeststack.stack.evaluate;
 
-import java.util.ArrayList;
-import java.util.HashMap;
+import java.lang.ref.WeakReference;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
-import java.util.concurrent.CancellationException;
-import org.modeststack.mesh.Material;
-import org.modeststack.mesh.Mesh;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
-import org.modeststack.stack.Entry;
-import org.modeststack.steps.Remark;
-import org.modeststack.steps.Step;
-import org.modeststack.steps.StepContext;
-import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.StepException;
-import org.modeststack.steps.pick.Descent;
 
 /**
- * Works out the meshes of a document. Results of steps are kept by the hash of all they depend on, so that only what
- * has changed, and what follows from it, is carried out again. One evaluation runs at a time; a second waits for it.
+ * Works out the meshes of a document. Results of steps are kept by the hash of all they depend on, so that only what has
+ * changed, and what follows from it, is carried out again; a body that has not changed, made of others that have not,
+ * costs nothing at all. Independent bodies are worked out side by side, in the order in which they are wanted.
+ *
+ * <p>For use by any number of threads; what one of them is at, the others wait for instead of doing it again. All work
+ * can be stopped by what {@link org.modeststack.mesh.work.Work} is bound to.
  */
 public final class Evaluator {
-    private final ResultCache cache;
+    private final StepRunner runner;
+    private final Map<String, Remembered> remembered = new ConcurrentHashMap<>();
 
-    /** @param cacheBytes how much the kept meshes may take, roughly */
+    /** The newest result of a body, as long as somebody shows it, and all that it came of. */
+    private record Remembered(
+            Body body, Map<String, Provenance.Operand> operands, WeakReference<BodyResult> result, Provenance last) {}
+
+    /**
+     * A body's result.
+     *
+     * @param provenance of its last step; null where none is switched on
+     */
+    record Outcome(BodyResult result, Provenance provenance) {}
+
+    /** @param cacheBytes how much the kept results may take */
     public Evaluator(long cacheBytes) {
-        cache = new ResultCache(cacheBytes);
+        runner = new StepRunner(new ResultCache(cacheBytes));
     }
 
     /** With room for results in a quarter of the memory. */
@@ -35,193 +42,68 @@ public final class Evaluator {
         this(Runtime.getRuntime().maxMemory() / 4);
     }
 
+    /** How many bytes the kept results take, counted now. */
+    public long cachedBytes() {
+        return runner.cache().bytes();
+    }
+
     /** The results of all bodies, in the document's order. */
-    public synchronized Map<String, BodyResult> evaluate(Document document, Progress progress) {
-        Run run = new Run(document, progress);
-        Map<String, BodyResult> all = new LinkedHashMap<>();
-        for (Body b : document.bodies()) all.put(b.id(), run.body(b));
-        return all;
+    public Map<String, BodyResult> evaluate(Document document, Progress progress) {
+        Map<String, BodyResult> found = evaluate(EvaluationRequest.of(document), progress, _ -> {});
+        Map<String, BodyResult> ordered = new LinkedHashMap<>();
+        for (Body b : document.bodies()) ordered.put(b.id(), found.get(b.id()));
+        return ordered;
     }
 
     /** The result of one body, with what it needs of others. */
-    public synchronized BodyResult evaluate(Document document, String bodyId, Progress progress) {
-        return new Run(document, progress).body(document.body(bodyId));
+    public BodyResult evaluate(Document document, String bodyId, Progress progress) {
+        return evaluate(EvaluationRequest.of(document, bodyId), progress, _ -> {})
+                .get(bodyId);
     }
 
-    /** One evaluation: every body at most once, and the way down to the one at work, to find circles. */
-    private final class Run {
-        private final Document document;
-        private final Progress progress;
-        private final Map<String, BodyResult> done = new HashMap<>();
-        private final List<String> path = new ArrayList<>();
-
-        Run(Document document, Progress progress) {
-            this.document = document;
-            this.progress = progress;
-        }
-
-        BodyResult body(Body body) {
-            BodyResult known = done.get(body.id());
-            if (known != null) return known;
-            path.add(body.id());
-            List<StepResult> steps = new ArrayList<>();
-            Mesh mesh = Mesh.EMPTY;
-            String hash = "";
-            for (Entry entry : body.entries()) {
-                StepResult r = entry.enabled()
-                        ? step(body, entry, mesh, hash)
-                        : new StepResult(entry.id(), mesh, List.of(), false, 0, hash);
-                steps.add(r);
-                mesh = r.mesh();
-                hash = r.hash();
+    /**
+     * What is wanted, and what that needs.
+     *
+     * @param ready is told each body's result as it comes, on whatever thread it was worked out; one call at a time
+     * @return all results, those that were needed only included
+     */
+    public Map<String, BodyResult> evaluate(EvaluationRequest request, Progress progress, Consumer<BodyResult> ready) {
+        Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
+        BodySchedule schedule = BodySchedule.of(request);
+        Object telling = new Object();
+        schedule.run(body -> {
+            Outcome o = outcome(request.document(), body, schedule.needs(body.id()), outcomes, progress);
+            outcomes.put(body.id(), o);
+            synchronized (telling) {
+                ready.accept(o.result());
             }
-            path.removeLast();
-            BodyResult result = new BodyResult(body.id(), steps);
-            done.put(body.id(), result);
-            return result;
-        }
+        });
+        Map<String, BodyResult> results = new LinkedHashMap<>();
+        for (String id : schedule.order()) results.put(id, outcomes.get(id).result());
+        return results;
+    }
 
-        private StepResult step(Body body, Entry entry, Mesh in, String inHash) {
-            Step step = entry.step();
-            Map<String, BodyResult> operands = new LinkedHashMap<>();
-            String refused = null;
-            for (String id : step.bodies()) {
-                Body other = document.body(id);
-                if (other == null) refused = "A body this step needs is not there any more.";
-                else if (path.contains(id)) refused = circle(id);
-                else operands.put(id, body(other));
-            }
-            if (refused != null) {
-                return new StepResult(
-                        entry.id(), in, List.of(new Remark(Remark.Level.FAULT, refused, null)), true, 0, inHash);
-            }
-            LaterTags later = LaterTags.of(body, body.indexOf(entry.id()), in);
-            ContentHash h = new ContentHash().text(inHash).number(entry.seed()).step(step);
-            later.steps().forEach(h::step);
-            if (step.isSource()) h.text(body.material().toString());
-            operands.forEach((id, r) ->
-                    h.text(document.nameOf(id)).text(r.steps().getLast().hash()));
-            String hash = h.finish();
-            StepResult kept = cache.get(hash);
-            if (kept == null) {
-                kept = carryOut(body, entry, in, later, operands, hash);
-                cache.put(hash, kept);
-            }
-            return kept;
-        }
-
-        private String circle(String id) {
-            StringBuilder s = new StringBuilder("This goes round in a circle: ");
-            for (String p : path.subList(path.indexOf(id), path.size()))
-                s.append(document.nameOf(p)).append(" → ");
-            return s.append(document.nameOf(id))
-                    .append(". A body cannot be made from itself.")
-                    .toString();
-        }
-
-        private StepResult carryOut(
-                Body body, Entry entry, Mesh in, LaterTags later, Map<String, BodyResult> operands, String hash) {
-            StepDescriptor d = StepDescriptor.of(entry.step());
-            List<Remark> remarks = new ArrayList<>();
-            long start = System.nanoTime();
-            progress.at(body.name(), d.title(), 0);
-            Mesh out = in;
-            boolean failed = false;
-            try {
-                d.check(entry.step());
-                out = later.off(entry.step().apply(later.on(in), new Context(body, entry, d, operands, remarks)));
-                if (entry.step().isSource() && out.materials().equals(List.of(Material.DEFAULT))) {
-                    out = out.withMaterial(body.material());
-                }
-                failed = remarks.stream().anyMatch(r -> r.level() == Remark.Level.FAULT);
-            } catch (CancellationException e) {
-                throw e;
-            } catch (StepException e) {
-                failed = true;
-                remarks.add(new Remark(Remark.Level.FAULT, e.getMessage(), e.place()));
-            } catch (OutOfMemoryError e) {
-                failed = true;
-                remarks.add(new Remark(
-                        Remark.Level.FAULT, "There is not enough memory for this; use smaller numbers.", null));
-            } catch (RuntimeException e) {
-                System.getLogger(Evaluator.class.getName()).log(System.Logger.Level.ERROR, "step " + d.type(), e);
-                failed = true;
-                remarks.add(
-                        new Remark(Remark.Level.FAULT, "This step broke down; please report it. (" + e + ")", null));
-            }
-            if (!failed && !entry.step().isSource()) noteDescent(body, entry, in, out, later, operands);
-            return new StepResult(
-                    entry.id(), failed ? in : out, remarks, failed, (System.nanoTime() - start) / 1e6, hash);
-        }
-
-        /** So that picks can follow what the step has divided, by carrying it out again, quietly. */
-        private void noteDescent(
-                Body body, Entry entry, Mesh in, Mesh out, LaterTags later, Map<String, BodyResult> operands) {
-            Run quiet = new Run(document, Progress.NONE);
-            Descent.note(out, in, marked -> {
-                Context context =
-                        quiet.new Context(body, entry, StepDescriptor.of(entry.step()), operands, new ArrayList<>());
-                try {
-                    return later.off(entry.step().apply(later.on(marked), context));
-                } catch (StepException e) {
-                    // It went well before; whatever is amiss now, the pick is then looked for by place.
-                    return null;
-                } catch (RuntimeException e) {
-                    String type = StepDescriptor.of(entry.step()).type();
-                    System.getLogger(Evaluator.class.getName())
-                            .log(System.Logger.Level.ERROR, "step " + type + ", followed for a pick", e);
-                    return null;
-                }
-            });
-        }
-
-        /** What a step sees of the evaluation. */
-        private final class Context implements StepContext {
-            private final Body body;
-            private final Entry entry;
-            private final StepDescriptor descriptor;
-            private final Map<String, BodyResult> operands;
-            private final List<Remark> remarks;
-
-            Context(
-                    Body body,
-                    Entry entry,
-                    StepDescriptor descriptor,
-                    Map<String, BodyResult> operands,
-                    List<Remark> remarks) {
-                this.body = body;
-                this.entry = entry;
-                this.descriptor = descriptor;
-                this.operands = operands;
-                this.remarks = remarks;
-            }
-
-            @Override
-            public long seed() {
-                return entry.seed();
-            }
-
-            @Override
-            public Mesh body(String id) throws StepException {
-                BodyResult r = operands.get(id);
-                if (r == null) throw new StepException("A body this step needs is not there any more.");
-                return r.mesh();
-            }
-
-            @Override
-            public String bodyName(String id) {
-                return document.nameOf(id);
-            }
-
-            @Override
-            public void remark(Remark remark) {
-                remarks.add(remark);
-            }
-
-            @Override
-            public void progress(double share) {
-                progress.at(body.name(), descriptor.title(), share);
-            }
-        }
+    private Outcome outcome(
+            Document document, Body body, Set<String> needs, Map<String, Outcome> others, Progress progress) {
+        Map<String, Provenance.Operand> operands = new LinkedHashMap<>();
+        for (String id : needs)
+            operands.put(
+                    id,
+                    new Provenance.Operand(document.nameOf(id), others.get(id).provenance()));
+        Remembered known = remembered.get(body.id());
+        BodyResult last = known == null ? null : known.result().get();
+        // Where a body is missing, or goes round in a circle, what is said of it depends on more of the document.
+        boolean whole = needs.size() == document.usedBy(body.id()).size();
+        if (last != null
+                && whole
+                && known.body().equals(body)
+                && known.operands().equals(operands)) return new Outcome(last, known.last());
+        BodyRun run = new BodyRun(runner, document, body, operands, progress);
+        Outcome now = run.outcome();
+        if (run.isLasting() && whole)
+            remembered.put(
+                    body.id(), new Remembered(body, operands, new WeakReference<>(now.result()), now.provenance()));
+        else remembered.remove(body.id());
+        return now;
     }
 }

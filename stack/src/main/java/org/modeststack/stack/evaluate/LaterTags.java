@@ -15,18 +15,16 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.mark.TagStep;
-import org.modeststack.steps.pick.Descent;
+import org.modeststack.steps.pick.Origin;
 import org.modeststack.steps.pick.Pick;
 
 /**
  * Tags that a step picks by although only a step below gives the name: what that step picks is looked for on the mesh as
  * it is here. They are there for the one step alone.
  */
-public final class LaterTags {
-    private final List<TagStep> steps;
-
-    private LaterTags(List<TagStep> steps) {
-        this.steps = steps;
+public record LaterTags(List<TagStep> steps) {
+    public LaterTags {
+        steps = List.copyOf(steps);
     }
 
     /**
@@ -53,10 +51,6 @@ public final class LaterTags {
         return steps.isEmpty();
     }
 
-    List<TagStep> steps() {
-        return steps;
-    }
-
     /** The mesh with these tags on it. */
     public Mesh on(Mesh in) {
         Mesh m = in;
@@ -67,7 +61,7 @@ public final class LaterTags {
                 // It says so itself where it stands.
             }
         }
-        if (m != in) Descent.same(m, in);
+        if (m != in) Origin.same(m, in);
         return m;
     }
 

@@ -1,14 +1,10 @@
 package org.modeststack.stack.file;
 
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -16,9 +12,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
+import java.util.zip.CRC32C;
+import java.util.zip.CheckedOutputStream;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.file.AtomicFile;
+import org.modeststack.mesh.file.FileStamp;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -34,6 +36,7 @@ import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.exc.JacksonIOException;
 import tools.jackson.core.json.JsonFactory;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
@@ -64,8 +67,11 @@ public final class DocumentFile {
      * A document as it was read.
      *
      * @param remarks what could not be read, in sentences; empty if all is well
+     * @param stamp what the file was like; null for what did not come from a file
+     * @param newer whether a newer version of Modest Stack wrote it in a format of its own: written again by this one it
+     *     would lose what is not known here, so it is to be looked at only
      */
-    public record Loaded(Document document, List<String> remarks) {}
+    public record Loaded(Document document, List<String> remarks, FileStamp stamp, boolean newer) {}
 
     private DocumentFile() {}
 
@@ -74,7 +80,9 @@ public final class DocumentFile {
         try {
             if (Files.size(file) > MAX_FILE_BYTES)
                 throw new DocumentException(file.getFileName() + " is too large to open.");
-            return parse(Files.readAllBytes(file), file.getFileName().toString());
+            byte[] bytes = Files.readAllBytes(file);
+            Loaded loaded = parse(bytes, file.getFileName().toString());
+            return new Loaded(loaded.document(), loaded.remarks(), FileStamp.of(file, bytes), loaded.newer());
         } catch (NoSuchFileException e) {
             throw new DocumentException("There is no file " + file + ".", e);
         } catch (AccessDeniedException e) {
@@ -82,7 +90,9 @@ public final class DocumentFile {
         } catch (DocumentException e) {
             throw e;
         } catch (IOException e) {
-            throw new DocumentException(file + " could not be read: " + e.getMessage(), e);
+            throw new DocumentException(file + " could not be read: " + AtomicFile.reason(e) + ".", e);
+        } catch (OutOfMemoryError e) {
+            throw new DocumentException("There is not enough memory to open " + file.getFileName() + ".", e);
         }
     }
 
@@ -107,40 +117,43 @@ public final class DocumentFile {
     }
 
     /**
-     * Writes a document whole or not at all: into a file beside it first, which then takes its place.
+     * Writes a document whole or not at all ({@link AtomicFile}). Meshes that were written before cost next to nothing.
+     * Can be stopped by what {@link Work} is bound to; nothing has changed then.
      *
+     * @return what the file is like now
      * @throws DocumentException if it cannot be written; a file that was there before is untouched
      */
-    public static void write(Document document, Path file) throws DocumentException {
-        Path beside = file.resolveSibling("." + file.getFileName() + ".saving");
+    public static FileStamp write(Document document, Path file) throws DocumentException {
+        CRC32C sum = new CRC32C();
+        long[] size = new long[1];
         try {
-            byte[] bytes = JSON.writeValueAsBytes(toJson(document));
-            try (FileChannel out = FileChannel.open(
-                    beside,
-                    StandardOpenOption.CREATE,
-                    StandardOpenOption.WRITE,
-                    StandardOpenOption.TRUNCATE_EXISTING)) {
-                ByteBuffer buffer = ByteBuffer.wrap(bytes);
-                while (buffer.hasRemaining()) out.write(buffer);
-                out.force(true);
-            }
-            Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            AtomicFile.write(file, out -> {
+                CheckedOutputStream checked = new CheckedOutputStream(out, sum) {
+                    @Override
+                    public void write(byte[] b, int off, int len) throws IOException {
+                        Work.checkpoint();
+                        super.write(b, off, len);
+                        size[0] += len;
+                    }
+                };
+                JSON.writeValue(checked, toJson(document));
+            });
+            return new FileStamp(size[0], Files.getLastModifiedTime(file), sum.getValue());
+        } catch (CancellationException e) {
+            throw e;
         } catch (IOException e) {
-            try {
-                Files.deleteIfExists(beside);
-            } catch (IOException ignored) {
-                e.addSuppressed(ignored);
-            }
-            throw new DocumentException("The document could not be saved to " + file + ": " + reason(e) + ".", e);
+            throw unsaved(file, AtomicFile.reason(e), e);
+        } catch (JacksonIOException e) {
+            throw unsaved(file, AtomicFile.reason(e.getCause()), e);
+        } catch (OutOfMemoryError e) {
+            throw unsaved(file, "there is not enough memory", e);
+        } catch (RuntimeException | StackOverflowError e) {
+            throw unsaved(file, "Modest Stack made a mistake, please report it (" + e + ")", e);
         }
     }
 
-    private static String reason(IOException e) {
-        return switch (e) {
-            case NoSuchFileException _ -> "the folder does not exist";
-            case AccessDeniedException _ -> "this user may not write there";
-            default -> String.valueOf(e.getMessage());
-        };
+    private static DocumentException unsaved(Path file, String reason, Throwable cause) {
+        return new DocumentException("The document could not be saved to " + file + ": " + reason + ".", cause);
     }
 
     /** The document as text. */
@@ -168,9 +181,13 @@ public final class DocumentFile {
         ObjectNode material = o.putObject("material");
         material.put("name", b.material().name());
         material.put("color", String.format(Locale.ROOT, "#%06X", b.material().rgb()));
+        JsonNode moreOfMaterial = b.unknown().get("material");
+        if (moreOfMaterial != null) moreOfMaterial.properties().forEach(p -> material.set(p.getKey(), p.getValue()));
         if (b.marker() != Body.END) o.put("shown", b.marker());
         o.set("steps", toJson(b.entries()));
-        b.unknown().forEach(o::set);
+        b.unknown().forEach((k, v) -> {
+            if (!k.equals("material")) o.set(k, v);
+        });
         return o;
     }
 
@@ -223,7 +240,7 @@ public final class DocumentFile {
                 b.ids().forEach(a::add);
                 yield a;
             }
-            case Mesh m -> JSON.getNodeFactory().stringNode(MeshCodec.write(m));
+            case Mesh m -> JSON.getNodeFactory().stringNode(EncodedMeshes.of(m));
             default -> throw new IllegalStateException("no JSON for " + value.getClass());
         };
     }
@@ -243,9 +260,14 @@ public final class DocumentFile {
             int version = root.path("version").asInt(0);
             if (version < 1) throw new DocumentException(name + " does not say which version of the format it has.");
             if (version > VERSION) {
-                remarks.add(
-                        "This document was saved by a newer Modest Stack. What is not known here is kept as it is.");
+                remarks.add("This document was saved by a newer Modest Stack (format " + version + "; this one knows "
+                        + VERSION
+                        + "). It can be looked at, but not be saved over: what is not known here would be lost.");
             }
+            String units = root.path("units").asString("mm");
+            if (!units.equals("mm"))
+                remarks.add("Lengths are said to be in " + units + "; only millimetres are known, so they are read as"
+                        + " millimetres.");
             nextId = Math.max(1, root.path("nextId").asLong(1));
             findIds(root, 0);
             List<Body> bodies = new ArrayList<>();
@@ -256,7 +278,7 @@ public final class DocumentFile {
                 bodies.add(body(o, bodyIds));
             }
             Map<String, JsonNode> unknown = rest(root, "format", "version", "units", "nextId", "bodies");
-            return new Loaded(new Document(bodies, nextId, unknown), List.copyOf(remarks));
+            return new Loaded(new Document(bodies, nextId, unknown), List.copyOf(remarks), null, version > VERSION);
         }
 
         /** No new id may be one that is in the file, nor in steps that were baked. */
@@ -277,6 +299,12 @@ public final class DocumentFile {
             if (bodyName.isEmpty()) bodyName = "Body " + known.size();
             List<Entry> entries = entries(o.path("steps"), bodyName);
             if (entries.isEmpty()) throw new DocumentException(name + ": the body " + bodyName + " has no steps.");
+            Map<String, JsonNode> unknown = rest(o, "id", "name", "visible", "material", "shown", "steps");
+            if (o.get("material") instanceof ObjectNode m) {
+                ObjectNode strange = JSON.createObjectNode();
+                rest(m, "name", "color").forEach(strange::set);
+                if (!strange.isEmpty()) unknown.put("material", strange);
+            }
             return new Body(
                     id,
                     bodyName,
@@ -284,7 +312,7 @@ public final class DocumentFile {
                     material(o.path("material")),
                     entries,
                     o.path("shown").asInt(Body.END),
-                    rest(o, "id", "name", "visible", "material", "shown", "steps"));
+                    unknown);
         }
 
         private static Material material(JsonNode m) {

@@ -381,9 +381,9 @@ class DividedPicksTest extends OneBody {
         add(new Extrude(Pick.hand(before, top), 5, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false));
         d = Edits.addStep(d, a, 1, new Split(pick("faces: all"), 2));
         Mesh live = mesh();
-        d = Edits.bake(d, a, 0, 1, evaluator.evaluate(d, a, Progress.NONE));
+        d = Baking.bake(d, a, 0, 1, evaluator.evaluate(d, a, Progress.NONE));
         assertTrue(live.sameAs(mesh()), "the baked stack makes the same");
-        d = Edits.unbake(d, a, d.body(a).entries().getFirst().id());
+        d = Baking.unbake(d, a, d.body(a).entries().getFirst().id());
         assertTrue(live.sameAs(mesh()), "and so do the steps when they are back");
     }
 

@@ -132,11 +132,30 @@ class EvaluationTest {
 
     @Test
     void oldResultsGoWhenThereIsNoRoom() throws StepException {
-        Evaluator small = new Evaluator(20_000);
+        long room = 200_000;
+        Evaluator small = new Evaluator(room), large = new Evaluator(Long.MAX_VALUE);
+        BodyResult first = null, last = null;
+        Document begin = d;
         for (int i = 0; i < 50; i++) {
             d = Edits.setValue(d, a, id(2), "by", new Vec3(0.01 * i, 0, 0));
-            assertFalse(small.evaluate(d, a, Progress.NONE).failed());
+            last = small.evaluate(d, a, Progress.NONE);
+            assertFalse(last.failed());
+            large.evaluate(d, a, Progress.NONE);
+            if (i == 0) first = last;
+            if (i == 0) begin = d;
+            assertTrue(small.cachedBytes() <= room, i + ": " + small.cachedBytes());
         }
+        assertTrue(large.cachedBytes() > 2 * room, "they do not all have room: " + large.cachedBytes());
+        // The oldest is worked out again, and the same; the newest is still there, also for one who asks anew.
+        BodyResult again = small.evaluate(begin, a, Progress.NONE);
+        assertNotSame(first.steps().get(3).mesh(), again.steps().get(3).mesh());
+        assertTrue(first.mesh().sameAs(again.mesh()));
+        StringBuilder said = new StringBuilder();
+        Document renamed = Edits.renameBody(begin, a, "Other");
+        assertSame(
+                again.mesh(),
+                small.evaluate(renamed, a, (_, step, _) -> said.append(step)).mesh());
+        assertEquals("", said.toString());
     }
 
     @Test

@@ -7,15 +7,14 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToIntFunction;
-import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * A mesh whose edges and corners are being cut off, put together from {@link CutPiece pieces}: what stands in place of
@@ -85,7 +84,7 @@ final class CutMesh {
         origin = new int[kept];
         offset = new double[3 * kept];
         key = new long[kept];
-        IntStream.range(0, first.length).parallel().forEach(i -> take(pieces.get(i), first[i], firstChain[i]));
+        Workers.each(first.length, i -> take(pieces.get(i), first[i], firstChain[i]));
         for (int c = 0; c < corner.length; c++) {
             if (corner[c] != Integer.MIN_VALUE) continue;
             int v = mesh.corners()[c], s = same[v];
@@ -211,7 +210,7 @@ final class CutMesh {
         int[] materials = b.materialsOf(mesh);
         int own = material.applyAsInt(b), old = mesh.faceCount(), faces = old + newFaces();
         double[] xyz = new double[3 * count];
-        Chunks.run(0, count, (from, to) -> {
+        Workers.ranges(0, count, (from, to) -> {
             for (int v = from; v < to; v++) for (int k = 0; k < 3; k++) xyz[3 * v + k] = place(v, k, scale);
         });
         int size = quads.length;

@@ -3,12 +3,11 @@ package org.modeststack.steps.bevel;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * Cuts off edges: first their ends are worked out, vertex by vertex, and then the strips between them are laid. Vertices
@@ -50,10 +49,9 @@ final class EdgeBevel {
             ends.add(new EdgeEnds(piece, profiles, edges, widths, curve, turns, meeting, seed));
         }
         // By number, so that the result is the same however many work on it.
-        IntStream.range(0, parts)
-                .parallel()
-                .forEach(i ->
-                        ends.get(i).run(touched, (int) ((long) all * i / parts), (int) ((long) all * (i + 1) / parts)));
+        Workers.each(
+                parts,
+                i -> ends.get(i).run(touched, (int) ((long) all * i / parts), (int) ((long) all * (i + 1) / parts)));
         int[] first = cut.settle();
         for (int i = 0; i < parts; i++) ends.get(i).shift(first[i]);
         strips();
@@ -63,7 +61,7 @@ final class EdgeBevel {
         int[] list = edges.stream().toArray();
         int[] quads = new int[4 * n * list.length], like = new int[n * list.length];
         long[] keys = new long[n * list.length], places = Keys.fractions(n);
-        Chunks.run(0, list.length, (from, to) -> {
+        Workers.ranges(0, list.length, (from, to) -> {
             for (int i = from; i < to; i++) strip(list[i], i * n, quads, like, keys, places);
         });
         cut.strips(quads, like, keys);

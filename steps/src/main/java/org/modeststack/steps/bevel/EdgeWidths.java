@@ -2,10 +2,10 @@ package org.modeststack.steps.bevel;
 
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * How far from each cut edge its rails run: for each corner of the mesh, the distance within its face between the side
@@ -57,7 +57,7 @@ final class EdgeWidths {
         end = measure == Measure.SAME || tapers ? new double[mesh.cornerCount()] : start;
         even = end == start;
         turn = new double[mesh.cornerCount()];
-        Chunks.run(0, adj.edgeCount(), (from, to) -> {
+        Workers.ranges(0, adj.edgeCount(), (from, to) -> {
             for (int e = cut.nextSetBit(from); e >= 0 && e < to; e = cut.nextSetBit(e + 1)) set(e, measure, width);
         });
         if (measure == Measure.SAME) sameOnAll(cut, width);

@@ -5,13 +5,13 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.function.Supplier;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * Holds the width back where strips would cross. All new vertices leave the old ones in proportion to the width, so that
@@ -71,7 +71,7 @@ final class Guard {
     void hold() {
         double[] spent = new double[mesh.cornerCount()];
         boolean[] isTouched = new boolean[mesh.faceCount()], isDented = new boolean[mesh.faceCount()];
-        Chunks.run(0, mesh.faceCount(), (from, to) -> {
+        Workers.ranges(0, mesh.faceCount(), (from, to) -> {
             for (int f = from; f < to; f++) {
                 for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
                     isTouched[f] |= touched.get(mesh.corners()[c]);

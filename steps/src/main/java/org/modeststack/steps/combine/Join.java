@@ -27,13 +27,14 @@ public record Join(
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         if (with.ids().isEmpty()) throw new StepException("Choose a body to join with.");
-        int vertices = in.vertexCount(), faces = in.faceCount();
+        long vertices = in.vertexCount(), faces = in.faceCount(), corners = in.cornerCount();
         for (String id : with.ids()) {
             vertices += context.body(id).vertexCount();
             faces += context.body(id).faceCount();
+            corners += context.body(id).cornerCount();
         }
-        Limits.checkFaces(faces);
-        MeshBuilder b = new MeshBuilder(vertices, faces);
+        Limits.checkCounts(vertices, faces, corners);
+        MeshBuilder b = new MeshBuilder((int) vertices, (int) faces);
         b.append(in, key -> key);
         for (String id : with.ids()) {
             long seed = Keys.of(context.seed(), id.hashCode());

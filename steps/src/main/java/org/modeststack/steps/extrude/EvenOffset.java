@@ -1,10 +1,10 @@
 package org.modeststack.steps.extrude;
 
 import java.util.Arrays;
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * Moves the copies of a group along the surface's normals so that every face ends at the same distance from where it
@@ -27,7 +27,7 @@ final class EvenOffset {
         // Worked out once, before others ask for them.
         FaceFrames.of(r.mesh);
         // Each copy goes its own way, so they can be worked out side by side.
-        Chunks.run(r.copyStart[group], r.copyStart[group + 1], (from, to) -> chunk(r, from, to, distance, places));
+        Workers.ranges(r.copyStart[group], r.copyStart[group + 1], (from, to) -> chunk(r, from, to, distance, places));
     }
 
     private static void chunk(Raising r, int first, int last, double distance, double[] places) {

@@ -52,7 +52,7 @@ public record Mirror(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        Limits.checkFaces(2.0 * in.faceCount());
+        Limits.checkCopies(in, 2);
         int a = axis.ordinal(), n = in.vertexCount();
         MeshBuilder b = new MeshBuilder(2 * n, 2 * in.faceCount());
         int[] materials = b.materialsOf(in);

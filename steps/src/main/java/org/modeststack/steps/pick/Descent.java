@@ -8,19 +8,18 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.UnaryOperator;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 
 /**
- * How a mesh came about, kept with it: the mesh before and the step that made it of that. With it one can tell what has
- * become of an element that a step has divided, merged or cut off, although none has its key any more: a mark is put on
- * it as a tag, the step is carried out once more, and where the mark is then, by the step's own rule of carrying tags, is
- * what stands in the element's place. So a face is followed into all its parts by every step that can carry a tag.
+ * What has become of elements that a step has divided, merged or cut off, although none has their key any more: a mark is
+ * put on them as a tag, the step is carried out once more ({@link Origin}), and where the mark is then, by the step's own
+ * rule of carrying tags, is what stands in their place. So a face is followed into all its parts by every step that can
+ * carry a tag.
  */
-public final class Descent {
+final class Descent {
     /** No name a person can type. */
     private static final String MARK = "\u0000mark";
 
@@ -28,30 +27,17 @@ public final class Descent {
     private static final int FEW = 64;
 
     private final Mesh before;
-    private final UnaryOperator<Mesh> step;
+    private final Origin origin;
 
-    private Descent(Mesh before, UnaryOperator<Mesh> step) {
+    private Descent(Mesh before, Origin origin) {
         this.before = before;
-        this.step = step;
+        this.origin = origin;
     }
 
-    /**
-     * Notes where a mesh comes from; what is noted first stays.
-     *
-     * @param step makes a mesh like {@code mesh} of one like {@code before} that has more tags; null where it cannot
-     */
-    public static void note(Mesh mesh, Mesh before, UnaryOperator<Mesh> step) {
-        if (mesh != before) mesh.derived(Descent.class, _ -> new Descent(before, step));
-    }
-
-    /** Notes that a mesh has come about as another one has, of which it differs in its tags alone. */
-    public static void same(Mesh mesh, Mesh as) {
-        Descent d = of(as);
-        if (d != null) note(mesh, d.before, d.step);
-    }
-
+    /** How a mesh came about, or null where that is not known. */
     private static Descent of(Mesh mesh) {
-        return mesh.known(Descent.class);
+        Origin o = Origin.of(mesh);
+        return o == null ? null : new Descent(o.before(), o);
     }
 
     /**
@@ -193,8 +179,8 @@ public final class Descent {
         Mesh in = before.withTags(tags);
         // What was picked on it is the same with a mark, and what it came from too.
         in.derived(PickCache.class, _ -> before.derived(PickCache.class, _ -> new PickCache()));
-        same(in, before);
-        Mesh out = step.apply(in);
+        Origin.same(in, before);
+        Mesh out = origin.again(in);
         return out != null && Arrays.equals(out.vertexKeys(), after.vertexKeys()) ? out : null;
     }
 

@@ -1,10 +1,11 @@
 package org.modeststack.steps.pick;
 
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 
 /** Elements of a mesh by their keys, made when first asked and kept with the mesh. */
-final class KeyIndex {
+final class KeyIndex implements Memory.Counted {
     /** Stands for a key that several elements share. */
     static final int SEVERAL = -2;
 
@@ -26,6 +27,15 @@ final class KeyIndex {
         Table t = tables[kind.ordinal()];
         if (t == null) tables[kind.ordinal()] = t = new Table(keys(kind));
         return t.find(key);
+    }
+
+    @Override
+    public synchronized void count(Memory memory) {
+        for (Table t : tables) {
+            if (t == null) continue;
+            memory.addArray(t.keys);
+            memory.addArray(t.slots);
+        }
     }
 
     private long[] keys(ElementKind kind) {

@@ -122,6 +122,26 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return mesh.derived(PickCache.class, _ -> new PickCache()).get(this, () -> workOut(mesh));
     }
 
+    /** What it comes to on a mesh if that has been worked out, else null; never takes long. */
+    public Picked known(Mesh mesh) {
+        PickCache cache = mesh.known(PickCache.class);
+        return cache == null ? null : cache.known(this);
+    }
+
+    /** Notes what it comes to on the mesh that its elements were picked on by hand, which needs no looking for. */
+    public void note(Mesh mesh, Selection selection) {
+        mesh.derived(PickCache.class, _ -> new PickCache()).put(this, new Picked(selection, handPicked(), 0, 0));
+    }
+
+    /** How many elements it names one by one. */
+    public int handPicked() {
+        int n = 0;
+        for (Term t : terms)
+            if (t instanceof Term.Where w && w.rule() instanceof Rule.Hand h)
+                n += h.anchors().size();
+        return n;
+    }
+
     private Picked workOut(Mesh mesh) {
         Selection s = Selection.none(kind);
         int wanted = 0, found = 0, lost = 0;

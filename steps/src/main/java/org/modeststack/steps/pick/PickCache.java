@@ -3,9 +3,13 @@ package org.modeststack.steps.pick;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Supplier;
+import org.modeststack.mesh.Memory;
 
-/** What picks came to on one mesh: the step, its handles and the view all ask for the same. */
-final class PickCache {
+/**
+ * What picks came to on one mesh: the step, its handles and the view all ask for the same. No lock is held while one is
+ * worked out, so that whoever only looks never waits.
+ */
+final class PickCache implements Memory.Counted {
     private static final int KEPT = 8;
 
     private final Map<Pick, Picked> known = new LinkedHashMap<>(16, 0.75f, true) {
@@ -15,9 +19,23 @@ final class PickCache {
         }
     };
 
-    synchronized Picked get(Pick pick, Supplier<Picked> work) {
-        Picked p = known.get(pick);
-        if (p == null) known.put(pick, p = work.get());
+    /** Null where it has still to be worked out. */
+    synchronized Picked known(Pick pick) {
+        return known.get(pick);
+    }
+
+    synchronized void put(Pick pick, Picked picked) {
+        known.putIfAbsent(pick, picked);
+    }
+
+    Picked get(Pick pick, Supplier<Picked> work) {
+        Picked p = known(pick);
+        if (p == null) put(pick, p = work.get());
         return p;
+    }
+
+    @Override
+    public synchronized void count(Memory memory) {
+        known.values().forEach(p -> memory.addBytes(p.selection().elements().size() / 8));
     }
 }

@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
@@ -12,8 +13,21 @@ import org.modeststack.mesh.select.Selection;
 /** The middles of a mesh's elements in a grid of cubes, for finding which lie near a place. Kept with the mesh. */
 final class PlaceIndex {
     /** All kinds of one mesh. */
-    private static final class OfMesh {
+    private static final class OfMesh implements Memory.Counted {
+        /** A key and a value in a table that is three quarters full at the most. */
+        private static final long ENTRY_BYTES = 16;
+
         final PlaceIndex[] kinds = new PlaceIndex[ElementKind.values().length];
+
+        @Override
+        public synchronized void count(Memory memory) {
+            for (PlaceIndex p : kinds) {
+                if (p == null) continue;
+                memory.addArray(p.places);
+                memory.addArray(p.next);
+                memory.addBytes(ENTRY_BYTES * p.first.size());
+            }
+        }
     }
 
     private final double[] places;

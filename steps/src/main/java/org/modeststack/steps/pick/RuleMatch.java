@@ -2,13 +2,13 @@ package org.modeststack.steps.pick;
 
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.Chunks;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.work.Workers;
 
 /** Finds the elements of a mesh that answer to a rule. */
 final class RuleMatch {
@@ -42,7 +42,7 @@ final class RuleMatch {
         double limit = Math.cos(Math.toRadians(degrees)) - 1e-9;
         // Pieces of the work are whole numbers of words.
         long[] words = new long[(adj.edgeCount() + 63) / 64];
-        Chunks.run(0, adj.edgeCount(), (from, to) -> {
+        Workers.ranges(0, adj.edgeCount(), (from, to) -> {
             for (int e = from; e < to; e++) {
                 if (adj.edgeSides(e) != 2) continue;
                 int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);

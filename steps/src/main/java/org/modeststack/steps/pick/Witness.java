@@ -3,6 +3,7 @@ package org.modeststack.steps.pick;
 import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 
@@ -18,7 +19,11 @@ public record Witness(long key, Vec3 place) {
     }
 
     /** Kept with the mesh: every click asks for them. */
-    private record OfMesh(List<Witness> all) {}
+    private record OfMesh(List<Witness> all) implements Memory.Counted {
+        /** Eight at the most. */
+        @Override
+        public void count(Memory memory) {}
+    }
 
     /** The vertices nearest to the eight corners of a mesh's bounds, each once. */
     static List<Witness> of(Mesh mesh) {

@@ -23,7 +23,7 @@ final class Copies {
 
     /** @param weld merge vertices of different copies closer than this, or 0 for none */
     static Mesh of(Mesh in, int count, Placement placement, double weld, StepContext context) throws StepException {
-        Limits.checkFaces((double) count * in.faceCount());
+        Limits.checkCopies(in, count);
         int nv = in.vertexCount(), nf = in.faceCount(), nc = in.cornerCount();
         double[] xyz = new double[3 * nv * count];
         int[] offsets = new int[nf * count + 1];

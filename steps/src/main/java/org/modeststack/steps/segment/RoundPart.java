@@ -17,6 +17,7 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * The topology of dividing round parts into another number of segments: rows of faces that share rails are taken
@@ -342,7 +343,7 @@ final class RoundPart {
         int[] materials = b.materialsOf(mesh);
         for (int v = gone.nextClearBit(0); v < mesh.vertexCount(); v = gone.nextClearBit(v + 1))
             same[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
-        all.parallelStream().forEach(r -> r.place(mesh, segments, seed, fractions));
+        Workers.each(all.size(), i -> all.get(i).place(mesh, segments, seed, fractions));
         // Whatever a new vertex or face is nearest to along the part, it takes its tags from.
         Heirs heirs = new Heirs(mesh, b);
         for (Rail r : all) {
@@ -356,7 +357,7 @@ final class RoundPart {
         b.carryTags(mesh, same, faceMap);
         int first = b.faceCount();
         List<Strip> strips = parts.stream().flatMap(Part::strips).toList();
-        strips.parallelStream().forEach(s -> s.weave(mesh, segments, materials, seed, fractions));
+        Workers.each(strips.size(), i -> strips.get(i).weave(mesh, segments, materials, seed, fractions));
         for (Strip s : strips) lay(s, b, heirs);
         b.tag(madeTag, Tag.faces(first, b.faceCount()));
         return b.build();

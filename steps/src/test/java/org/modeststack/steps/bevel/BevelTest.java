@@ -5,20 +5,14 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static org.modeststack.steps.PartFixtures.anyShape;
 import static org.modeststack.steps.PartFixtures.euler;
 import static org.modeststack.steps.PartFixtures.pick;
-import static org.modeststack.steps.PartFixtures.some;
 import static org.modeststack.steps.PartFixtures.volume;
 
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
-import net.jqwik.api.Assume;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -62,7 +56,7 @@ class BevelTest {
         return TestContext.run(new Box(side, side, side, 1, 1, 1, Seat.CENTERED));
     }
 
-    private static Mesh octahedron() {
+    static Mesh octahedron() {
         MeshBuilder b = new MeshBuilder(6, 8);
         int[][] p = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}, {0, 0, 1}, {0, 0, -1}};
         for (int i = 0; i < 6; i++) b.vertex(p[i][0], p[i][1], p[i][2], i + 1);
@@ -85,11 +79,11 @@ class BevelTest {
             assertTrue(distinct(out.vertexKeys()) && distinct(out.faceKeys()), what + " keys");
     }
 
-    private static boolean distinct(long[] keys) {
+    static boolean distinct(long[] keys) {
         return Arrays.stream(keys).distinct().count() == keys.length;
     }
 
-    private static void assertEdgesEqual(Mesh m, double length) {
+    static void assertEdgesEqual(Mesh m, double length) {
         for (int e = 0; e < m.edgeCount(); e++) {
             Vec3 d = m.point(m.adjacency().edgeLow(e))
                     .minus(m.point(m.adjacency().edgeHigh(e)));
@@ -181,7 +175,7 @@ class BevelTest {
     }
 
     /** What is cut off a unit cube's corner down to the plane through the points (1,1,0) and so on: all but a pyramid. */
-    private static double cornerCut() {
+    static double cornerCut() {
         // Of the cube's corner unit, half-way: the body left is bounded by x + y ≥ 1 … and x + y + z ≥ 2.
         return 1 - 1.0 / 6;
     }
@@ -234,7 +228,7 @@ class BevelTest {
     }
 
     /** A vertex of the upright edge's profile at the top of the strip. */
-    private static Vec3 profilePoint(Mesh m, int i, int n) {
+    static Vec3 profilePoint(Mesh m, int i, int n) {
         double angle = i * Math.PI / 2 / n;
         Vec3 want = new Vec3(3 + 2 * Math.cos(angle), 3 + 2 * Math.sin(angle), 3);
         return IntStream.range(0, m.vertexCount())
@@ -245,7 +239,7 @@ class BevelTest {
     }
 
     /** One edge of a cube, whose strip ends in the faces opposite. */
-    private static Mesh oneEdge(Object... changes) throws StepException {
+    static Mesh oneEdge(Object... changes) throws StepException {
         Object[] all = Arrays.copyOf(changes, changes.length + 2);
         all[changes.length] = "where";
         all[changes.length + 1] = pick("edges: inside 4 4 -6 6 6 6");
@@ -361,7 +355,7 @@ class BevelTest {
         assertEquals(6 * 4 + 8 * 6, picked(out, "edges: made " + made + "; rim"));
     }
 
-    private static int picked(Mesh m, String text) {
+    static int picked(Mesh m, String text) {
         return pick(text).on(m).selection().elements().cardinality();
     }
 
@@ -512,39 +506,8 @@ class BevelTest {
         assertEquals(6000 - 30 * 2 * 2 / 2.0, volume(out), 1e-9);
     }
 
-    /** A pyramid over n sides, all but its base bevelled or only some: any mix of edges at a vertex of any count. */
-    @Property(tries = 300)
-    void anyMixOfEdgesMeetsInAVertex(
-            @ForAll @IntRange(min = 3, max = 12) int sides,
-            @ForAll @IntRange(min = 1, max = 4095) int mask,
-            @ForAll @IntRange(min = 1, max = 5) int segments,
-            @ForAll @IntRange(min = 0, max = 3) int shape)
-            throws StepException {
-        Mesh in = pyramid(sides, shape);
-        Selection s = Selection.none(ElementKind.EDGE);
-        for (int i = 0; i < sides; i++)
-            if ((mask >> i & 1) != 0) s.elements().set(in.adjacency().edgeBetween(i, sides, in));
-        if (s.isEmpty()) return;
-        for (Meeting meeting : Meeting.values()) {
-            Mesh out = TestContext.run(
-                    bevel(
-                            "where",
-                            Pick.hand(in, s),
-                            "width",
-                            0.5,
-                            "segments",
-                            segments,
-                            "angle",
-                            0.0,
-                            "meeting",
-                            meeting),
-                    in);
-            assertValid(in, out, sides + " " + mask + " " + segments + " " + shape);
-        }
-    }
-
     /** @param shape upright, dented, flat, or like a saddle */
-    private static Mesh pyramid(int sides, int shape) {
+    static Mesh pyramid(int sides, int shape) {
         MeshBuilder b = new MeshBuilder(sides + 1, sides + 1);
         for (int i = 0; i < sides; i++) {
             double a = 2 * Math.PI * i / sides;
@@ -560,54 +523,7 @@ class BevelTest {
         return b.build();
     }
 
-    /**
-     * Whatever is cut off of whatever shape: closed where it was, no face without area, nothing through anything else,
-     * Euler's characteristic as before.
-     */
-    @Property(tries = 1000)
-    void anythingOfAnyShape(@ForAll Random random) throws StepException {
-        Mesh in = anyShape(random);
-        Assume.that(Crossings.of(in).isEmpty());
-        Bevel.Of of = Bevel.Of.values()[random.nextInt(3)];
-        ElementKind kind =
-                of == Bevel.Of.EDGES ? ElementKind.EDGE : of == Bevel.Of.RIMS ? ElementKind.FACE : ElementKind.VERTEX;
-        boolean weighed = of == Bevel.Of.EDGES && random.nextInt(3) == 0;
-        for (int k = 0; k < 2 && weighed; k++)
-            in = TestContext.run(new TagStep(some(in, kind, 2, random), "w", random.nextDouble()), in);
-        Mesh out = TestContext.run(
-                bevel(
-                        "weights",
-                        weighed ? "w" : "",
-                        "of",
-                        of,
-                        "where",
-                        some(in, kind, 1 + random.nextInt(4), random),
-                        "angle",
-                        random.nextBoolean() ? 0.0 : 20.0,
-                        "width",
-                        random.nextDouble() * 4,
-                        "share",
-                        random.nextDouble() * 0.7,
-                        "segments",
-                        1 + random.nextInt(4),
-                        "profile",
-                        random.nextDouble() * 3 - 1,
-                        "measure",
-                        one(Measure.values(), random),
-                        "meeting",
-                        one(Meeting.values(), random),
-                        "holding",
-                        one(Holding.values(), random),
-                        "cornerOuter",
-                        one(Turn.values(), random),
-                        "cornerInner",
-                        one(Turn.values(), random)),
-                in);
-        assertValid(in, out, of.toString());
-        assertTrue(Crossings.of(out).isEmpty(), "nothing passes through anything");
-    }
-
-    private static <T> T one(T[] all, Random random) {
+    static <T> T one(T[] all, Random random) {
         return all[random.nextInt(all.length)];
     }
 }

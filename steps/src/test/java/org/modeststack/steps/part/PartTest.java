@@ -10,10 +10,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Random;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.DoubleRange;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,10 +18,8 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.select.Selection;
-import org.modeststack.steps.Axis;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.clean.WeldPicked;
@@ -34,53 +28,13 @@ import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.pick.Term;
-import org.modeststack.steps.source.Cylinder;
-import org.modeststack.steps.source.Seat;
 
 /** Steps that put picked elements elsewhere, name them, or merge them. */
 class PartTest {
-    private static final Pick TOP = PickText.parse("faces: facing 0 0 1 10");
+    static final Pick TOP = PickText.parse("faces: facing 0 0 1 10");
 
-    private static double volume(Mesh m) {
+    static double volume(Mesh m) {
         return Measures.of(m).volume();
-    }
-
-    @Property(tries = 40)
-    void movingTheTopOfABlockStretchesIt(
-            @ForAll @DoubleRange(min = -9, max = 20) double up, @ForAll @DoubleRange(min = -30, max = 30) double aside)
-            throws StepException {
-        Mesh m = MeshFixtures.cube(10);
-        Mesh out = TestContext.run(new MovePicked(TOP, new Vec3(aside, 0, up), Axes.BODY, 0, Fade.SMOOTH), m);
-        // Cavalieri: what leans has the volume of what stands.
-        assertEquals(100 * (10 + up), volume(out), 1e-9);
-        Mesh along = TestContext.run(new MovePicked(TOP, new Vec3(0, 0, up), Axes.NORMAL, 0, Fade.SMOOTH), m);
-        assertEquals(volume(out), volume(along), 1e-9);
-        assertArrayEquals(m.corners(), out.corners());
-    }
-
-    @Property(tries = 40)
-    void scalingTheTopMakesAFrustum(@ForAll @DoubleRange(min = 0, max = 3) double s) throws StepException {
-        Mesh m = MeshFixtures.cube(10);
-        Mesh out = TestContext.run(
-                new ScalePicked(TOP, new Vec3(s, s, 1), Axes.NORMAL, Pivot.MIDDLE, Vec3.ZERO, 0, Fade.SMOOTH), m);
-        double a = 100, b = 100 * s * s;
-        assertEquals(10.0 / 3 * (a + b + Math.sqrt(a * b)), volume(out), 1e-9);
-    }
-
-    @Property(tries = 40)
-    void turningKeepsDistancesFromThePivot(
-            @ForAll @DoubleRange(min = -720, max = 720) double angle, @ForAll boolean given) throws StepException {
-        Mesh m = MeshFixtures.cube(10);
-        Vec3 point = given ? new Vec3(3, 4, 5) : new Vec3(5, 5, 10);
-        Mesh out = TestContext.run(
-                new TurnPicked(
-                        TOP, angle, Axis.Z, Axes.BODY, given ? Pivot.GIVEN : Pivot.MIDDLE, point, 0, Fade.SMOOTH),
-                m);
-        for (int v = 0; v < 8; v++) {
-            assertEquals(
-                    m.point(v).minus(point).length(), out.point(v).minus(point).length(), 1e-9);
-            assertEquals(m.z(v), out.z(v), 1e-12);
-        }
     }
 
     @ParameterizedTest
@@ -125,26 +79,6 @@ class PartTest {
                 "faces all round have no normal");
     }
 
-    @Property(tries = 60)
-    void flattenedElementsLieInOnePlane(@ForAll long seed, @ForAll @IntRange(min = 4, max = 30) int sides)
-            throws StepException {
-        Random random = new Random(seed);
-        Mesh m = MeshFixtures.posed(TestContext.run(new Cylinder(20, 10, sides, 3, 0, Seat.STANDING)), random, 50);
-        double[] xyz = m.xyz().clone();
-        for (int i = 0; i < xyz.length; i++) xyz[i] += random.nextGaussian();
-        m = m.withPositions(xyz);
-        Selection s = Selection.none(ElementKind.VERTEX);
-        for (int v = 0; v < m.vertexCount(); v++)
-            if (v < 4 || random.nextInt(3) == 0) s = s.with(Selection.of(ElementKind.VERTEX, v));
-        Mesh out = TestContext.run(new Flatten(Pick.hand(m, s), Flatten.Plane.BEST, Flatten.Through.MIDDLE, 0, 1), m);
-        FitPlane fit = FitPlane.of(out, s.elements());
-        double size = m.bounds().diagonal();
-        for (int v = 0; v < m.vertexCount(); v++) {
-            if (s.contains(v)) assertEquals(0, out.point(v).minus(fit.middle()).dot(fit.normal()), 1e-12 * size);
-            else assertEquals(m.point(v), out.point(v));
-        }
-    }
-
     @ParameterizedTest
     @CsvSource({"ACROSS_X, 0", "ACROSS_Y, 1", "ACROSS_Z, 2"})
     void flatteningAcrossAnAxisIsExact(Flatten.Plane plane, int axis) throws StepException {
@@ -168,29 +102,6 @@ class PartTest {
         assertTrue(context.remarks.getFirst().text().contains("one line"));
     }
 
-    @Property(tries = 40)
-    void aLoopBecomesACircle(@ForAll @IntRange(min = 1, max = 8) int n, @ForAll boolean given) throws StepException {
-        Mesh m = MeshFixtures.sheet(n + 2);
-        Pick block = PickText.parse("faces: inside 1 1 -1 " + (n + 1) + " " + (n + 1) + " 1");
-        LoopToCircle.Size size = given ? LoopToCircle.Size.GIVEN : LoopToCircle.Size.MEAN;
-        Mesh out = TestContext.run(new LoopToCircle(block, size, 7, LoopToCircle.Spacing.EVEN, 1), m);
-        BitSet rim = Outlines.of(m, block.on(m).selection())
-                .chains()
-                .getFirst()
-                .vertices()
-                .intStream()
-                .collect(BitSet::new, BitSet::set, BitSet::or);
-        Vec3 c = FitPlane.middle(m, rim);
-        double radius = -1;
-        for (int v = rim.nextSetBit(0); v >= 0; v = rim.nextSetBit(v + 1)) {
-            double r = out.point(v).minus(c).length();
-            if (radius < 0) radius = r;
-            assertEquals(radius, r, 1e-12 * radius);
-        }
-        if (given) assertEquals(3.5, radius, 1e-12);
-        assertEquals(0, Health.of(out).flippedEdges());
-    }
-
     @Test
     void branchingEdgesAreLeftAndSaid() throws StepException {
         TestContext context = new TestContext();
@@ -200,23 +111,6 @@ class PartTest {
                 .apply(m, context);
         assertArrayEquals(m.xyz(), out.xyz());
         assertTrue(context.remarks.getFirst().text().startsWith("1 chain of edges was left"));
-    }
-
-    @Property(tries = 40)
-    void spacedVerticesAreEquallyFarApart(@ForAll long seed, @ForAll @IntRange(max = 3) int relax)
-            throws StepException {
-        Random random = new Random(seed);
-        Mesh sheet = MeshFixtures.sheet(8);
-        double[] xyz = sheet.xyz().clone();
-        for (int v = 0; v < sheet.vertexCount(); v++)
-            if (sheet.x(v) > 0 && sheet.x(v) < 8 && sheet.y(v) == 4) xyz[3 * v] += random.nextDouble() - 0.5;
-        Mesh m = sheet.withPositions(xyz);
-        Pick row = PickText.parse("edges: inside -1 3.9 -1 9 4.1 1");
-        Mesh out = TestContext.run(new SpaceEvenly(row, relax, 1), m);
-        Chain c = Outlines.of(m, row.on(m).selection()).chains().getFirst();
-        assertEquals(9, c.size());
-        for (int i = 0; i < 8; i++)
-            assertEquals(1, out.point(c.at(i)).minus(out.point(c.at(i + 1))).length(), 1e-9);
     }
 
     @Test

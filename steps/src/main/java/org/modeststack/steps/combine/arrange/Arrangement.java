@@ -3,9 +3,8 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.CompletableFuture;
-import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -83,7 +82,7 @@ public final class Arrangement {
     /** Makes the operands ready beside each other; what has been made ready before is there at once. */
     private static Solid[] prepare(List<Operand> taking) {
         Solid[] solids = new Solid[taking.size()];
-        IntStream.range(0, solids.length).parallel().forEach(i -> solids[i] = Solid.of(taking.get(i).mesh));
+        Workers.each(solids.length, i -> solids[i] = Solid.of(taking.get(i).mesh));
         return solids;
     }
 
@@ -122,25 +121,14 @@ public final class Arrangement {
     }
 
     private void findContacts(Soup soup, Contacts contacts, String[] names) {
-        int[] seen = {0};
         int n = soup.solids.length;
         double[][] boxes = new double[n][];
         for (int a = 0; a < n; a++) boxes[a] = soup.solids[a].tree.box();
-        // Whether an operand meets itself is found out beside, from the last one down; what is left is done here.
-        CompletableFuture<Void> beside = CompletableFuture.runAsync(() -> {
-            for (int a = n - 1; a >= 0; a--) soup.solids[a].selfPairs();
+        // Whether an operand meets itself is found out beside, from the last one down.
+        Workers.each(1 + n, task -> {
+            if (task == 0) findContactsBetween(soup, contacts, boxes);
+            else soup.solids[n - task].selfPairs();
         });
-        for (int a = 0; a < n; a++) {
-            int baseA = soup.triangleBase(a);
-            for (int b = a + 1; b < n; b++) {
-                if (apart(boxes[a], boxes[b])) continue;
-                int baseB = soup.triangleBase(b);
-                soup.solids[a].tree.overlaps(soup.solids[b].tree, (s, t) -> {
-                    if ((++seen[0] & 0x3FFF) == 0) context.progress(0.4);
-                    contacts.intersect(s + baseA, t + baseB);
-                });
-            }
-        }
         for (int a = 0; a < n; a++) {
             int baseA = soup.triangleBase(a);
             LongArrayList self = soup.solids[a].selfPairs();
@@ -153,7 +141,21 @@ public final class Arrangement {
                     Remark.Level.NOTE,
                     names[a] + " touches or runs through itself; where it overlaps it counts as solid.");
         }
-        beside.join();
+    }
+
+    private void findContactsBetween(Soup soup, Contacts contacts, double[][] boxes) {
+        int[] seen = {0};
+        for (int a = 0; a < boxes.length; a++) {
+            int baseA = soup.triangleBase(a);
+            for (int b = a + 1; b < boxes.length; b++) {
+                if (apart(boxes[a], boxes[b])) continue;
+                int baseB = soup.triangleBase(b);
+                soup.solids[a].tree.overlaps(soup.solids[b].tree, (s, t) -> {
+                    if ((++seen[0] & 0x3FFF) == 0) context.progress(0.4);
+                    contacts.intersect(s + baseA, t + baseB);
+                });
+            }
+        }
     }
 
     private static boolean apart(double[] a, double[] b) {

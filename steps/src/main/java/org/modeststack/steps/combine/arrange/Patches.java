@@ -2,8 +2,8 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
-import java.util.stream.IntStream;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.StepException;
 
 /**
@@ -74,7 +74,7 @@ final class Patches {
     private void flood() {
         int operands = soup.solids.length;
         IntArrayList[] speakers = new IntArrayList[operands];
-        IntStream.range(0, operands).parallel().forEach(o -> speakers[o] = flood(o));
+        Workers.each(operands, o -> speakers[o] = flood(o));
         for (int o = 0; o < operands; o++) {
             int shift = speaker.size();
             speaker.addAll(speakers[o]);

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.exact.Predicates;
@@ -16,7 +17,7 @@ import org.modeststack.mesh.search.Bvh;
  * depends on the mesh alone and is kept as long as the mesh is, so that an operand that has not changed costs nothing
  * when another is moved.
  */
-final class Solid {
+final class Solid implements Memory.Counted {
     /** The least cosine between a fan's triangles and its mean direction that is trusted without exact reckoning. */
     private static final double STEEP = 0.05;
 
@@ -210,6 +211,18 @@ final class Solid {
         return !selfPairs().isEmpty();
     }
 
+    @Override
+    public void count(Memory memory) {
+        for (int[] array :
+                new int[][] {triangles, corners, faceOf, sideEdge, neighbor, diagonalEnds, diagonalSide, sideOfCorner})
+            memory.addArray(array);
+        memory.addArray(axis);
+        memory.addArray(turn);
+        memory.addArray(plainFan);
+        memory.add(tree);
+        if (selfPairs != null) memory.addArray(selfPairs.elements());
+    }
+
     boolean isClosed() {
         return open == 0 && unbalanced == 0;
     }
@@ -223,7 +236,12 @@ final class Solid {
         return of(mesh.derived(Flipped.class, m -> new Flipped(m.flipped())).mesh());
     }
 
-    private record Flipped(Mesh mesh) {}
+    private record Flipped(Mesh mesh) implements Memory.Counted {
+        @Override
+        public void count(Memory memory) {
+            memory.add(mesh);
+        }
+    }
 
     /** Six times the volume, as a sum of tetrahedra; its sign tells whether the faces look outwards. */
     double signedVolume() {

@@ -3,15 +3,11 @@ package org.modeststack.steps.combine.arrange;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -20,7 +16,7 @@ import org.modeststack.mesh.MeshBuilder;
 /** A triangle cut up by points and segments. */
 class FacetTriangulationTest {
     /** A mesh of loose points in the plane z = 0; the first three are the triangle (0,0), (size,0), (0,size). */
-    private static Points points(int size, List<int[]> inner) {
+    static Points points(int size, List<int[]> inner) {
         MeshBuilder b = new MeshBuilder(inner.size() + 3, 1);
         b.vertex(0, 0, 0, 0);
         b.vertex(size, 0, 0, 1);
@@ -31,13 +27,13 @@ class FacetTriangulationTest {
         return new Points(new Soup(new Solid[] {Solid.of(m)}));
     }
 
-    private static FacetTriangulation start(Points points) {
+    static FacetTriangulation start(Points points) {
         FacetTriangulation f = new FacetTriangulation(points);
         f.start(0, 1, 2, 2, 1);
         return f;
     }
 
-    private static double area(Points points, FacetTriangulation f, int t) {
+    static double area(Points points, FacetTriangulation f, int t) {
         int a = f.corner(t, 0), b = f.corner(t, 1), c = f.corner(t, 2);
         return ((points.coordinate(b, 0) - points.coordinate(a, 0))
                                 * (points.coordinate(c, 1) - points.coordinate(a, 1))
@@ -47,7 +43,7 @@ class FacetTriangulationTest {
     }
 
     /** Covers the triangle once, with triangles that turn the right way, and knows its neighbours. */
-    private static void assertSound(Points points, FacetTriangulation f, int size) {
+    static void assertSound(Points points, FacetTriangulation f, int size) {
         double sum = 0;
         Set<Long> sides = new HashSet<>();
         for (int t = 0; t < f.count(); t++) {
@@ -75,7 +71,7 @@ class FacetTriangulationTest {
         }
     }
 
-    private static List<int[]> onGrid(Random random, int n, int size) {
+    static List<int[]> onGrid(Random random, int n, int size) {
         List<int[]> all = new ArrayList<>();
         Set<Integer> seen = new HashSet<>();
         for (int i = 0; i < n; i++) {
@@ -86,51 +82,7 @@ class FacetTriangulationTest {
         return all;
     }
 
-    /** Points on a coarse grid, so that many lie on lines, on sides and on circles with each other. */
-    @Property(tries = 200)
-    void anyPointsCanBePutIn(@ForAll int seed, @ForAll @IntRange(max = 80) int n) {
-        int size = 12;
-        Points points = points(size, onGrid(new Random(seed), n, size));
-        FacetTriangulation f = start(points);
-        int last = points.count();
-        for (int p = 3; p < last; p++) f.insert(p);
-        for (int p = 3; p < last; p++) f.insert(p);
-        assertSound(points, f, size);
-        Set<Integer> used = new HashSet<>();
-        int border = 0;
-        for (int t = 0; t < f.count(); t++) {
-            for (int i = 0; i < 3; i++) {
-                used.add(f.corner(t, i));
-                if (f.across(t, i) < 0) border++;
-            }
-        }
-        assertEquals(last, used.size(), "every point is a corner");
-        // Euler: triangles = 2 V − 2 − sides of the border.
-        assertEquals(2 * last - 2 - border, f.count());
-    }
-
-    /** A closed chain of segments, as a hole makes it. */
-    @Property(tries = 100)
-    void aRingOfSegmentsIsLaid(@ForAll int seed, @ForAll @IntRange(min = 3, max = 40) int n) {
-        int size = 4000;
-        Random random = new Random(seed);
-        List<int[]> ring = new ArrayList<>();
-        for (int i = 0; i < n; i++) {
-            double a = 2 * Math.PI * i / n, r = 300 + random.nextInt(500);
-            ring.add(new int[] {(int) (1200 + r * Math.cos(a)), (int) (1200 + r * Math.sin(a))});
-        }
-        Points points = points(size, ring);
-        FacetTriangulation f = start(points);
-        IntArrayList order = new IntArrayList();
-        for (int i = 0; i < n; i++) order.add(3 + i);
-        java.util.Collections.shuffle(order, random);
-        for (int p : order) f.insert(p);
-        for (int i = 0; i < n; i++) f.force(3 + i, 3 + (i + 1) % n);
-        assertSound(points, f, size);
-        for (int i = 0; i < n; i++) assertTrue(isFixed(f, 3 + i, 3 + (i + 1) % n), "segment " + i);
-    }
-
-    private static boolean isFixed(FacetTriangulation f, int p, int q) {
+    static boolean isFixed(FacetTriangulation f, int p, int q) {
         for (int t = 0; t < f.count(); t++) {
             for (int i = 0; i < 3; i++) {
                 int a = f.corner(t, i), b = f.corner(t, (i + 1) % 3);

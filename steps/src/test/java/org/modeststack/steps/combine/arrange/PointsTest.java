@@ -2,12 +2,9 @@ package org.modeststack.steps.combine.arrange;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
-import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.math.BigDecimal;
 import java.util.Random;
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
@@ -15,18 +12,18 @@ import org.modeststack.mesh.MeshFixtures;
 /** Points that are made, judged against exact decimals worked out another way. */
 class PointsTest {
     /** Two tetrahedra in random places, as one numbering. */
-    private static Soup soup(Random random) {
+    static Soup soup(Random random) {
         Mesh a = MeshFixtures.posed(MeshFixtures.tetrahedron(), random, 0.5);
         Mesh b = MeshFixtures.posed(MeshFixtures.tetrahedron(), random, 0.5);
         return new Soup(new Solid[] {Solid.of(a), Solid.of(b)});
     }
 
-    private static BigDecimal d(double x) {
+    static BigDecimal d(double x) {
         return new BigDecimal(x);
     }
 
     /** Six times the volume of the tetrahedron of three vertices of a triangle and a vertex. */
-    private static BigDecimal height(Soup s, int t, int v) {
+    static BigDecimal height(Soup s, int t, int v) {
         BigDecimal[][] m = new BigDecimal[3][3];
         for (int i = 0; i < 3; i++) {
             for (int k = 0; k < 3; k++)
@@ -35,59 +32,6 @@ class PointsTest {
         return m[0][0].multiply(m[1][1].multiply(m[2][2]).subtract(m[1][2].multiply(m[2][1])))
                 .subtract(m[0][1].multiply(m[1][0].multiply(m[2][2]).subtract(m[1][2].multiply(m[2][0]))))
                 .add(m[0][2].multiply(m[1][0].multiply(m[2][1]).subtract(m[1][1].multiply(m[2][0]))));
-    }
-
-    @Property(tries = 200)
-    void anEdgesPointInAPlaneIsWhereItShouldBe(@ForAll int seed) {
-        Soup s = soup(new Random(seed));
-        Points points = new Points(s);
-        int edge = s.edge(0, 0), plane = s.triangleBase(1) + 1;
-        int low = s.edgeLow(edge), high = s.edgeHigh(edge);
-        BigDecimal n0 = height(s, plane, low), n1 = height(s, plane, high);
-        if (n0.signum() * n1.signum() >= 0) return;
-        int p = points.edgePlane(edge, plane);
-        for (int k = 0; k < 3; k++) {
-            BigDecimal x = n0.multiply(d(s.xyz[3 * high + k]))
-                    .subtract(n1.multiply(d(s.xyz[3 * low + k])))
-                    .divide(n0.subtract(n1), java.math.MathContext.DECIMAL128);
-            assertEquals(x.doubleValue(), points.coordinate(p, k), points.error(p) + 1e-300);
-            assertTrue(points.error(p) < 1e-14);
-        }
-        assertEquals(p, points.edgePlane(edge, plane), "made once");
-        assertEquals(edge, points.carrier(p, 0));
-        assertEquals(plane, points.plane(p, 0));
-    }
-
-    /** A point on an edge is on the line of the edge's ends seen along any axis, and on no other side. */
-    @Property(tries = 200)
-    void aPointOfAnEdgeLiesOnItsLine(@ForAll int seed) {
-        Soup s = soup(new Random(seed));
-        Points points = new Points(s);
-        int edge = s.edge(0, 1), plane = s.triangleBase(1);
-        int low = s.edgeLow(edge), high = s.edgeHigh(edge);
-        if (s.side(plane, low) * s.side(plane, high) >= 0) return;
-        int p = points.edgePlane(edge, plane);
-        for (int axis = 0; axis < 3; axis++) {
-            assertEquals(0, points.orient(low, high, p, axis));
-            int other = s.vertex(2, 0) == low || s.vertex(2, 0) == high ? s.vertex(2, 1) : s.vertex(2, 0);
-            if (other == low || other == high) other = s.vertex(2, 2);
-            int whole = points.orient(low, high, other, axis);
-            assertEquals(whole, points.orient(low, p, other, axis), "the same line, the same side");
-            assertEquals(-whole, points.orient(p, low, other, axis));
-        }
-    }
-
-    /** Three planes meet at the place where the edge of two of them passes through the third. */
-    @Property(tries = 200)
-    void onePlaceHasOnePointHoweverItIsMade(@ForAll int seed) {
-        Soup s = soup(new Random(seed));
-        Points points = new Points(s);
-        int edge = s.edge(0, 0), plane = s.triangleBase(1) + 2;
-        if (s.side(plane, s.edgeLow(edge)) * s.side(plane, s.edgeHigh(edge)) >= 0) return;
-        int neighbour = s.neighbor(0, 0);
-        int p = points.edgePlane(edge, plane);
-        assertEquals(p, points.planes(0, neighbour, plane));
-        assertEquals(p, points.find(points.planes(plane, 0, neighbour)));
     }
 
     @Test

@@ -1,0 +1,55 @@
+package org.modeststack.app.command;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.modeststack.app.file.DocumentFiles;
+import org.modeststack.app.file.MeshFiles;
+import org.modeststack.app.state.AppState;
+import org.modeststack.app.ui.Dialogs;
+import org.modeststack.app.view.ViewPane;
+
+/** Every command there is, in the order of the menus. */
+public final class Commands {
+    public static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "Pick", "View", "Help");
+
+    private final List<Command> all = new ArrayList<>();
+
+    /** What the window itself does. */
+    public record WindowActions(Runnable search, Runnable toggleLedger, Runnable showKeys) {}
+
+    public Commands(
+            AppState state,
+            DocumentFiles files,
+            MeshFiles meshes,
+            ViewPane view,
+            Dialogs dialogs,
+            WindowActions window) {
+        StepCommands steps = new StepCommands(
+                state.document(),
+                state.selected(),
+                state.results(),
+                state.messages(),
+                state.picks(),
+                state.points(),
+                state.jobs(),
+                dialogs);
+        for (MenuCommands menu : List.of(
+                new FileCommands(state.selected(), files, meshes),
+                new EditCommands(state.document(), state.results(), state.jobs(), window.search()),
+                new BodyCommands(state.document(), state.selected(), state.results(), state.jobs(), dialogs),
+                steps,
+                new PickCommands(state.selected(), state.picks(), steps),
+                new ViewCommands(
+                        state.selected(), state.picks(), state.points(), state.view(), view, window.toggleLedger()),
+                new HelpCommands(files, window.showKeys()))) all.addAll(menu.all());
+    }
+
+    public List<Command> all() {
+        return all;
+    }
+
+    /** The command of this name. */
+    public Command named(String name) {
+        return all.stream().filter(c -> c.name().equals(name)).findFirst().orElseThrow();
+    }
+}

@@ -1,0 +1,41 @@
+package org.modeststack.app.command;
+
+import java.util.function.BooleanSupplier;
+import org.modeststack.app.file.DocumentFiles;
+import org.modeststack.app.file.MeshFiles;
+import org.modeststack.app.state.SelectionState;
+
+/** Documents and meshes in and out. */
+final class FileCommands extends MenuCommands {
+    private final SelectionState selected;
+    private final DocumentFiles files;
+    private final MeshFiles meshes;
+
+    FileCommands(SelectionState selected, DocumentFiles files, MeshFiles meshes) {
+        super("File");
+        this.selected = selected;
+        this.files = files;
+        this.meshes = meshes;
+        BooleanSupplier always = () -> true;
+        BooleanSupplier body = () -> selected.body() != null;
+        add("New document", "Ctrl+N", "Starts an empty document.", "", always, files::newDocument);
+        add("Open…", "Ctrl+O", "Opens a document.", "load", always, files::open);
+        add("Save", "Ctrl+S", "Saves the document.", "write", always, files::save);
+        add("Save as…", "Ctrl+Shift+S", "Saves the document under another name.", "", always, files::saveAs);
+        add(
+                "Import mesh…",
+                "Ctrl+I",
+                "Starts a body from an OBJ or STL file.",
+                "obj stl load read",
+                always,
+                meshes::importMesh);
+        add(
+                "Export mesh…",
+                "Ctrl+Shift+E",
+                "Writes the selected body as it is shown to an OBJ or STL file.",
+                "obj stl write",
+                body,
+                meshes::exportMesh);
+        add("Quit", "Ctrl+Q", "Leaves Modest Stack.", "exit close", always, files::quit);
+    }
+}

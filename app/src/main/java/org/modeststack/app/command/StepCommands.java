@@ -1,0 +1,328 @@
+package org.modeststack.app.command;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
+import org.modeststack.app.state.BackgroundJobs;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.Dialogs;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.stack.Baked;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.Baking;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.steps.Family;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.Steps;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.pick.Pick;
+
+/** Steps: adding, moving, switching, grouping, baking. */
+final class StepCommands extends MenuCommands {
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final ResultState results;
+    private final MessageState messages;
+    private final PickState picks;
+    private final PointState points;
+    private final BackgroundJobs jobs;
+    private final Dialogs dialogs;
+
+    StepCommands(
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            MessageState messages,
+            PickState picks,
+            PointState points,
+            BackgroundJobs jobs,
+            Dialogs dialogs) {
+        super("Step");
+        this.document = document;
+        this.selected = selected;
+        this.results = results;
+        this.messages = messages;
+        this.picks = picks;
+        this.points = points;
+        this.jobs = jobs;
+        this.dialogs = dialogs;
+        BooleanSupplier body = () -> selected.body() != null;
+        BooleanSupplier step = () -> !selected.steps().isEmpty();
+        for (StepDescriptor d : Steps.ALL) {
+            if (d.family() == Family.SOURCE) continue;
+            add(d.title(), null, d.help(), d.words() + " add step " + d.family().label(), body, () -> addStep(d));
+        }
+        add("Next step", "Ctrl+DOWN", "Opens the step below.", "select drawer", body, () -> selectStep(1));
+        add("Step before", "Ctrl+UP", "Opens the step above.", "previous select drawer", body, () -> selectStep(-1));
+        add(
+                "Switch off or on",
+                "Ctrl+E",
+                "Leaves the selected steps out, or carries them out again.",
+                "toggle disable enable",
+                step,
+                this::toggleSteps);
+        add("Rename step…", null, "Gives the selected step a name of its own.", "name", step, this::renameStep);
+        add("Duplicate steps", "Ctrl+D", "Copies the selected steps behind them.", "copy", step, this::duplicateSteps);
+        add(
+                "Swap what cuts and what is cut",
+                null,
+                "Moves a union, difference or intersection to its other body, with the roles exchanged.",
+                "boolean exchange operands",
+                () -> selected.openEntry() != null && selected.openEntry().step() instanceof BooleanStep,
+                this::swapRoles);
+        add("Delete steps", "Delete", "Removes the selected steps.", "remove", step, this::deleteSteps);
+        add("Move step up", "Alt+Shift+UP", "The step runs earlier.", "reorder", step, () -> move(-1));
+        add("Move step down", "Alt+Shift+DOWN", "The step runs later.", "reorder", step, () -> move(1));
+        add(
+                "Group steps…",
+                "Ctrl+T",
+                "Puts the selected steps under one name, as one line that folds.",
+                "fold together name collapse",
+                step,
+                this::groupSteps);
+        add(
+                "Take steps out of their group",
+                "Ctrl+Shift+T",
+                "The selected steps stand for themselves again.",
+                "ungroup",
+                () -> selected.openEntry() != null || !selected.steps().isEmpty(),
+                this::ungroup);
+        add(
+                "Copy steps to another body…",
+                null,
+                "Adds copies of the selected steps to another body.",
+                "paste",
+                step,
+                this::copySteps);
+        add(
+                "Show up to this step",
+                "Ctrl+U",
+                "Puts the marker line below the selected step.",
+                "marker line",
+                step,
+                this::showUpTo);
+        add("Show one step less", "Alt+UP", "Moves the marker line up.", "marker line", body, () -> marker(-1));
+        add("Show one step more", "Alt+DOWN", "Moves the marker line down.", "marker line", body, () -> marker(1));
+        add(
+                "Bake step",
+                "Ctrl+B",
+                "Freezes the selected steps as they come out now; they can be unbaked.",
+                "freeze apply",
+                step,
+                this::bakeSteps);
+        add(
+                "Bake up to here",
+                null,
+                "Freezes everything up to the selected step.",
+                "freeze apply",
+                step,
+                this::bakeUpTo);
+        add("Bake all", null, "Freezes all steps of the body.", "freeze apply", body, this::bakeAll);
+        add(
+                "Unbake",
+                "Ctrl+Shift+B",
+                "Puts the steps back that a baked one was made from.",
+                "unfreeze",
+                this::bakedSelected,
+                this::unbake);
+    }
+
+    private void addStep(StepDescriptor d) {
+        addStep(d, d.createDefault());
+    }
+
+    /**
+     * The new step goes behind the selected one, or to the marker line; one that works on picked elements takes what is
+     * picked.
+     */
+    void addStep(StepDescriptor d, Step values) {
+        Body b = selected.body();
+        Entry open = selected.openEntry();
+        ParamDescriptor pick = PickState.pickOf(values);
+        boolean picked = pick != null && picks.target() == null;
+        int at = open == null || picked ? b.shownSteps() : b.indexOf(open.id()) + 1;
+        Pick taken = picked ? picks.take() : Pick.none(ElementKind.FACE);
+        Step step = taken.terms().isEmpty() ? values : d.with(values, pick.name(), taken);
+        long id = document.current().nextId();
+        document.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, step));
+        selected.selectSteps(List.of(id));
+        Entry added = selected.openEntry();
+        if (added != null && added.id() == id) points.takeAll(added);
+    }
+
+    /** From the selected step to the one above or below; from none to the first or the last. */
+    private void selectStep(int by) {
+        List<Entry> entries = selected.body().entries();
+        Entry open = selected.openEntry();
+        int at = open != null ? entries.indexOf(open) + by : by > 0 ? 0 : entries.size() - 1;
+        if (at >= 0 && at < entries.size())
+            selected.selectSteps(List.of(entries.get(at).id()));
+    }
+
+    private void toggleSteps() {
+        Body b = selected.body();
+        Set<Long> ids = selected.steps();
+        boolean on = b.entries().stream().anyMatch(e -> ids.contains(e.id()) && !e.enabled());
+        document.edit(on ? "Switch on" : "Switch off", d -> Edits.setEnabled(d, b.id(), ids, on));
+    }
+
+    private void duplicateSteps() {
+        Body b = selected.body();
+        document.edit("Duplicate steps", d -> Edits.duplicateSteps(d, b.id(), selected.steps()));
+    }
+
+    private void swapRoles() {
+        Body b = selected.body();
+        Entry e = selected.openEntry();
+        List<String> others = List.copyOf(e.step().bodies());
+        Document before = document.current();
+        document.edit("Swap roles", d -> Edits.swapRoles(d, b.id(), e.id()));
+        if (document.current() == before) return;
+        selected.select(others.getFirst());
+        selected.selectSteps(List.of(selected.body().entries().getLast().id()));
+    }
+
+    private void deleteSteps() {
+        Body b = selected.body();
+        Set<Long> ids = selected.steps();
+        if (ids.contains(b.entries().getFirst().id())) {
+            messages.say("The source makes the mesh, so it stays. Delete the body to be rid of both.", true);
+            return;
+        }
+        document.edit("Delete steps", d -> Edits.removeSteps(d, b.id(), ids));
+    }
+
+    private void move(int by) {
+        Body b = selected.body();
+        long id = selected.steps().iterator().next();
+        int to = b.indexOf(id) + by;
+        if (to < 1 || to >= b.entries().size()) return;
+        document.edit("Move step", d -> Edits.moveStep(d, b.id(), id, to));
+    }
+
+    private void ungroup() {
+        Body b = selected.body();
+        Set<Long> ids = selected.steps();
+        document.edit("Take out of the group", d -> Edits.setGroup(d, b.id(), ids, ""));
+    }
+
+    private void showUpTo() {
+        Body b = selected.body();
+        int last = 0;
+        for (long id : selected.steps()) last = Math.max(last, b.indexOf(id) + 1);
+        int at = last;
+        document.edit("Move the marker line", d -> Edits.setMarker(d, b.id(), at));
+    }
+
+    private void marker(int by) {
+        Body b = selected.body();
+        int at = Math.clamp(b.shownSteps() + by, 1, b.entries().size());
+        document.edit("Move the marker line", d -> Edits.setMarker(d, b.id(), at));
+    }
+
+    /** What steps above have picked is followed, which can take as long as carrying them out: beside the interface. */
+    private void bake(int from, int to, String label) {
+        Body b = selected.body();
+        Document d = document.current();
+        jobs.run(
+                label,
+                () -> Baking.bake(d, b.id(), from, to, results.evaluator().evaluate(d, b.id(), Progress.NONE)),
+                baked -> document.edit(label, now -> {
+                    if (now != d) throw new StepException("Something was changed while baking; bake again.");
+                    return baked;
+                }));
+    }
+
+    /** The selected steps, and whatever lies between them. */
+    private void bakeSteps() {
+        Body b = selected.body();
+        int from = Integer.MAX_VALUE, to = -1;
+        for (long id : new LinkedHashSet<>(selected.steps())) {
+            from = Math.min(from, b.indexOf(id));
+            to = Math.max(to, b.indexOf(id));
+        }
+        bake(from, to, "Bake");
+    }
+
+    private void bakeUpTo() {
+        Body b = selected.body();
+        int to = 0;
+        for (long id : selected.steps()) to = Math.max(to, b.indexOf(id));
+        bake(0, to, "Bake up to here");
+    }
+
+    private void bakeAll() {
+        bake(0, selected.body().entries().size() - 1, "Bake all");
+    }
+
+    private boolean bakedSelected() {
+        Body b = selected.body();
+        return b != null
+                && b.entries().stream().anyMatch(e -> selected.steps().contains(e.id()) && e.step() instanceof Baked);
+    }
+
+    private void unbake() {
+        Body b = selected.body();
+        document.edit("Unbake", d -> {
+            Document next = d;
+            for (Entry e : b.entries())
+                if (selected.steps().contains(e.id())) next = Baking.unbake(next, b.id(), e.id());
+            return next;
+        });
+    }
+
+    private void renameStep() {
+        Body b = selected.body();
+        Entry e = b.entry(selected.steps().iterator().next());
+        dialogs.ask(
+                "Rename step",
+                "Name",
+                e.name(),
+                text -> document.edit("Rename step", d -> Edits.renameStep(d, b.id(), e.id(), text)));
+    }
+
+    private void groupSteps() {
+        Body b = selected.body();
+        Set<Long> ids = selected.steps();
+        String now = b.entries().stream()
+                .filter(e -> ids.contains(e.id()))
+                .map(Entry::group)
+                .filter(g -> !g.isEmpty())
+                .findFirst()
+                .orElse("Details");
+        dialogs.ask(
+                "Group steps",
+                "Name",
+                now,
+                text -> document.edit("Group steps", d -> Edits.setGroup(d, b.id(), ids, text)));
+    }
+
+    private void copySteps() {
+        Body b = selected.body();
+        Set<Long> ids = selected.steps();
+        List<String> others = document.current().bodies().stream()
+                .filter(x -> x != b)
+                .map(Body::name)
+                .toList();
+        if (others.isEmpty()) {
+            messages.say("There is no other body yet to copy steps to.", true);
+            return;
+        }
+        dialogs.choose("Copy steps", "To", others.getFirst(), others, name -> {
+            String to = document.current().bodyNamed(name).id();
+            document.edit("Copy steps", d -> Edits.copySteps(d, b.id(), ids, to));
+        });
+    }
+}

@@ -1,0 +1,133 @@
+package org.modeststack.app.command;
+
+import java.util.Locale;
+import java.util.function.BooleanSupplier;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ViewState;
+import org.modeststack.app.view.ViewPane;
+import org.modeststack.render.DisplayMode;
+
+/** How the bodies are looked at, and which rooms of the window are open. */
+final class ViewCommands extends MenuCommands {
+    private final SelectionState selected;
+    private final PickState picks;
+    private final PointState points;
+    private final ViewState viewState;
+    private final ViewPane view;
+    private final Runnable toggleLedger;
+
+    ViewCommands(
+            SelectionState selected,
+            PickState picks,
+            PointState points,
+            ViewState viewState,
+            ViewPane view,
+            Runnable toggleLedger) {
+        super("View");
+        this.selected = selected;
+        this.picks = picks;
+        this.points = points;
+        this.viewState = viewState;
+        this.view = view;
+        this.toggleLedger = toggleLedger;
+        BooleanSupplier always = () -> true;
+        BooleanSupplier body = () -> selected.body() != null;
+        for (DisplayMode m : DisplayMode.values()) {
+            add(
+                    m.label(),
+                    null,
+                    "Draws the bodies " + m.label().toLowerCase(Locale.ROOT) + ".",
+                    "display mode draw",
+                    always,
+                    () -> viewState.setMode(m));
+        }
+        add(
+                "Fit everything",
+                "Ctrl+0",
+                "Brings all bodies into the picture.",
+                "zoom all",
+                always,
+                () -> view.fit(false));
+        add(
+                "Fit the selected body",
+                "Ctrl+9",
+                "Brings the selected body into the picture.",
+                "zoom",
+                body,
+                () -> view.fit(true));
+        add(
+                "From the front",
+                "Alt+1",
+                "Looks along Y.",
+                "camera axis",
+                always,
+                () -> view.setCamera(viewState.camera().from(0, 0)));
+        add(
+                "From the right",
+                "Alt+2",
+                "Looks against X.",
+                "camera axis side",
+                always,
+                () -> view.setCamera(viewState.camera().from(90, 0)));
+        add(
+                "From above",
+                "Alt+3",
+                "Looks down Z.",
+                "camera axis top plan",
+                always,
+                () -> view.setCamera(viewState.camera().from(0, 90)));
+        add(
+                "From the corner",
+                "Alt+4",
+                "The usual view from the front right, from somewhat above.",
+                "camera",
+                always,
+                () -> view.setCamera(viewState.camera().from(28, 32)));
+        add(
+                "Perspective or parallel",
+                "Alt+5",
+                "Changes between a perspective and a parallel picture.",
+                "orthographic camera",
+                always,
+                () -> view.setCamera(
+                        viewState.camera().withPerspective(!viewState.camera().perspective())));
+        add(
+                "Next tag in the view",
+                "Ctrl+Shift+Y",
+                "Shows a tag of the selected body with its weights, then the next, then none.",
+                "weights selection set show mark",
+                body,
+                viewState::showNextTag);
+        add(
+                "Snap handles",
+                "Ctrl+Shift+X",
+                "Handles jump to vertices, edges, centres and faces under the pointer; Ctrl does so for one drag.",
+                "magnet grid vertex place exact",
+                always,
+                () -> viewState.setSnapping(!viewState.snapping()));
+        add(
+                "Ledger",
+                "Ctrl+L",
+                "Folds the ledger in or out: numbers after each step.",
+                "table statistics counts",
+                always,
+                toggleLedger);
+        add(
+                "Close the drawer",
+                "Esc",
+                "Ends picking, or closes the open step's settings.",
+                "stop picking",
+                () -> selected.openEntry() != null || picks.isOn() || points.isOn(),
+                this::back);
+    }
+
+    private void back() {
+        PickState p = picks;
+        if (p.target() != null) p.done();
+        else if (points.isOn()) points.cancel();
+        else if (p.isOn()) p.setKind(null);
+        else selected.closeDrawer();
+    }
+}

@@ -1,0 +1,148 @@
+package org.modeststack.app.file;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.prefs.Preferences;
+import java.util.stream.Stream;
+import javafx.stage.FileChooser;
+import org.modeststack.app.state.BackgroundJobs;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.Dialogs;
+import org.modeststack.exchange.ExchangeException;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.Loaded;
+import org.modeststack.exchange.MeshFormat;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.source.Imported;
+
+/** Meshes in and out, read and written beside the interface. */
+public final class MeshFiles {
+    private static final String UNIT = "unit";
+
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final ResultState results;
+    private final MessageState messages;
+    private final BackgroundJobs jobs;
+    private final Preferences preferences;
+    private final Dialogs dialogs;
+
+    public MeshFiles(
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            MessageState messages,
+            BackgroundJobs jobs,
+            Preferences preferences,
+            Dialogs dialogs) {
+        this.document = document;
+        this.selected = selected;
+        this.results = results;
+        this.messages = messages;
+        this.jobs = jobs;
+        this.preferences = preferences;
+        this.dialogs = dialogs;
+    }
+
+    private static Stream<String> endings() {
+        return Arrays.stream(MeshFormat.values()).map(f -> "*." + f.extension());
+    }
+
+    public void importMesh() {
+        FileChooser c = new FileChooser();
+        c.setTitle("Import a mesh");
+        c.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter("Meshes", endings().toList()));
+        File f = c.showOpenDialog(dialogs.owner());
+        if (f != null) askUnit("Import a mesh", u -> importFrom(f.toPath(), u));
+    }
+
+    /** The formats do not say what their numbers mean, so the user does; the last answer is offered first. */
+    private void askUnit(String title, Consumer<LengthUnit> take) {
+        List<String> labels =
+                Arrays.stream(LengthUnit.values()).map(LengthUnit::label).toList();
+        String last = preferences.get(UNIT, "");
+        String first = labels.contains(last) ? last : labels.getFirst();
+        dialogs.choose(title, "Lengths in the file are in", first, labels, answer -> {
+            preferences.put(UNIT, answer);
+            take.accept(LengthUnit.values()[labels.indexOf(answer)]);
+        });
+    }
+
+    /** Reads a mesh into the document that is open now; where another is by the time it is read, that stays as it is. */
+    public void importFrom(Path path, LengthUnit unit) {
+        int generation = document.generation();
+        messages.say("Reading " + path.getFileName() + " …", false);
+        jobs.run("Reading " + path.getFileName(), () -> MeshFormat.read(path, unit), loaded -> {
+            if (document.generation() == generation) add(path, loaded);
+            else
+                messages.say(
+                        path.getFileName()
+                                + " was read for a document that is closed now, and was not added to this one."
+                                + " Import it again if it belongs here.",
+                        true);
+        });
+    }
+
+    private void add(Path path, Loaded loaded) {
+        String file = path.getFileName().toString(), name = file.replaceFirst("\\.[^.]*$", "");
+        document.edit(
+                "Import mesh",
+                d -> Edits.addBody(
+                        d, name.isBlank() ? "Mesh" : name, Material.DEFAULT, new Imported(file, 1, loaded.mesh())));
+        selected.select(document.current().bodies().getLast().id());
+        if (!loaded.remarks().isEmpty()) messages.say(String.join(" ", loaded.remarks()), false);
+    }
+
+    public void exportMesh() {
+        FileChooser c = new FileChooser();
+        c.setTitle("Export the mesh");
+        for (MeshFormat f : MeshFormat.values())
+            c.getExtensionFilters().add(new FileChooser.ExtensionFilter(f.label(), "*." + f.extension()));
+        c.setInitialFileName(selected.body().name() + "." + MeshFormat.values()[0].extension());
+        File f = c.showSaveDialog(dialogs.owner());
+        if (f != null) askUnit("Export the mesh", u -> exportTo(f.toPath(), u));
+    }
+
+    /** Writes the selected body as it is at the marker line, worked out for the document as it is now. */
+    public void exportTo(Path path, LengthUnit unit) {
+        Body b = selected.body();
+        Document d = document.current();
+        Evaluator evaluator = results.evaluator();
+        jobs.run(
+                "Exporting " + b.name(),
+                () -> {
+                    MeshFormat.write(meshOf(b, d, evaluator), path, unit);
+                    return path;
+                },
+                _ -> messages.say("Exported " + b.name() + " to " + path.getFileName() + ".", false));
+    }
+
+    /** What a body comes to; no mesh that is only what was there before a step failed. */
+    private static Mesh meshOf(Body b, Document d, Evaluator evaluator) throws ExchangeException {
+        var result = evaluator.evaluate(d, b.id(), Progress.NONE);
+        for (int i = 0; i < b.shownSteps(); i++) {
+            StepResult s = result.steps().get(i);
+            if (b.entries().get(i).enabled() && s.failed())
+                throw new ExchangeException("Nothing was exported: step " + (i + 1) + " of " + b.name()
+                        + " could not be done (" + s.remarks().getLast().text()
+                        + "). Put it right, switch it off, or move the marker line above it.");
+        }
+        Mesh mesh = result.after(b.shownSteps());
+        if (mesh.isEmpty()) throw new ExchangeException(b.name() + " has no faces to export.");
+        return mesh;
+    }
+}

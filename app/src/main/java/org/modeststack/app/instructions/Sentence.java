@@ -1,0 +1,188 @@
+package org.modeststack.app.instructions;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.DoubleFunction;
+import java.util.function.Supplier;
+import javafx.geometry.Side;
+import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextFlow;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.Hint;
+import org.modeststack.app.ui.LiveValue;
+import org.modeststack.app.ui.Pressable;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+
+/** A step as a sentence whose numbers are live. Values are shown anew in place, so that a drag is not disturbed. */
+public final class Sentence extends TextFlow {
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final PickState picks;
+    private final String bodyId;
+    private Entry entry;
+    private String template = "";
+    private final List<Runnable> refresh = new ArrayList<>();
+
+    public Sentence(DocumentState document, SelectionState selected, PickState picks, String bodyId) {
+        this.document = document;
+        this.selected = selected;
+        this.picks = picks;
+        this.bodyId = bodyId;
+        getStyleClass().add("sentence");
+    }
+
+    public void show(Entry now) {
+        boolean same = entry != null
+                && entry.step().getClass() == now.step().getClass()
+                && template.equals(now.step().sentence());
+        entry = now;
+        if (!same) {
+            template = now.step().sentence();
+            rebuild();
+        }
+        refresh.forEach(Runnable::run);
+    }
+
+    private void rebuild() {
+        getChildren().clear();
+        refresh.clear();
+        StepDescriptor d = StepDescriptor.of(entry.step());
+        boolean bold = false;
+        StringBuilder text = new StringBuilder();
+        for (int i = 0; i < template.length(); i++) {
+            char c = template.charAt(i);
+            if (c == '*') {
+                flush(text, bold);
+                bold = !bold;
+            } else if (c == '{') {
+                flush(text, bold);
+                int end = template.indexOf('}', i);
+                value(d, d.param(template.substring(i + 1, end)));
+                i = end;
+            } else {
+                text.append(c);
+            }
+        }
+        flush(text, bold);
+    }
+
+    private void flush(StringBuilder text, boolean bold) {
+        if (text.isEmpty()) return;
+        Text t = new Text(text.toString());
+        t.getStyleClass().add(bold ? "sentence-verb" : "sentence-text");
+        getChildren().add(t);
+        text.setLength(0);
+    }
+
+    private void value(StepDescriptor d, ParamDescriptor p) {
+        switch (p.kind()) {
+            case NUMBER, COUNT -> {
+                LiveValue live =
+                        live(d, p, v -> p.kind() == ParamDescriptor.Kind.COUNT ? (Object) (int) v : (Object) v);
+                refresh.add(() -> live.show(((Number) d.value(entry.step(), p)).doubleValue()));
+                getChildren().add(live);
+            }
+            case VECTOR -> {
+                for (int axis = 0; axis < 3; axis++) {
+                    int k = axis;
+                    LiveValue live = live(d, p, v -> ((Vec3) d.value(entry.step(), p)).with(k, v));
+                    refresh.add(() -> live.show(((Vec3) d.value(entry.step(), p)).get(k)));
+                    if (axis > 0) flush(new StringBuilder(", "), false);
+                    getChildren().add(live);
+                }
+            }
+            case BODIES ->
+                getChildren()
+                        .add(words(
+                                "sentence-body", () -> names(document.current(), (Bodies) d.value(entry.step(), p))));
+            case CHOICE -> {
+                Label choice = words("sentence-choice", () -> shown(p, d.value(entry.step(), p)));
+                Pressable.on(choice, c -> choices(d, p).show(c, Side.BOTTOM, 0, 0));
+                getChildren().add(choice);
+            }
+            case PICK -> {
+                // A text and not a label, so that it breaks where the sentence does.
+                Text pick = new Text();
+                pick.getStyleClass().add("sentence-pick");
+                refresh.add(() -> pick.setText(PickText.words((Pick) d.value(entry.step(), p), picks::madeBy)));
+                Hint.on(pick, "Click to pick anew in the view");
+                Pressable.on(pick, _ -> {
+                    selected.selectSteps(List.of(entry.id()));
+                    picks.pickFor(entry);
+                });
+                getChildren().add(pick);
+            }
+            default -> getChildren().add(words("sentence-choice", () -> p.show(d.value(entry.step(), p))));
+        }
+    }
+
+    private static String shown(ParamDescriptor p, Object value) {
+        String s = p.show(value);
+        return s.length() == 1 ? s.toUpperCase(Locale.ROOT) : s;
+    }
+
+    private ContextMenu choices(StepDescriptor d, ParamDescriptor p) {
+        ContextMenu menu = new ContextMenu();
+        for (Enum<?> c : p.choices()) {
+            MenuItem item = new MenuItem(shown(p, c));
+            item.setOnAction(_ -> set(p, c, null));
+            menu.getItems().add(item);
+        }
+        return menu;
+    }
+
+    private Label words(String style, Supplier<String> text) {
+        Label l = new Label();
+        l.getStyleClass().add(style);
+        l.setWrapText(true);
+        refresh.add(() -> l.setText(text.get()));
+        return l;
+    }
+
+    /** The names of bodies as one reads them: "A, B and C". */
+    public static String names(Document document, Bodies bodies) {
+        List<String> names = bodies.ids().stream().map(document::nameOf).toList();
+        if (names.isEmpty()) return "nothing yet";
+        if (names.size() == 1) return names.getFirst();
+        return String.join(", ", names.subList(0, names.size() - 1)) + " and " + names.getLast();
+    }
+
+    private LiveValue live(StepDescriptor d, ParamDescriptor p, DoubleFunction<Object> value) {
+        return new LiveValue(
+                p, v -> set(p, value.apply(v), "value:" + entry.id() + ":" + p.name()), document::endMerge);
+    }
+
+    private void set(ParamDescriptor p, Object value, String mergeKey) {
+        document.edit(
+                "Change " + p.label().toLowerCase(Locale.ROOT),
+                mergeKey,
+                doc -> Edits.setValue(doc, bodyId, entry.id(), p.name(), value));
+    }
+
+    /** The live number of a parameter, for tests and the keyboard; null if the sentence does not show it. */
+    public LiveValue liveValue(String param) {
+        for (Node n : getChildren())
+            if (n instanceof LiveValue l && l.paramName().equals(param)) return l;
+        return null;
+    }
+
+    public Step step() {
+        return entry.step();
+    }
+}

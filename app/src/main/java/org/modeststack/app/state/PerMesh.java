@@ -1,0 +1,126 @@
+package org.modeststack.app.state;
+
+import java.util.ArrayDeque;
+import java.util.Collections;
+import java.util.Deque;
+import java.util.Map;
+import java.util.Set;
+import java.util.WeakHashMap;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
+import javafx.application.Platform;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * What is worked out from meshes one by one in the background, the last wanted first, and kept as long as the mesh is.
+ * To be asked on the interface thread.
+ */
+public final class PerMesh<V> implements AutoCloseable {
+    /** Meshes that a drag has left behind are not worth the work. */
+    private static final int WAITING = 64;
+    /** Nothing is begun before nothing new was wanted for so long. */
+    private static final long QUIET_MS = 90;
+
+    private static final long BEGIN_SECONDS = 3;
+
+    private static final System.Logger LOG = System.getLogger(PerMesh.class.getName());
+
+    private final Map<Mesh, V> done = Collections.synchronizedMap(new WeakHashMap<>());
+    /** What could not be worked out is not tried again. */
+    private final Set<Mesh> failed = Collections.newSetFromMap(Collections.synchronizedMap(new WeakHashMap<>()));
+
+    private final Deque<Mesh> wanted = new ArrayDeque<>();
+    private final Function<Mesh, V> work;
+    private final Runnable whenDone;
+    private final CountDownLatch begin;
+    private final Thread worker;
+    private boolean working;
+    private long asked;
+
+    /**
+     * @param whenDone is told on the interface thread when there is something new
+     * @param begin nothing is worked out before this opens, or has been waited for in vain for a while
+     */
+    public PerMesh(String name, Function<Mesh, V> work, Runnable whenDone, CountDownLatch begin) {
+        this.begin = begin;
+        this.work = work;
+        this.whenDone = whenDone;
+        worker = Thread.ofPlatform()
+                .name(name)
+                .daemon()
+                .priority(Thread.MIN_PRIORITY)
+                .start(this::run);
+    }
+
+    /** What belongs to a mesh, or null where it has still to be worked out. */
+    public V of(Mesh mesh) {
+        V known = done.get(mesh);
+        if (known == null && !failed.contains(mesh)) {
+            synchronized (wanted) {
+                if (!wanted.contains(mesh)) {
+                    wanted.addLast(mesh);
+                    asked = System.nanoTime();
+                }
+                while (wanted.size() > WAITING) wanted.removeFirst();
+                wanted.notifyAll();
+            }
+        }
+        return known;
+    }
+
+    /** Ends the work; the window is gone. */
+    @Override
+    public void close() {
+        worker.interrupt();
+    }
+
+    public boolean isBusy() {
+        synchronized (wanted) {
+            return working || !wanted.isEmpty();
+        }
+    }
+
+    /** How many milliseconds of quiet are still missing. */
+    private long left() {
+        return QUIET_MS - (System.nanoTime() - asked) / 1_000_000;
+    }
+
+    private void run() {
+        try {
+            begin.await(BEGIN_SECONDS, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            return;
+        }
+        while (true) {
+            Mesh mesh;
+            synchronized (wanted) {
+                working = false;
+                while (wanted.isEmpty()) {
+                    try {
+                        wanted.wait();
+                    } catch (InterruptedException e) {
+                        return;
+                    }
+                }
+                try {
+                    // While a number is dragged the processor belongs to the view.
+                    for (long left = left(); left > 0; left = left()) wanted.wait(left);
+                } catch (InterruptedException e) {
+                    return;
+                }
+                if (wanted.isEmpty()) continue;
+                mesh = wanted.removeLast();
+                working = true;
+            }
+            if (done.containsKey(mesh)) continue;
+            try {
+                done.put(mesh, work.apply(mesh));
+            } catch (Throwable e) {
+                LOG.log(System.Logger.Level.ERROR, Thread.currentThread().getName(), e);
+                failed.add(mesh);
+            }
+            Platform.runLater(whenDone);
+        }
+    }
+}

@@ -1,0 +1,136 @@
+package org.modeststack.app.state;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Role;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+
+/**
+ * Points and directions of a step that are taken from the view, one click each, in order. They are set together with the
+ * last, so that nothing moves under the pointer before. Lives on the interface thread.
+ */
+public final class PointState {
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final PickState picks;
+    private final Signal changed;
+    private long step;
+    private List<ParamDescriptor> wanted = List.of();
+    private int at;
+    private final Map<String, Vec3> taken = new LinkedHashMap<>();
+
+    PointState(Pulse pulse, DocumentState document, SelectionState selected, PickState picks) {
+        this.document = document;
+        this.selected = selected;
+        this.picks = picks;
+        changed = new Signal(pulse);
+        selected.changed().listenAtOnce(this::follow);
+    }
+
+    public Signal changed() {
+        return changed;
+    }
+
+    /** Another open step ends it. */
+    private void follow() {
+        Entry open = selected.openEntry();
+        if (isOn() && (open == null || open.id() != step)) wanted = List.of();
+    }
+
+    public boolean isOn() {
+        return at < wanted.size();
+    }
+
+    /** Takes one value of the open step. */
+    public void take(Entry e, ParamDescriptor param) {
+        begin(e, List.of(param));
+    }
+
+    /** Takes all points of a step that has several, such as one that was just added to put a body somewhere. */
+    public void takeAll(Entry e) {
+        List<ParamDescriptor> points = points(e.step());
+        if (points.size() > 1) begin(e, points);
+    }
+
+    private static List<ParamDescriptor> points(Step s) {
+        List<ParamDescriptor> out = new ArrayList<>();
+        for (ParamDescriptor p : StepDescriptor.of(s).params()) if (p.role() == Role.POINT) out.add(p);
+        return out;
+    }
+
+    private void begin(Entry e, List<ParamDescriptor> params) {
+        picks.done();
+        step = e.id();
+        wanted = params;
+        at = 0;
+        taken.clear();
+        changed.fire();
+    }
+
+    public void cancel() {
+        wanted = List.of();
+        changed.fire();
+    }
+
+    /** What to do now: "Click the place for “First point” (1 of 6)". */
+    public String prompt() {
+        ParamDescriptor p = wanted.get(at);
+        String count = wanted.size() == 1 ? "" : " (" + (at + 1) + " of " + wanted.size() + ")";
+        String what = p.role() == Role.DIRECTION
+                ? "Click a face that looks the way of “" + p.label() + "”"
+                : "Click the place for “" + p.label() + "”";
+        return what + count;
+    }
+
+    /**
+     * A click on a place of the picture.
+     *
+     * @param on the body it belongs to, or null for the ground
+     * @param place mm
+     * @param facing the way the surface looks there
+     */
+    public void accept(String on, Vec3 place, Vec3 facing) {
+        Body b = selected.body();
+        Entry e = b == null ? null : b.entry(step);
+        if (e == null || !isOn()) return;
+        ParamDescriptor p = wanted.get(at);
+        int index = b.indexOf(step);
+        // On its own body the picture shows what this step and those behind it have done.
+        boolean own = b.id().equals(on);
+        StackPlacement back = StackPlacement.over(b, own ? index : index + 1).inverse();
+        Vec3 point = back.point(place), normal = back.direction(facing);
+        taken.put(p.name(), rounded(p.role() == Role.DIRECTION ? normal : point));
+        if (!p.facing().isEmpty()) taken.put(p.facing(), rounded(normal));
+        at++;
+        if (!isOn()) {
+            Map<String, Vec3> all = Map.copyOf(taken);
+            document.edit("Take " + p.label().toLowerCase(Locale.ROOT), d -> {
+                Document next = d;
+                for (Map.Entry<String, Vec3> v : all.entrySet())
+                    next = Edits.setValue(next, b.id(), step, v.getKey(), v.getValue());
+                return next;
+            });
+        }
+        changed.fire();
+    }
+
+    /** What is a round number but for the last digits becomes one. */
+    private static Vec3 rounded(Vec3 v) {
+        return new Vec3(rounded(v.x()), rounded(v.y()), rounded(v.z()));
+    }
+
+    private static double rounded(double d) {
+        double r = Math.rint(d * 1e6) / 1e6;
+        return Math.abs(r - d) <= 1e-9 * Math.max(1, Math.abs(d)) ? r + 0.0 : d;
+    }
+}

@@ -1,0 +1,110 @@
+package org.modeststack.app.state;
+
+import java.util.List;
+import org.modeststack.mesh.EdgeShading;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.mark.TagStep;
+
+/** How one view looks at the bodies: from where, in which mode, with which tag, and whether its handles snap. */
+public final class ViewState {
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final ResultState results;
+    private final MessageState messages;
+    private final Signal changed;
+    private Camera camera = Camera.DEFAULT;
+    private DisplayMode mode = DisplayMode.SHADED_EDGES;
+    private boolean snapping;
+    private String shownTag = "";
+
+    ViewState(
+            Pulse pulse, DocumentState document, SelectionState selected, ResultState results, MessageState messages) {
+        this.document = document;
+        this.selected = selected;
+        this.results = results;
+        this.messages = messages;
+        changed = new Signal(pulse);
+    }
+
+    public Signal changed() {
+        return changed;
+    }
+
+    /** Bodies that others use are their tools: they are not drawn as solids. */
+    public boolean isSolid(Body b) {
+        return b.visible() && !document.current().isTool(b.id());
+    }
+
+    /** A tool is seen as a ghost while it, or the step that uses it, is selected. */
+    public boolean isGhost(Body b) {
+        if (isSolid(b)) return false;
+        Entry open = selected.openEntry();
+        return b == selected.body()
+                || (b.visible() && open != null && open.step().bodies().contains(b.id()));
+    }
+
+    public Camera camera() {
+        return camera;
+    }
+
+    public void setCamera(Camera c) {
+        camera = c;
+        changed.fire();
+    }
+
+    public DisplayMode mode() {
+        return mode;
+    }
+
+    public void setMode(DisplayMode m) {
+        mode = m;
+        changed.fire();
+    }
+
+    /** Whether handles snap to what is under the pointer; Ctrl turns it round for a drag. */
+    public boolean snapping() {
+        return snapping;
+    }
+
+    public void setSnapping(boolean on) {
+        snapping = on;
+        messages.say(on ? "Handles snap to what is under the pointer." : "Handles move freely again.", false);
+        changed.fire();
+    }
+
+    /** The tag that is seen in the view: that of an open step that gives one, or the one that was asked for; or "". */
+    public String shownTag() {
+        Entry open = selected.openEntry();
+        return open != null && open.step() instanceof TagStep t ? t.name() : shownTag;
+    }
+
+    /** The tags that the selected body has where the marker line is. */
+    private List<String> tags() {
+        Body b = selected.body();
+        Mesh m = b == null ? null : results.shownMesh(b);
+        return m == null
+                ? List.of()
+                : m.tags().keySet().stream()
+                        .filter(n -> !n.startsWith(StepContext.MADE) && !EdgeShading.isOwn(n))
+                        .sorted()
+                        .toList();
+    }
+
+    /** Shows the next of these tags, after the last none. */
+    public void showNextTag() {
+        List<String> all = tags();
+        if (all.isEmpty()) {
+            messages.say("The body has no tags here; the step Tag makes one.", false);
+            return;
+        }
+        int at = all.indexOf(shownTag) + 1;
+        shownTag = at < all.size() ? all.get(at) : "";
+        messages.say(shownTag.isEmpty() ? "No tag is shown." : "Shown is the tag " + shownTag + ".", false);
+        changed.fire();
+    }
+}

@@ -1,0 +1,56 @@
+package org.modeststack.app.ui;
+
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import javafx.scene.image.Image;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import org.modeststack.app.state.PerMesh;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.render.RenderMesh;
+import org.modeststack.render.Renderer;
+import org.modeststack.render.Scene;
+
+/** Small pictures of meshes, for the steps and the bodies. */
+public final class Thumbnails {
+    public static final int WIDTH = 58;
+    public static final int HEIGHT = 44;
+    /** Drawn larger than shown, so that they stay clear on fine screens. */
+    private static final int SCALE = 2;
+
+    private final Renderer renderer = new Renderer();
+    private final PerMesh<Image> images;
+
+    /**
+     * @param whenDrawn is told on the interface thread when there are new pictures
+     * @param begin none is drawn before this opens
+     */
+    public Thumbnails(Runnable whenDrawn, CountDownLatch begin) {
+        images = new PerMesh<>("pictures", this::draw, whenDrawn, begin);
+    }
+
+    /** The picture of a mesh, or null where there is none or it has still to be drawn. */
+    public Image of(Mesh mesh) {
+        return mesh == null || mesh.isEmpty() ? null : images.of(mesh);
+    }
+
+    public void close() {
+        images.close();
+    }
+
+    public boolean isBusy() {
+        return images.isBusy();
+    }
+
+    private Image draw(Mesh mesh) {
+        int w = WIDTH * SCALE, h = HEIGHT * SCALE;
+        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, false);
+        int[] pixels = new int[w * h];
+        renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), w, h), w, h, 2, pixels);
+        WritableImage image = new WritableImage(w, h);
+        image.getPixelWriter().setPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), pixels, 0, w);
+        return image;
+    }
+}

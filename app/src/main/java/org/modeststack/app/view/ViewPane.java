@@ -1,0 +1,419 @@
+package org.modeststack.app.view;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.WeakHashMap;
+import java.util.concurrent.CountDownLatch;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.VBox;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
+import org.modeststack.app.state.OpenStepState;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.Signal;
+import org.modeststack.app.state.ViewState;
+import org.modeststack.app.ui.Hint;
+import org.modeststack.app.view.handle.HandleLayer;
+import org.modeststack.app.view.pick.PickBar;
+import org.modeststack.app.view.pick.ViewPicker;
+import org.modeststack.app.view.picture.Picture;
+import org.modeststack.app.view.picture.PictureRequest;
+import org.modeststack.app.view.picture.PictureRequest.Picked;
+import org.modeststack.app.view.picture.PictureRequest.ShownBody;
+import org.modeststack.app.view.picture.PictureThread;
+import org.modeststack.app.view.point.PointLayer;
+import org.modeststack.app.view.point.Snap;
+import org.modeststack.app.view.point.SnapFinder;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.search.Ray;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+import org.modeststack.stack.Body;
+
+/** The picture of the bodies and what lies over it: handles, marks, what is picked; and the mouse that turns it. */
+public final class ViewPane extends Pane {
+    /** Meshes with more faces than this have their search trees made beforehand. */
+    private static final int LARGE = 50_000;
+
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final ResultState results;
+    private final PickState picks;
+    private final PointState points;
+    private final ViewState viewState;
+    private final ImageView image = new ImageView();
+    private final MarkLayer marks;
+    private final HBox modes = new HBox();
+    /** Stands for the row of modes where that has no room. */
+    private final MenuButton modesMenu = new MenuButton();
+
+    private final HandleLayer handles;
+    private final ViewPicker picker;
+    private final PickBar pickBar;
+    private final PointLayer pointLayer;
+    private final SnapFinder snaps;
+    private final VBox empty = new VBox(8);
+    private final PictureThread pictureThread;
+    /** Opens with the first picture. */
+    private final CountDownLatch begun;
+
+    private final Set<Mesh> raysFor = Collections.newSetFromMap(new WeakHashMap<>());
+    /** The tag that was asked for last, found on its mesh. */
+    private Picked shownTag;
+
+    private Mesh shownTagOn;
+    private boolean fitted;
+    private boolean ownCamera;
+    /** What was wanted last, drawn or not. */
+    private PictureRequest asked;
+    /** The newest picture, or null. */
+    private Picture shown;
+
+    private int pictures;
+    private double pressX;
+    private double pressY;
+    private boolean moved;
+
+    /** @param begun is counted down when there is a picture */
+    public ViewPane(
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            MessageState messages,
+            OpenStepState openStep,
+            PickState picks,
+            PointState points,
+            ViewState viewState,
+            CountDownLatch begun) {
+        this.document = document;
+        this.selected = selected;
+        this.results = results;
+        this.picks = picks;
+        this.points = points;
+        this.viewState = viewState;
+        this.begun = begun;
+        getStyleClass().add("view");
+        setMinSize(120, 120);
+        setFocusTraversable(true);
+        setAccessibleText("View of the bodies");
+        buildModes();
+        Label title = new Label("Nothing here yet");
+        title.getStyleClass().add("empty-title");
+        Label hint = new Label("Press Ctrl+K and type “box” to start a body,\nor open the demo from the Help menu.");
+        hint.getStyleClass().add("empty-hint");
+        empty.getChildren().addAll(title, hint);
+        empty.setAlignment(Pos.CENTER);
+        empty.setMouseTransparent(true);
+        marks = new MarkLayer(selected, results);
+        snaps = new SnapFinder(document, results, viewState, this);
+        pointLayer = new PointLayer(points, viewState, this);
+        handles = new HandleLayer(document, selected, results, openStep, viewState, snaps, pointLayer);
+        picker = new ViewPicker(selected, picks, viewState, () -> shown, this);
+        pickBar = new PickBar(document, selected, picks, openStep);
+        // A press that a control in the bar has taken must not end as a click on the picture behind it.
+        pickBar.addEventHandler(MouseEvent.ANY, MouseEvent::consume);
+        getChildren().addAll(image, marks, picker.layer(), handles, pointLayer, empty, modes, modesMenu, pickBar);
+        pictureThread = new PictureThread(this::show, e -> messages.say("The picture could not be drawn: " + e, true));
+        widthProperty().addListener((_, _, _) -> resized());
+        heightProperty().addListener((_, _, _) -> resized());
+        Runnable refresh = this::refresh;
+        for (Signal s : List.of(
+                document.changed(),
+                selected.changed(),
+                results.changed(),
+                picks.changed(),
+                points.changed(),
+                viewState.changed(),
+                openStep.changed())) s.listen(refresh);
+        addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+        addEventHandler(ScrollEvent.SCROLL, this::scrolled);
+        addEventHandler(MouseEvent.MOUSE_MOVED, this::hovered);
+        addEventHandler(MouseEvent.MOUSE_EXITED, _ -> {
+            picker.clear();
+            pointLayer.mark(null);
+        });
+    }
+
+    private void buildModes() {
+        modes.getStyleClass().add("segments");
+        modesMenu.getStyleClass().add("view-modes");
+        ToggleGroup group = new ToggleGroup();
+        for (DisplayMode m : DisplayMode.values()) {
+            ToggleButton b = new ToggleButton(m.label());
+            b.setToggleGroup(group);
+            b.setUserData(m);
+            Hint.on(b, "Draw the bodies " + m.label().toLowerCase(Locale.ROOT));
+            b.setOnAction(_ -> {
+                b.setSelected(true);
+                viewState.setMode(m);
+            });
+            modes.getChildren().add(b);
+            MenuItem item = new MenuItem(m.label());
+            item.setOnAction(_ -> viewState.setMode(m));
+            modesMenu.getItems().add(item);
+        }
+        showMode();
+    }
+
+    private void showMode() {
+        modesMenu.setText(viewState.mode().label());
+        modes.getChildren().forEach(n -> ((ToggleButton) n).setSelected(n.getUserData() == viewState.mode()));
+    }
+
+    @Override
+    protected void layoutChildren() {
+        modes.autosize();
+        modesMenu.autosize();
+        boolean room = modes.getWidth() + 24 <= getWidth();
+        modes.setVisible(room);
+        modesMenu.setVisible(!room);
+        modes.relocate(getWidth() - modes.getWidth() - 12, 12);
+        modesMenu.relocate(getWidth() - modesMenu.getWidth() - 12, 12);
+        marks.resizeRelocate(0, 0, getWidth(), getHeight());
+        pickBar.autosize();
+        boolean beside = pickBar.getWidth() + 36 + (room ? modes : modesMenu).getWidth() <= getWidth();
+        pickBar.relocate(12, beside ? 12 : 50);
+        askForPoint();
+        picker.layer().resizeRelocate(0, 0, getWidth(), getHeight());
+        handles.resizeRelocate(0, 0, getWidth(), getHeight());
+        pointLayer.resizeRelocate(0, 0, getWidth(), getHeight());
+        empty.autosize();
+        empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
+    }
+
+    // ---- camera
+
+    /** Looks from somewhere else, and stays with that when the window changes its size. */
+    public void setCamera(Camera c) {
+        ownCamera = true;
+        viewState.setCamera(c);
+        request();
+    }
+
+    /** Until the user looks from somewhere else, everything stays in the picture. */
+    private void resized() {
+        if (!ownCamera && fitted) fitAll();
+        request();
+    }
+
+    private void fitAll() {
+        fit(false);
+        ownCamera = false;
+    }
+
+    /** Shows all bodies, or the selected one. */
+    public void fit(boolean onlySelected) {
+        Bounds b = Bounds.EMPTY;
+        for (Body body : document.current().bodies()) {
+            if (onlySelected ? body != selected.body() : !viewState.isSolid(body)) continue;
+            Mesh m = results.shownMesh(body);
+            if (m != null && !m.isEmpty()) b = b.union(m.bounds());
+        }
+        if (b.isEmpty()) return;
+        setCamera(viewState.camera().fit(b, Math.max(1, (int) getWidth()), Math.max(1, (int) getHeight())));
+    }
+
+    /** The next picture shows everything again: another document was opened. */
+    public void refit() {
+        fitted = false;
+        ownCamera = false;
+    }
+
+    private void pressed(MouseEvent e) {
+        pressX = e.getX();
+        pressY = e.getY();
+        moved = false;
+        requestFocus();
+        picker.pressed(e);
+    }
+
+    private void dragged(MouseEvent e) {
+        if (picker.dragged(e)) return;
+        double dx = e.getX() - pressX, dy = e.getY() - pressY;
+        if (!moved && Math.hypot(dx, dy) < 3) return;
+        moved = true;
+        pressX = e.getX();
+        pressY = e.getY();
+        boolean pan = e.getButton() == MouseButton.MIDDLE || e.isShiftDown() || e.getButton() == MouseButton.SECONDARY;
+        Camera c = viewState.camera();
+        setCamera(pan ? c.pan(dx, dy, (int) getHeight()) : c.orbit(-dx * 0.4, dy * 0.4));
+    }
+
+    private void hovered(MouseEvent e) {
+        if (points.isOn()) pointLayer.mark(snaps.at(e.getX(), e.getY()));
+        else picker.hover(e);
+    }
+
+    private void scrolled(ScrollEvent e) {
+        if (e.getDeltaY() == 0) return;
+        double factor = Math.pow(0.9, Math.clamp(e.getDeltaY() / 40, -3.0, 3.0));
+        setCamera(viewState.camera().zoom(factor, e.getX(), e.getY(), (int) getWidth(), (int) getHeight()));
+    }
+
+    // ---- points and clicks
+
+    /** Has the search trees of large meshes ready before the pointer asks for them. */
+    private void prepareRays() {
+        for (Body b : document.current().bodies()) {
+            Mesh m = results.shownMesh(b);
+            if (m != null && m.faceCount() > LARGE && raysFor.add(m))
+                Thread.ofPlatform().daemon().name("rays").start(() -> Ray.prepare(m));
+        }
+    }
+
+    private void askForPoint() {
+        if (points.isOn() || viewState.mode() == DisplayMode.SEE_THROUGH && picks.isOn()) prepareRays();
+        pointLayer.ask(points.isOn() ? points.prompt() : null);
+        if (!points.isOn()) pointLayer.mark(null);
+    }
+
+    /** Marks the place in the middle that a point would be taken from, as if the pointer were there. */
+    public void markMiddle() {
+        pointLayer.mark(snaps.at(getWidth() / 2, getHeight() / 2));
+    }
+
+    public SnapFinder snaps() {
+        return snaps;
+    }
+
+    /** A click selects the body under the pointer. */
+    private void released(MouseEvent e) {
+        if (picker.released(e)) return;
+        if (moved || e.getButton() != MouseButton.PRIMARY) return;
+        if (points.isOn()) {
+            Snap s = snaps.at(e.getX(), e.getY());
+            if (s != null) points.accept(s.body(), s.at(), s.normal());
+            return;
+        }
+        if (picks.isOn() && picker.click(e)) return;
+        String hit = shown == null ? null : shown.bodyAt(e.getX(), e.getY());
+        if (hit != null) selected.select(hit);
+    }
+
+    // ---- pictures
+
+    /** The tag that is to be seen on a mesh, or null. */
+    private Picked tagged(int item, Mesh m) {
+        Tag t = m.tag(viewState.shownTag());
+        if (t == null) return null;
+        if (shownTag == null || shownTag.weights() != t || shownTagOn != m || shownTag.item() != item)
+            shownTag = new Picked(item, Selection.of(m, t), t);
+        shownTagOn = m;
+        return shownTag;
+    }
+
+    private void refresh() {
+        showMode();
+        askForPoint();
+        request();
+    }
+
+    private void request() {
+        int w = (int) getWidth(), h = (int) getHeight();
+        if (w < 2 || h < 2) return;
+        empty.setVisible(document.current().bodies().isEmpty());
+        List<ShownBody> bodies = new ArrayList<>();
+        Picked marked = null;
+        boolean all = true;
+        for (Body b : document.current().bodies()) {
+            boolean ghost = viewState.isGhost(b);
+            if (!ghost && !viewState.isSolid(b)) continue;
+            boolean picked = picks.isOn() && b == selected.body();
+            Mesh m = picked ? picks.mesh() : results.shownMesh(b);
+            all &= m != null;
+            if (m == null || m.isEmpty()) continue;
+            if (picked) marked = new Picked(bodies.size(), picks.selection(), null);
+            else if (b == selected.body()) marked = tagged(bodies.size(), m);
+            bodies.add(new ShownBody(b.id(), m, ghost && !picked));
+        }
+        // The first results of a document come one by one; it is shown, and fitted, when all that is seen is there.
+        if (!fitted && !all) return;
+        if (!fitted && !bodies.isEmpty()) {
+            fitted = true;
+            fitAll();
+            return;
+        }
+        PictureRequest now = new PictureRequest(bodies, marked, viewState.mode(), viewState.camera(), w, h, 1);
+        if (now.looksLike(asked)) {
+            decorate(now);
+            return;
+        }
+        asked = now;
+        pictureThread.request(now);
+    }
+
+    public boolean isBusy() {
+        return pictureThread.isBusy();
+    }
+
+    /** The newest picture, or null. */
+    public Picture picture() {
+        return shown;
+    }
+
+    /** The bodies in the newest picture, ghosts included. */
+    public List<String> shownBodies() {
+        return shown == null
+                ? List.of()
+                : shown.request().bodies().stream().map(ShownBody::body).toList();
+    }
+
+    /** How many pictures have been shown. */
+    public int pictures() {
+        return pictures;
+    }
+
+    private void show(Picture p) {
+        Picture before = shown;
+        shown = p;
+        if (before != null) pictureThread.recycle(before);
+        int w = p.width(), h = p.height();
+        WritableImage target =
+                image.getImage() instanceof WritableImage old && old.getWidth() == w && old.getHeight() == h
+                        ? old
+                        : new WritableImage(w, h);
+        target.getPixelWriter().setPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), p.pixels(), 0, w);
+        image.setImage(target);
+        image.setFitWidth(p.request().width());
+        image.setFitHeight(p.request().height());
+        pictures++;
+        begun.countDown();
+        decorate(p.request());
+    }
+
+    /** What lies over the picture. */
+    private void decorate(PictureRequest r) {
+        marks.show(r.camera(), r.width(), r.height());
+        picker.follow();
+        handles.show(r.camera(), r.width(), r.height());
+    }
+
+    /** Ends the thread that draws; the window is gone. */
+    public void close() {
+        pictureThread.close();
+    }
+}

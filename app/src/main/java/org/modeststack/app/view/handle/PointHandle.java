@@ -1,0 +1,77 @@
+package org.modeststack.app.view.handle;
+
+import java.util.Locale;
+import org.modeststack.app.state.StackPlacement;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Edits;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+
+/** The handle of a point that is a value of the step: a pivot, a place to go to, a distance in all three axes. */
+final class PointHandle extends FreeHandle {
+    private final String bodyId;
+    private final long entryId;
+    private final String param;
+    private StackPlacement back;
+    private Vec3 pressed;
+
+    PointHandle(HandleSpace space, String bodyId, long entryId, String param) {
+        super(space, "handle-point");
+        this.bodyId = bodyId;
+        this.entryId = entryId;
+        this.param = param;
+    }
+
+    void set(StackPlacement behind, Vec3 place) {
+        back = behind.inverse();
+        at = behind.point(place);
+        from = at;
+    }
+
+    private Step step() {
+        return space.stepOf(bodyId, entryId);
+    }
+
+    @Override
+    String text() {
+        Step s = step();
+        if (s == null) return "";
+        StepDescriptor d = StepDescriptor.of(s);
+        return d.param(param).label() + " "
+                + d.param(param).show(d.value(s, d.param(param))).replace(" ", ", ") + " mm";
+    }
+
+    @Override
+    String moving() {
+        return bodyId;
+    }
+
+    @Override
+    Mesh instead() {
+        return space.before(bodyId, entryId);
+    }
+
+    @Override
+    void begin() {
+        super.begin();
+        Step s = step();
+        StepDescriptor d = s == null ? null : StepDescriptor.of(s);
+        pressed = d == null ? null : (Vec3) d.value(s, d.param(param));
+    }
+
+    @Override
+    void move(Vec3 by, Vec3 all) {
+        Step s = step();
+        if (s == null || pressed == null) return;
+        // From where the drag began, so that rounding does not add up.
+        Vec3 v = pressed.plus(back.vector(all));
+        Vec3 next = new Vec3(
+                HandleSpace.rounded(v.x(), 1e-9), HandleSpace.rounded(v.y(), 1e-9), HandleSpace.rounded(v.z(), 1e-9));
+        space.document()
+                .edit(
+                        "Change " + StepDescriptor.of(s).param(param).label().toLowerCase(Locale.ROOT),
+                        "value:" + entryId + ":" + param,
+                        d -> Edits.setValue(d, bodyId, entryId, param, next));
+    }
+}

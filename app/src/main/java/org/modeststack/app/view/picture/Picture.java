@@ -1,0 +1,60 @@
+package org.modeststack.app.view.picture;
+
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.app.view.picture.PictureRequest.ShownBody;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.render.PickBuffer;
+
+/**
+ * A picture as it was drawn, and what lies where in it. Does not change, so that the pointer can ask it while the next is
+ * being drawn. Pixels are those of the view, also where the picture was drawn smaller.
+ *
+ * @param shrink how many of the view's pixels one of the picture's stands for, across and down
+ * @param pixels one row after the other, {@code 0xFFRRGGBB}
+ */
+public record Picture(PictureRequest request, int shrink, int width, int height, int[] pixels, PickBuffer buffer) {
+    /** How far beside a pixel a face is looked for, in pixels: what is thin or at an outline is hard to hit. */
+    private static final int REACH = 6;
+
+    private ShownBody bodyOf(PickBuffer.Hit hit) {
+        return request.bodies().get(hit.item());
+    }
+
+    private PickBuffer.Hit at(double x, double y) {
+        return buffer.pick((int) x / shrink, (int) y / shrink);
+    }
+
+    /** The body shown at a pixel, or null. */
+    public String bodyAt(double x, double y) {
+        PickBuffer.Hit hit = at(x, y);
+        return hit == null ? null : bodyOf(hit).body();
+    }
+
+    /** The face of a body that shows at a pixel, or at one close by; -1 for none. */
+    public int faceAt(String body, double x, double y) {
+        for (int reach = 0; reach <= REACH; reach += 2) {
+            for (int i = 0; i < (reach == 0 ? 1 : 8); i++) {
+                double angle = i * Math.PI / 4;
+                PickBuffer.Hit hit = at(x + reach * Math.cos(angle), y + reach * Math.sin(angle));
+                if (hit != null && bodyOf(hit).body().equals(body)) return hit.face();
+            }
+        }
+        return -1;
+    }
+
+    /** The faces of a body that show inside a box. */
+    public BitSet facesIn(String body, double x0, double y0, double x1, double y1) {
+        List<ShownBody> bodies = request.bodies();
+        for (int i = 0; i < bodies.size(); i++) {
+            if (bodies.get(i).body().equals(body))
+                return buffer.facesIn(i, (int) x0 / shrink, (int) y0 / shrink, (int) x1 / shrink, (int) y1 / shrink);
+        }
+        return new BitSet();
+    }
+
+    /** Whether it shows a mesh as that of a body. */
+    public boolean shows(String body, Mesh mesh) {
+        return request.bodies().stream().anyMatch(b -> b.body().equals(body) && b.mesh() == mesh);
+    }
+}

@@ -1,0 +1,43 @@
+package org.modeststack.app.view.picture;
+
+import java.util.List;
+import java.util.Objects;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.render.Camera;
+import org.modeststack.render.DisplayMode;
+
+/**
+ * A picture that is wanted.
+ *
+ * @param picked what is shown as picked, or null
+ * @param samples 1, or 2 for four samples a pixel
+ */
+public record PictureRequest(
+        List<ShownBody> bodies, Picked picked, DisplayMode mode, Camera camera, int width, int height, int samples) {
+    /** One body in it; meshes are told apart by identity, which is quick. */
+    public record ShownBody(String body, Mesh mesh, boolean ghost) {}
+
+    /**
+     * What is picked on one of the bodies.
+     *
+     * @param weights how strongly each element is shown, or null where all are alike
+     */
+    public record Picked(int item, Selection selection, Tag weights) {}
+
+    PictureRequest withSamples(int n) {
+        return new PictureRequest(bodies, picked, mode, camera, width, height, n);
+    }
+
+    /** Whether a picture of this would look the same. */
+    public boolean looksLike(PictureRequest o) {
+        return o != null
+                && mode == o.mode
+                && width == o.width
+                && height == o.height
+                && camera.equals(o.camera)
+                && bodies.equals(o.bodies)
+                && Objects.equals(picked, o.picked);
+    }
+}

@@ -1,0 +1,140 @@
+package org.modeststack.app.view.picture;
+
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.render.RenderMesh;
+import org.modeststack.render.Renderer;
+import org.modeststack.render.Scene;
+
+/**
+ * Draws pictures on a thread of its own, always the newest that is wanted, quickly while things move and with four samples
+ * a pixel once they rest. Nothing that drawing throws ends the thread.
+ */
+public final class PictureThread implements AutoCloseable {
+    private static final System.Logger LOG = System.getLogger(PictureThread.class.getName());
+
+    /** A picture that takes longer would come too late to follow a drag; it is drawn at half the size. */
+    private static final double TOO_SLOW_MS = 40;
+
+    /** How much longer a whole picture takes than one of half the size: less than the pixels say, since meshes stay. */
+    private static final double SHRUNK_SHARE = 3;
+
+    /** So long nothing newer must be wanted before the same picture is drawn finely. */
+    private static final long REST_MS = 120;
+
+    private final Consumer<Picture> drawn;
+    private final Consumer<Throwable> failed;
+    private final Renderer renderer = new Renderer();
+    private final Map<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
+    private final Object lock = new Object();
+    private final Thread thread;
+    private PictureRequest wanted;
+    private boolean drawing;
+    /** How long a picture of the whole size takes, as far as the last one tells. */
+    private double wholeMs;
+
+    /**
+     * @param drawn receives each picture on the interface thread
+     * @param failed is told there of one that could not be drawn; the next may well succeed
+     */
+    public PictureThread(Consumer<Picture> drawn, Consumer<Throwable> failed) {
+        this.drawn = drawn;
+        this.failed = failed;
+        thread = Thread.ofPlatform().name("view").daemon().start(this::run);
+    }
+
+    /** Asks for a picture; it takes the place of any that is still waiting. */
+    public void request(PictureRequest request) {
+        synchronized (lock) {
+            wanted = request;
+            lock.notifyAll();
+        }
+    }
+
+    public boolean isBusy() {
+        synchronized (lock) {
+            return drawing || wanted != null;
+        }
+    }
+
+    /** Gives the buffers back of a picture that is not shown any more. */
+    public void recycle(Picture old) {
+        renderer.recycle(old.buffer());
+    }
+
+    private void run() {
+        try {
+            while (true) {
+                PictureRequest next = next();
+                try {
+                    Picture picture = draw(next);
+                    Platform.runLater(() -> drawn.accept(picture));
+                } catch (Throwable e) {
+                    LOG.log(System.Logger.Level.ERROR, "picture", e);
+                    Platform.runLater(() -> failed.accept(e));
+                    continue;
+                }
+                if (next.samples() == 1) rest(next);
+            }
+        } catch (InterruptedException e) {
+            // The window is gone.
+        }
+    }
+
+    private PictureRequest next() throws InterruptedException {
+        synchronized (lock) {
+            drawing = false;
+            while (wanted == null) lock.wait();
+            PictureRequest next = wanted;
+            wanted = null;
+            drawing = true;
+            return next;
+        }
+    }
+
+    private Picture draw(PictureRequest r) {
+        int shrink = r.samples() == 1 && wholeMs > TOO_SLOW_MS ? 2 : 1;
+        int width = Math.max(1, r.width() / shrink), height = Math.max(1, r.height() / shrink);
+        int[] pixels = new int[width * height];
+        long began = System.nanoTime();
+        var buffer = renderer.render(sceneOf(r), r.camera(), width, height, r.samples(), pixels);
+        if (r.samples() == 1) wholeMs = (System.nanoTime() - began) / 1e6 * (shrink == 1 ? 1 : SHRUNK_SHARE);
+        return new Picture(r, shrink, width, height, pixels, buffer);
+    }
+
+    /** Makes the meshes ready for drawing; those of the picture before are there already. */
+    private Scene sceneOf(PictureRequest r) {
+        Map<Mesh, RenderMesh> used = new IdentityHashMap<>();
+        List<Scene.Item> items = new ArrayList<>();
+        for (PictureRequest.ShownBody b : r.bodies()) {
+            RenderMesh known = prepared.get(b.mesh());
+            RenderMesh ready = known != null ? known : new RenderMesh(b.mesh());
+            used.put(b.mesh(), ready);
+            items.add(new Scene.Item(ready, b.ghost()));
+        }
+        prepared.clear();
+        prepared.putAll(used);
+        PictureRequest.Picked p = r.picked();
+        return new Scene(
+                items, r.mode(), true, p == null ? null : new Scene.Picked(p.item(), p.selection(), p.weights()));
+    }
+
+    /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
+    private void rest(PictureRequest r) throws InterruptedException {
+        synchronized (lock) {
+            if (wanted == null) lock.wait(REST_MS);
+            if (wanted == null) wanted = r.withSamples(2);
+        }
+    }
+
+    /** Ends the thread; the window is gone. */
+    @Override
+    public void close() {
+        thread.interrupt();
+    }
+}

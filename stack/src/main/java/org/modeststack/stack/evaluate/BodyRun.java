@@ -1,0 +1,86 @@
+package org.modeststack.stack.evaluate;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+
+/** Goes through the steps of one body, once the bodies that it uses are worked out. */
+final class BodyRun {
+    private final StepRunner runner;
+    private final Document document;
+    private final Body body;
+    private final Map<String, Provenance.Operand> operands;
+    private final Progress progress;
+    private final List<StepResult> steps = new ArrayList<>();
+    private boolean lasting = true;
+
+    /** @param operands the bodies that may be used; others are not there, or would be made from this one */
+    BodyRun(
+            StepRunner runner,
+            Document document,
+            Body body,
+            Map<String, Provenance.Operand> operands,
+            Progress progress) {
+        this.runner = runner;
+        this.document = document;
+        this.body = body;
+        this.operands = operands;
+        this.progress = progress;
+    }
+
+    /** Whether the result follows from the document alone, and not from a mishap such as a want of memory. */
+    boolean isLasting() {
+        return lasting;
+    }
+
+    Evaluator.Outcome outcome() {
+        Provenance last = null;
+        Mesh mesh = Mesh.EMPTY;
+        for (int i = 0; i < body.entries().size(); i++) {
+            Entry entry = body.entries().get(i);
+            String refusal = entry.enabled() ? refusal(entry.step()) : null;
+            if (!entry.enabled() || refusal != null) {
+                List<Remark> remarks =
+                        refusal == null ? List.of() : List.of(new Remark(Remark.Level.FAULT, refusal, null));
+                String hash = last == null ? "" : last.hash();
+                steps.add(new StepResult(entry.id(), mesh, remarks, refusal != null, 0, hash));
+                continue;
+            }
+            StepRunner.Ran ran = runner.run(body, i, last, mesh, used(entry.step()), progress);
+            lasting &= ran.lasting();
+            steps.add(ran.result());
+            mesh = ran.result().mesh();
+            last = ran.provenance();
+        }
+        return new Evaluator.Outcome(new BodyResult(body.id(), steps), last);
+    }
+
+    private Map<String, Provenance.Operand> used(Step step) {
+        Map<String, Provenance.Operand> used = new LinkedHashMap<>();
+        for (String id : step.bodies()) used.put(id, operands.get(id));
+        return used;
+    }
+
+    /** Why a step cannot be carried out at all, or null. */
+    private String refusal(Step step) {
+        for (String id : step.bodies()) {
+            if (document.body(id) == null) return "A body this step needs is not there any more.";
+            if (!operands.containsKey(id)) return circle(id);
+        }
+        return null;
+    }
+
+    private String circle(String id) {
+        StringBuilder s = new StringBuilder("This goes round in a circle: ").append(body.name());
+        for (String way : document.wayOfEnabledUse(id, body.id()))
+            s.append(" → ").append(document.nameOf(way));
+        return s.append(". A body cannot be made from itself.").toString();
+    }
+}

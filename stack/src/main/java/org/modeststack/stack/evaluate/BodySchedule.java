@@ -1,0 +1,129 @@
+package org.modeststack.stack.evaluate;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.mesh.work.Workers;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+
+/**
+ * In which order the bodies of a request are worked out: each after those that it uses, else as they are wanted, and side
+ * by side where they do not need each other. A body that would be made from itself does not wait for the one through
+ * which the circle goes; its step says so.
+ */
+final class BodySchedule {
+    private static final long WAIT_MS = 20;
+
+    /** Others than those of the steps: they may wait for each other here, which helpers of a step must never do. */
+    private static final Workers HELPERS = Workers.named("bodies");
+
+    private final Document document;
+    private final List<String> order = new ArrayList<>();
+    private final Map<String, Set<String>> needs = new LinkedHashMap<>();
+
+    private BodySchedule(Document document) {
+        this.document = document;
+    }
+
+    static BodySchedule of(EvaluationRequest request) {
+        BodySchedule s = new BodySchedule(request.document());
+        Set<String> begun = new HashSet<>();
+        for (String id : request.wanted()) s.enter(id, begun);
+        return s;
+    }
+
+    private void enter(String id, Set<String> begun) {
+        if (!begun.add(id)) return;
+        Set<String> needed = new LinkedHashSet<>();
+        for (String other : document.usedBy(id)) {
+            if (document.body(other) == null || goesRound(id, other)) continue;
+            needed.add(other);
+            enter(other, begun);
+        }
+        needs.put(id, needed);
+        order.add(id);
+    }
+
+    private boolean goesRound(String id, String other) {
+        // Few bodies are made of ones that are made of others.
+        return other.equals(id)
+                || !document.usedBy(other).isEmpty()
+                        && !document.wayOfEnabledUse(other, id).isEmpty();
+    }
+
+    /** The ids of all bodies that are worked out, each behind those that it needs. */
+    List<String> order() {
+        return order;
+    }
+
+    /** The bodies that one has to wait for. */
+    Set<String> needs(String id) {
+        return needs.get(id);
+    }
+
+    /** Carries something out for each body, once it is done for those that the body needs. */
+    void run(Consumer<Body> work) {
+        if (order.size() == 1) {
+            work.accept(document.body(order.getFirst()));
+            return;
+        }
+        Board board = new Board();
+        HELPERS.run(order.size(), _ -> {
+            String id = board.take();
+            if (id == null) return;
+            boolean done = false;
+            try {
+                work.accept(document.body(id));
+                done = true;
+            } finally {
+                board.finish(id, done);
+            }
+        });
+    }
+
+    /** Which bodies can be begun. */
+    private final class Board {
+        private final Map<String, Integer> missing = new HashMap<>();
+        private final Map<String, List<String>> users = new HashMap<>();
+        private final List<String> waiting = new ArrayList<>(order);
+        private boolean broken;
+
+        Board() {
+            for (String id : order) {
+                missing.put(id, needs.get(id).size());
+                for (String other : needs.get(id))
+                    users.computeIfAbsent(other, _ -> new ArrayList<>()).add(id);
+            }
+        }
+
+        /** The first body that can be begun, which may have to be waited for; null where one that it needs has failed. */
+        synchronized String take() {
+            while (!broken) {
+                Work.checkpoint();
+                for (int i = 0; i < waiting.size(); i++) if (missing.get(waiting.get(i)) == 0) return waiting.remove(i);
+                // Whatever is missing is being worked on by somebody who does not wait.
+                try {
+                    wait(WAIT_MS);
+                } catch (InterruptedException e) {
+                    Thread.currentThread().interrupt();
+                    broken = true;
+                }
+            }
+            return null;
+        }
+
+        synchronized void finish(String id, boolean done) {
+            if (!done) broken = true;
+            for (String user : users.getOrDefault(id, List.of())) missing.merge(user, -1, Integer::sum);
+            notifyAll();
+        }
+    }
+}

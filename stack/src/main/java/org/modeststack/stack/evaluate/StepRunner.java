@@ -1,0 +1,274 @@
+package org.modeststack.stack.evaluate;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Memory;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.Origin;
+
+/**
+ * Carries out single steps, and finds again what was carried out before. Whatever a step throws becomes a remark at the
+ * step; only being stopped goes further.
+ */
+final class StepRunner {
+    private static final System.Logger LOG = System.getLogger(StepRunner.class.getName());
+    private static final long WAIT_MS = 10;
+
+    private final ResultCache cache;
+    private final ConcurrentMap<String, CompletableFuture<Kept>> underWay = new ConcurrentHashMap<>();
+
+    StepRunner(ResultCache cache) {
+        this.cache = cache;
+    }
+
+    ResultCache cache() {
+        return cache;
+    }
+
+    /**
+     * A step's result.
+     *
+     * @param provenance how its mesh came about: without the step where that was left out by a mishap
+     * @param lasting whether it follows from what went in; not so where memory ran out, or the program made a mistake
+     */
+    record Ran(StepResult result, Provenance provenance, boolean lasting) {}
+
+    /**
+     * The result of a step in its place.
+     *
+     * @param before how the mesh came about that goes in, or null for none
+     * @param in that mesh
+     */
+    Ran run(
+            Body body,
+            int index,
+            Provenance before,
+            Mesh in,
+            Map<String, Provenance.Operand> operands,
+            Progress progress) {
+        Entry entry = body.entries().get(index);
+        try {
+            LaterTags later = LaterTags.of(body, index, in);
+            Provenance provenance = Provenance.of(entry, body.name(), body.material(), before, later.steps(), operands);
+            Kept r = result(provenance, in, progress);
+            return new Ran(r.result(), r.lasting() ? provenance : before, r.lasting());
+        } catch (CancellationException e) {
+            throw e;
+        } catch (Throwable e) {
+            // What is asked of a step before it is carried out, its values or what it picks by, can go wrong too.
+            String hash = before == null ? "" : before.hash();
+            return new Ran(failed(entry, in, mishap(entry, e), 0, hash), before, false);
+        }
+    }
+
+    /** A result, and whether it follows from what went in. */
+    private record Kept(StepResult result, boolean lasting) {}
+
+    /** The mesh of a result, which is carried out again if it is not kept. */
+    private Mesh mesh(Provenance p) {
+        if (p == null) return Mesh.EMPTY;
+        StepResult kept = cache.get(p.hash());
+        return kept != null
+                ? kept.mesh()
+                : result(p, null, Progress.NONE).result().mesh();
+    }
+
+    /** @param in the mesh that goes in; null where it has to be found first */
+    private Kept result(Provenance p, Mesh in, Progress progress) {
+        while (true) {
+            StepResult known = cache.get(p.hash());
+            if (known != null) return new Kept(known, true);
+            CompletableFuture<Kept> mine = new CompletableFuture<>();
+            CompletableFuture<Kept> others = underWay.putIfAbsent(p.hash(), mine);
+            if (others != null) {
+                Kept theirs = await(others);
+                if (theirs != null) return theirs;
+                continue;
+            }
+            try {
+                Kept r = carryOut(p, in == null ? mesh(p.before()) : in, progress);
+                mine.complete(r);
+                return r;
+            } finally {
+                underWay.remove(p.hash());
+                mine.cancel(false);
+            }
+        }
+    }
+
+    /** What another thread is at; null if it was stopped. */
+    private static Kept await(CompletableFuture<Kept> theirs) {
+        while (true) {
+            Work.checkpoint();
+            try {
+                return theirs.get(WAIT_MS, TimeUnit.MILLISECONDS);
+            } catch (TimeoutException e) {
+                // Asks again whether the result is still wanted here.
+            } catch (ExecutionException | CancellationException e) {
+                return null;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new CancellationException();
+            }
+        }
+    }
+
+    private Kept carryOut(Provenance p, Mesh in, Progress progress) {
+        Entry entry = p.entry();
+        List<Remark> remarks = new ArrayList<>();
+        long start = System.nanoTime();
+        try {
+            StepDescriptor d = StepDescriptor.of(entry.step());
+            Work.checkpoint();
+            progress.at(p.body(), d.title(), 0);
+            d.check(entry.step());
+            Mesh out = apply(p, in, new Context(p, remarks, progress));
+            if (remarks.stream().anyMatch(r -> r.level() == Remark.Level.FAULT)) {
+                return keep(p, new StepResult(entry.id(), in, remarks, true, since(start), p.hash()));
+            }
+            if (!entry.step().isSource() && out != in) Origin.note(out, new ByProvenance(p));
+            return keep(p, new StepResult(entry.id(), out, remarks, false, since(start), p.hash()));
+        } catch (CancellationException e) {
+            throw e;
+        } catch (StepException e) {
+            remarks.add(new Remark(Remark.Level.FAULT, e.getMessage(), e.place()));
+            return keep(p, new StepResult(entry.id(), in, remarks, true, since(start), p.hash()));
+        } catch (Throwable e) {
+            // Another time it may go well, so this is not kept.
+            String hash = p.before() == null ? "" : p.before().hash();
+            return new Kept(failed(entry, in, mishap(entry, e), since(start), hash), false);
+        }
+    }
+
+    private Kept keep(Provenance p, StepResult r) {
+        cache.put(p.hash(), r);
+        return new Kept(r, true);
+    }
+
+    private static double since(long start) {
+        return (System.nanoTime() - start) / 1e6;
+    }
+
+    private static StepResult failed(Entry entry, Mesh in, Remark remark, double ms, String hash) {
+        return new StepResult(entry.id(), in, List.of(remark), true, ms, hash);
+    }
+
+    private static Mesh apply(Provenance p, Mesh in, StepContext context) throws StepException {
+        Step step = p.entry().step();
+        LaterTags later = new LaterTags(p.later());
+        Mesh out = later.off(step.apply(later.on(in), context));
+        boolean plain = step.isSource() && out.materials().equals(List.of(Material.DEFAULT));
+        return plain ? out.withMaterial(p.material()) : out;
+    }
+
+    /** What to say of something that no step should throw; the whole of it goes into the log. */
+    private static Remark mishap(Entry entry, Throwable e) {
+        String text;
+        if (e instanceof OutOfMemoryError) text = "There is not enough memory for this; use smaller numbers.";
+        else {
+            String what = e instanceof StackOverflowError ? "it went too deep" : e.toString();
+            text = "Modest Stack made a mistake in this step, which is left out; please report it. (" + what + ")";
+            LOG.log(
+                    System.Logger.Level.ERROR,
+                    "step " + entry.id() + " of kind " + entry.step().getClass(),
+                    e);
+        }
+        return new Remark(Remark.Level.FAULT, text, null);
+    }
+
+    /** The way back from a result to what it was made of. */
+    private final class ByProvenance implements Origin {
+        private final Provenance provenance;
+
+        ByProvenance(Provenance provenance) {
+            this.provenance = provenance;
+        }
+
+        @Override
+        public Mesh before() {
+            return mesh(provenance.before());
+        }
+
+        @Override
+        public Mesh again(Mesh marked) {
+            try {
+                return apply(provenance, marked, new Context(provenance, new ArrayList<>(), Progress.NONE));
+            } catch (CancellationException e) {
+                throw e;
+            } catch (StepException e) {
+                // It went well before; whatever is amiss now, the pick is then looked for by place.
+                return null;
+            } catch (RuntimeException | StackOverflowError e) {
+                LOG.log(System.Logger.Level.ERROR, "step followed for a pick", e);
+                return null;
+            }
+        }
+
+        @Override
+        public void count(Memory memory) {
+            // What it knows belongs to the document.
+        }
+    }
+
+    /** What a step sees of the evaluation. */
+    private final class Context implements StepContext {
+        private final Provenance provenance;
+        private final List<Remark> remarks;
+        private final Progress progress;
+
+        Context(Provenance provenance, List<Remark> remarks, Progress progress) {
+            this.provenance = provenance;
+            this.remarks = remarks;
+            this.progress = progress;
+        }
+
+        @Override
+        public long seed() {
+            return provenance.entry().seed();
+        }
+
+        @Override
+        public Mesh body(String id) throws StepException {
+            Provenance.Operand o = provenance.operands().get(id);
+            if (o == null) throw new StepException("A body this step needs is not there any more.");
+            return mesh(o.result());
+        }
+
+        @Override
+        public String bodyName(String id) {
+            Provenance.Operand o = provenance.operands().get(id);
+            return o == null ? id : o.name();
+        }
+
+        @Override
+        public void remark(Remark remark) {
+            remarks.add(remark);
+        }
+
+        @Override
+        public void progress(double share) {
+            Work.checkpoint();
+            progress.at(
+                    provenance.body(),
+                    StepDescriptor.of(provenance.entry().step()).title(),
+                    share);
+        }
+    }
+}

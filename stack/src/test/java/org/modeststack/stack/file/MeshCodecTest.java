@@ -1,0 +1,99 @@
+package org.modeststack.stack.file;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotSame;
+import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.CancellationException;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.work.Work;
+
+class MeshCodecTest {
+    /** Unequal in all that can be: colours at every corner, three tags with weights of their own, two materials. */
+    private static Mesh rich() {
+        Mesh cube = MeshFixtures.posed(MeshFixtures.cube(3), new Random(5), 50);
+        Random random = new Random(9);
+        float[] colors = new float[4 * cube.cornerCount()];
+        for (int i = 0; i < colors.length; i++) colors[i] = random.nextFloat();
+        int[] materials = new int[cube.faceCount()];
+        for (int f = 0; f < materials.length; f++) materials[f] = f % 2;
+        return new Mesh(
+                cube.xyz(),
+                cube.offsets(),
+                cube.corners(),
+                materials,
+                List.of(new Material("Messing, poliert", 0xC2A468), new Material("粉", 0x00FF01)),
+                colors,
+                Map.of(
+                        "rim",
+                        new Tag(ElementKind.EDGE, new long[] {Tag.edge(0, 1), Tag.edge(1, 2)}, new double[] {0.25, 1}),
+                        "Ecken",
+                        new Tag(ElementKind.VERTEX, new long[] {0, 3, 7}, new double[] {0.1, 0.2, 0.3}),
+                        "made:x",
+                        Tag.faces(1, 4)),
+                cube.vertexKeys(),
+                cube.faceKeys());
+    }
+
+    @Test
+    void allThatAMeshStoresComesBackToTheBit() {
+        Mesh mesh = rich(), again = MeshCodec.read(MeshCodec.write(mesh));
+        assertTrue(mesh.sameAs(again));
+        // One by one, so that this does not rest on that comparison alone.
+        assertEquals(mesh.materials(), again.materials());
+        assertEquals(mesh.tags().keySet(), again.tags().keySet());
+        for (String name : mesh.tags().keySet()) {
+            Tag was = mesh.tag(name), is = again.tag(name);
+            assertEquals(was.kind(), is.kind());
+            for (int i = 0; i < was.size(); i++) {
+                assertEquals(was.element(i), is.element(i));
+                assertEquals(was.weight(i), is.weight(i));
+            }
+        }
+        for (int i = 0; i < mesh.cornerColors().length; i++)
+            assertEquals(mesh.cornerColors()[i], again.cornerColors()[i]);
+    }
+
+    /** Fewer and more than what is gathered before it is packed. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 20, 60})
+    void meshesOfAnySizeComeBack(int cells) {
+        Mesh grid = MeshFixtures.sheet(cells);
+        assertTrue(grid.sameAs(MeshCodec.read(MeshCodec.write(grid))));
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {0, 1, 5, 40, 200})
+    void whatIsCutOffSaysSo(int kept) {
+        String whole = MeshCodec.write(rich());
+        IllegalArgumentException e =
+                assertThrows(IllegalArgumentException.class, () -> MeshCodec.read(whole.substring(0, kept)));
+        assertTrue(!e.getMessage().isBlank());
+    }
+
+    @Test
+    void theSameContentIsPackedOnce() {
+        Mesh one = rich(), same = rich();
+        assertNotSame(one, same);
+        assertSame(EncodedMeshes.of(one), EncodedMeshes.of(same));
+        assertEquals(MeshCodec.write(one), EncodedMeshes.of(one));
+    }
+
+    @Test
+    void packingCanBeStopped() {
+        Mesh grid = MeshFixtures.sheet(100);
+        assertThrows(CancellationException.class, () -> Work.stoppable(() -> true, () -> MeshCodec.write(grid)));
+    }
+}
