@@ -19,23 +19,20 @@ final class Mishaps {
     private static final int MAX_BYTES = 1_000_000;
     private static final int FILES = 2;
 
-    private final Path log;
+    private final Path folder;
     private Handler handler;
 
     /** @param folder where the log goes; made if it is missing */
     Mishaps(Path folder) {
-        log = folder.resolve("modest.log");
-    }
-
-    Path log() {
-        return log;
+        this.folder = folder;
     }
 
     /** @param tell receives a line for the user, on whatever thread the mistake was made */
     void watch(Consumer<String> tell) {
         try {
-            Files.createDirectories(log.getParent());
-            handler = new FileHandler(log.toString(), MAX_BYTES, FILES, true);
+            Files.createDirectories(folder);
+            // Numbered by the handler, also where several windows write at the same time.
+            handler = new FileHandler(folder.resolve("modest-%u-%g.log").toString(), MAX_BYTES, FILES, true);
             handler.setFormatter(new SimpleFormatter());
             handler.setLevel(Level.WARNING);
             Logger.getLogger("").addHandler(handler);
@@ -45,7 +42,7 @@ final class Mishaps {
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> {
             LOG.log(System.Logger.Level.ERROR, "thread " + thread.getName(), e);
             tell.accept("Modest Stack made a mistake (" + e
-                    + "). You can go on working; what happened is written down in " + log + " for a report.");
+                    + "). You can go on working; what happened is written down in " + folder + " for a report.");
         });
     }
 

@@ -19,6 +19,7 @@ import javafx.util.Duration;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.render.Still;
@@ -49,12 +50,13 @@ public final class ModestApp extends Application {
     @Override
     public void start(Stage stage) {
         loadFonts();
+        Dialogs dialogs = new Dialogs(MainWindow.styles());
+        dialogs.setOwner(stage);
         opened = OpenedWindow.open(
-                evaluator, dataFolder().resolve("autosave"), Preferences.userNodeForPackage(ModestApp.class));
+                evaluator, dataFolder().resolve("autosave"), Preferences.userNodeForPackage(ModestApp.class), dialogs);
         state = opened.state();
         files = opened.files();
         window = opened.window();
-        opened.dialogs().setOwner(stage);
         mishaps = new Mishaps(dataFolder());
         mishaps.watch(text -> Platform.runLater(() -> state.messages().say(text, true)));
         Scene scene = window.scene(start.width(), start.height());

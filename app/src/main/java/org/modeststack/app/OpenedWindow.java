@@ -18,9 +18,8 @@ record OpenedWindow(
      * @param evaluator may be at work already
      * @param safety the folder for safety copies of unsaved work
      */
-    static OpenedWindow open(Evaluator evaluator, Path safety, Preferences preferences) {
+    static OpenedWindow open(Evaluator evaluator, Path safety, Preferences preferences, Dialogs dialogs) {
         AppState state = new AppState(evaluator);
-        Dialogs dialogs = new Dialogs(MainWindow.styles());
         Autosave autosave = new Autosave(safety);
         DocumentFiles files = new DocumentFiles(
                 state.document(), state.messages(), state.jobs(), autosave, new RecentFiles(preferences), dialogs);

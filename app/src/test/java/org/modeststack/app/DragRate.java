@@ -10,6 +10,7 @@ import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.ui.LiveValue;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
@@ -40,7 +41,7 @@ final class DragRate {
         OpenedWindow opened = WindowDriver.fx(() -> {
             ModestApp.loadFonts();
             return OpenedWindow.open(
-                    new Evaluator(), dir, Preferences.userRoot().node("drag-rate"));
+                    new Evaluator(), dir, Preferences.userRoot().node("drag-rate"), new Dialogs(MainWindow.styles()));
         });
         MainWindow window = opened.window();
         SelectionState selected = opened.state().selected();

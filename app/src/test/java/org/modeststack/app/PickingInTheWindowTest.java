@@ -209,16 +209,16 @@ class PickingInTheWindowTest extends WindowDriver {
     void aBoxTakesWhatIsSeenInItAndBehindWhereOneSeesThrough() throws Exception {
         press(KeyCode.CONTROL, KeyCode.DIGIT4);
         ViewPane v = window.view();
-        mouse(v, 20, 90, MouseButton.PRIMARY, v.getWidth() - 40, v.getHeight() - 180, KeyCode.CONTROL);
+        mouse(v, 2, 2, MouseButton.PRIMARY, v.getWidth() - 4, v.getHeight() - 4, KeyCode.CONTROL);
         assertEquals(48, picked().size(), "three sides are seen");
-        mouse(v, 20, 90, MouseButton.PRIMARY, v.getWidth() - 40, v.getHeight() - 180, KeyCode.CONTROL, KeyCode.SHIFT);
+        mouse(v, 2, 2, MouseButton.PRIMARY, v.getWidth() - 4, v.getHeight() - 4, KeyCode.CONTROL, KeyCode.SHIFT);
         assertEquals(0, picked().size());
         fx(() -> {
             viewState.setMode(DisplayMode.SEE_THROUGH);
             return null;
         });
         settle();
-        mouse(v, 20, 90, MouseButton.PRIMARY, v.getWidth() - 40, v.getHeight() - 180, KeyCode.CONTROL);
+        mouse(v, 2, 2, MouseButton.PRIMARY, v.getWidth() - 4, v.getHeight() - 4, KeyCode.CONTROL);
         assertEquals(96, picked().size(), "all six");
     }
 

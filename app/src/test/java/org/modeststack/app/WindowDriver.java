@@ -36,6 +36,7 @@ import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.ViewState;
+import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -58,6 +59,9 @@ abstract class WindowDriver {
     ViewState viewState;
     DocumentFiles files;
     MeshFiles meshes;
+    /** Answers nothing unless a test says what. */
+    Dialogs dialogs;
+
     OpenedWindow opened;
     MainWindow window;
     Robot robot;
@@ -78,9 +82,10 @@ abstract class WindowDriver {
     void open() throws Exception {
         Preferences preferences = Mockito.mock(Preferences.class);
         Mockito.when(preferences.get(Mockito.anyString(), Mockito.anyString())).thenReturn("");
+        dialogs = Mockito.mock(Dialogs.class);
         fx(() -> {
             ModestApp.loadFonts();
-            opened = OpenedWindow.open(new Evaluator(), dir.resolve("autosave"), preferences);
+            opened = OpenedWindow.open(new Evaluator(), dir.resolve("autosave"), preferences, dialogs);
             state = opened.state();
             document = state.document();
             selected = state.selected();

@@ -4,6 +4,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -15,6 +16,8 @@ import org.modeststack.mesh.work.Work;
  */
 public final class BackgroundJobs implements AutoCloseable {
     private static final System.Logger LOG = System.getLogger(BackgroundJobs.class.getName());
+
+    private static final int CLOSE_SECONDS = 10;
 
     private final MessageState messages;
     private final Signal changed;
@@ -131,8 +134,14 @@ public final class BackgroundJobs implements AutoCloseable {
         return r == null || System.nanoTime() - r.began < ms * 1e6 ? null : r.name;
     }
 
+    /** Nothing new is begun; what is being written is finished, unless it takes very long. */
     @Override
     public void close() {
         thread.shutdown();
+        try {
+            if (!thread.awaitTermination(CLOSE_SECONDS, TimeUnit.SECONDS)) cancel();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

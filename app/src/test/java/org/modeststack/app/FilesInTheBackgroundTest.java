@@ -1,0 +1,340 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.mockito.ArgumentMatchers;
+import org.mockito.Mockito;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.MeshFormat;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.file.DocumentFile;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Operation;
+
+/** Files are read and written beside the interface, from snapshots, and what only a file has is not lost. */
+class FilesInTheBackgroundTest extends WindowDriver {
+    private void rename(String name) throws Exception {
+        fx(() -> {
+            document.edit("Rename", d -> Edits.renameBody(d, selected.body().id(), name));
+            return null;
+        });
+    }
+
+    /** Keeps the thread of all reading and writing busy until it is let go on. */
+    private CountDownLatch hold() throws Exception {
+        CountDownLatch go = new CountDownLatch(1);
+        fx(() -> {
+            state.jobs()
+                    .run(
+                            "Waiting",
+                            () -> {
+                                go.await();
+                                return null;
+                            },
+                            _ -> {});
+            return null;
+        });
+        return go;
+    }
+
+    private static Document read(Path file) throws IOException {
+        return DocumentFile.read(file).document();
+    }
+
+    private void answer(Boolean first) {
+        Mockito.when(dialogs.decide(
+                        ArgumentMatchers.anyString(),
+                        ArgumentMatchers.anyString(),
+                        ArgumentMatchers.anyString(),
+                        ArgumentMatchers.anyString(),
+                        ArgumentMatchers.anyString()))
+                .thenReturn(first);
+    }
+
+    @Test
+    void whatIsSavedIsWhatThereWasWhenItWasAskedFor() throws Exception {
+        Path file = dir.resolve("a.mstack");
+        CountDownLatch go = hold();
+        rename("Then");
+        Document then = document();
+        fx(() -> {
+            files.saveTo(file, _ -> {});
+            return null;
+        });
+        // The interface goes on while the file waits to be written.
+        rename("Later");
+        assertFalse(Files.exists(file));
+        go.countDown();
+        settle();
+        assertEquals(then, read(file));
+        assertTrue(fx(document::isDirty), "what came later is not saved");
+        command("Undo");
+        assertFalse(fx(document::isDirty));
+    }
+
+    @Test
+    void theSafetyCopyIsWrittenBesideTheInterfaceAndOnce() throws Exception {
+        Path folder = dir.resolve("autosave");
+        rename("Then");
+        Document then = document();
+        CountDownLatch go = hold();
+        for (int i = 0; i < 5; i++)
+            fx(() -> {
+                files.keepSafe();
+                return null;
+            });
+        assertFalse(Files.isDirectory(folder));
+        go.countDown();
+        settle();
+        List<Path> copies = copies(folder);
+        assertEquals(1, copies.size());
+        assertEquals(then, read(copies.getFirst()));
+        // Nothing has changed since: nothing is written.
+        Files.delete(copies.getFirst());
+        fx(() -> {
+            files.keepSafe();
+            return null;
+        });
+        settle();
+        assertEquals(List.of(), copies(folder));
+    }
+
+    private static List<Path> copies(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.filter(f -> f.toString().endsWith(".mstack")).toList();
+        }
+    }
+
+    @Test
+    void savingLeavesNoSafetyCopy() throws Exception {
+        rename("Then");
+        fx(() -> {
+            files.keepSafe();
+            return null;
+        });
+        settle();
+        assertTrue(save(dir.resolve("a.mstack")));
+        settle();
+        assertEquals(List.of(), copies(dir.resolve("autosave")));
+    }
+
+    @Test
+    void anExportIsOfTheDocumentAsItIsNow() throws Exception {
+        Path file = dir.resolve("flange.obj");
+        Mesh before = shown();
+        fx(() -> {
+            document.edit(
+                    "Change diameter",
+                    d -> Edits.setValue(
+                            d,
+                            selected.body().id(),
+                            selected.body().entries().getFirst().id(),
+                            "diameter",
+                            150.0));
+            // In the same moment, long before there are new results.
+            meshes.exportTo(file, LengthUnit.MM);
+            return null;
+        });
+        settle();
+        Mesh exported = MeshFormat.read(file, LengthUnit.MM).mesh();
+        assertArrayEquals(shown().xyz(), exported.xyz());
+        assertEquals(150, exported.bounds().size().x(), 0.2);
+        assertTrue(exported.bounds().size().x() > before.bounds().size().x() + 20);
+    }
+
+    @Test
+    void aBodyWithAFailedStepIsNotExportedAsTheLastGoodOne() throws Exception {
+        Path file = dir.resolve("flange.stl");
+        Files.writeString(file, "an earlier export");
+        fx(() -> {
+            document.edit(
+                    "Cut with nothing",
+                    d -> Edits.addStep(d, selected.body().id(), 9, new BooleanStep(Operation.DIFFERENCE, Bodies.NONE)));
+            return null;
+        });
+        settle();
+        fx(() -> {
+            meshes.exportTo(file, LengthUnit.MM);
+            return null;
+        });
+        settle();
+        String said = fx(messages::text);
+        assertTrue(said.startsWith("Nothing was exported: step 4 of Flange could not be done"), said);
+        assertTrue(fx(messages::isFault));
+        assertEquals("an earlier export", Files.readString(file));
+        // Up to the marker line it is fine.
+        command("Show one step less");
+        fx(() -> {
+            meshes.exportTo(file, LengthUnit.MM);
+            return null;
+        });
+        settle();
+        assertEquals(
+                shown().triangulation().count(),
+                MeshFormat.read(file, LengthUnit.MM).mesh().faceCount());
+    }
+
+    @Test
+    void aMeshThatIsReadTooLateDoesNotLandInAnotherDocument() throws Exception {
+        Path file = dir.resolve("block.obj");
+        MeshFormat.write(MeshFixtures.cube(10), file, LengthUnit.MM);
+        CountDownLatch go = hold();
+        fx(() -> {
+            meshes.importFrom(file, LengthUnit.MM);
+            document.open(SkerryLight.document(), "Another");
+            return null;
+        });
+        go.countDown();
+        settle();
+        assertEquals(SkerryLight.document(), document());
+        assertTrue(fx(messages::text).startsWith("block.obj was read for a document that is closed now"));
+    }
+
+    /** A file that is read for long does not take the place of what was done meanwhile without a question. */
+    @Test
+    void whatIsDoneWhileAFileIsReadIsNotLost() throws Exception {
+        Path file = dir.resolve("a.mstack");
+        DocumentFile.write(Document.EMPTY, file);
+        CountDownLatch go = hold();
+        fx(() -> {
+            files.load(file);
+            return null;
+        });
+        rename("Meanwhile");
+        Document edited = document();
+        answer(null);
+        go.countDown();
+        settle();
+        assertEquals(edited, document(), "the user stays");
+        answer(false);
+        fx(() -> {
+            files.load(file);
+            return null;
+        });
+        settle();
+        assertEquals(Document.EMPTY, document());
+    }
+
+    @Test
+    void aFileOfANewerVersionIsOnlyToLookAt() throws Exception {
+        Path file = dir.resolve("newer.mstack");
+        String text = DocumentFile.toText(SkerryLight.document())
+                .replaceFirst("\"version\" : 1", "\"version\" : 2, \"moods\" : [ 7 ]");
+        Files.writeString(file, text);
+        fx(() -> {
+            files.load(file);
+            return null;
+        });
+        settle();
+        assertTrue(fx(messages::text).startsWith("This document was saved by a newer Modest Stack"));
+        rename("Rim");
+        assertFalse(save(file));
+        assertTrue(fx(messages::text).contains("would lose what is not known here"), fx(messages::text));
+        assertEquals(text, Files.readString(file));
+        assertTrue(fx(document::isDirty));
+        Path copy = dir.resolve("copy.mstack");
+        assertTrue(save(copy));
+        assertEquals(document(), read(copy));
+        assertTrue(save(copy), "a file of this version's own");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            nullValues = "stay",
+            value = {"true", "stay"})
+    void aFileThatAnotherProgramHasChangedIsNotSavedOverUnseen(Boolean over) throws Exception {
+        Path file = dir.resolve("a.mstack");
+        assertTrue(save(file));
+        Files.writeString(file, "written by somebody else");
+        rename("Rim");
+        answer(over);
+        assertEquals(over != null, save(file));
+        Mockito.verify(dialogs)
+                .decide(
+                        ArgumentMatchers.eq("File changed"),
+                        ArgumentMatchers.eq("a.mstack was changed by another program."),
+                        ArgumentMatchers.anyString(),
+                        ArgumentMatchers.eq("Save over it"),
+                        ArgumentMatchers.eq("Save as…"));
+        if (over == null) assertEquals("written by somebody else", Files.readString(file));
+        else assertEquals(document(), read(file));
+        assertEquals(over == null, fx(document::isDirty));
+    }
+
+    @Test
+    void aFileThatWasOnlyTouchedIsSavedWithoutAQuestion() throws Exception {
+        Path file = dir.resolve("a.mstack");
+        assertTrue(save(file));
+        Files.setLastModifiedTime(file, java.nio.file.attribute.FileTime.fromMillis(1_000_000));
+        rename("Rim");
+        assertTrue(save(file));
+        Mockito.verifyNoInteractions(dialogs);
+        assertEquals(document(), read(file));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            nullValues = "stay",
+            value = {"true", "false", "stay"})
+    void unsavedWorkIsAskedAbout(Boolean keep) throws Exception {
+        Path file = dir.resolve("a.mstack");
+        assertTrue(save(file));
+        rename("Rim");
+        Document edited = document();
+        answer(keep);
+        fx(() -> {
+            files.newDocument();
+            return null;
+        });
+        settle();
+        assertEquals(keep == null ? edited : Document.EMPTY, document());
+        if (keep == null || keep) assertTrue(keep == null || read(file).equals(edited));
+        else assertEquals("Flange", read(file).bodies().getFirst().name());
+    }
+
+    @Test
+    void aJobThatIsStoppedChangesNothing() throws Exception {
+        Path file = dir.resolve("a.mstack");
+        CountDownLatch go = hold();
+        fx(() -> {
+            files.saveTo(file, _ -> {});
+            return null;
+        });
+        // The job that is stopped is the one that waits; it is told by interrupting nothing, so it ends by itself.
+        go.countDown();
+        settle();
+        assertTrue(Files.exists(file));
+        CountDownLatch begun = new CountDownLatch(1);
+        fx(() -> {
+            state.jobs()
+                    .run(
+                            "Counting",
+                            () -> {
+                                begun.countDown();
+                                while (true) org.modeststack.mesh.work.Work.checkpoint();
+                            },
+                            _ -> messages.say("counted", false));
+            return null;
+        });
+        begun.await();
+        command("Stop the calculation");
+        assertEquals("Counting was stopped; nothing has changed.", fx(messages::text));
+    }
+}
