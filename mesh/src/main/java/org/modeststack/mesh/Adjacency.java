@@ -1,6 +1,7 @@
 package org.modeststack.mesh;
 
 import java.util.Arrays;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Which elements touch which, for one {@link Mesh}: its edges, the faces at each edge, the corners at each vertex.
@@ -42,12 +43,14 @@ public final class Adjacency implements Memory.Counted {
             }
         }
 
+        Work.checkpoint();
         int[] bucketStart = new int[vertices + 1];
         for (int c = 0; c < n; c++) bucketStart[Math.min(corners[c], corners[cornerNext[c]]) + 1]++;
         sum(bucketStart);
         int[] bucket = new int[n];
         for (int c = 0; c < n; c++) bucket[bucketStart[Math.min(corners[c], corners[cornerNext[c]])]++] = c;
 
+        Work.checkpoint();
         cornerEdge = new int[n];
         int[] low = new int[n + 1], high = new int[n + 1], count = new int[n + 1];
         // For each higher vertex its last edge; the buckets are done with.
@@ -69,6 +72,7 @@ public final class Adjacency implements Memory.Counted {
             cornerEdge[c] = e;
             count[e + 1]++;
         }
+        Work.checkpoint();
         edgeLow = Arrays.copyOf(low, edges);
         edgeHigh = Arrays.copyOf(high, edges);
         edgeStart = Arrays.copyOf(count, edges + 1);
@@ -77,6 +81,7 @@ public final class Adjacency implements Memory.Counted {
         int[] next = edgeStart.clone();
         for (int c = 0; c < n; c++) edgeCorners[next[cornerEdge[c]]++] = c;
 
+        Work.checkpoint();
         vertexStart = new int[vertices + 1];
         for (int c = 0; c < n; c++) vertexStart[corners[c] + 1]++;
         sum(vertexStart);

@@ -9,9 +9,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.IntPredicate;
 import java.util.function.LongUnaryOperator;
+import org.modeststack.mesh.work.Work;
 
-/** Makes a {@link Mesh} vertex by vertex and face by face. Not for use by several threads at once. */
+/**
+ * Makes a {@link Mesh} vertex by vertex and face by face. Not for use by several threads at once. Whoever adds many can be
+ * stopped ({@link Work}).
+ */
 public final class MeshBuilder {
+    /** After so many vertices or faces, less one, it asks whether the work is still wanted. */
+    private static final int OFTEN = (1 << 12) - 1;
+
     private double[] xyz;
     private long[] vertexKeys;
     private int vertexCount;
@@ -148,6 +155,7 @@ public final class MeshBuilder {
         xyz[3 * vertexCount + 1] = y;
         xyz[3 * vertexCount + 2] = z;
         vertexKeys[vertexCount] = key;
+        if ((vertexCount & OFTEN) == 0) Work.checkpoint();
         return vertexCount++;
     }
 
@@ -204,6 +212,7 @@ public final class MeshBuilder {
         faceKeys[faceCount] = key;
         faceMaterials[faceCount] = material;
         offsets[++faceCount] = cornerCount;
+        if ((faceCount & OFTEN) == 0) Work.checkpoint();
         return faceCount - 1;
     }
 
@@ -364,6 +373,7 @@ public final class MeshBuilder {
 
     /** The mesh; the builder is of no use afterwards, since arrays that are just full are handed over. */
     public Mesh build() {
+        Work.checkpoint();
         if (materials.isEmpty()) material(Material.DEFAULT);
         Map<String, Tag> built = new HashMap<>();
         tags.forEach((name, t) -> built.put(name, t.build()));

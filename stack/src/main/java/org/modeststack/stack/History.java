@@ -114,24 +114,36 @@ public final class History {
         return current();
     }
 
-    /** What a document takes beside the parts it shares with another. */
+    /** What a document takes beside the parts that its bodies share with those of another. */
     private static long added(Document before, Document now) {
+        long bytes = 8L * now.bodies().size();
+        for (Body b : now.bodies()) {
+            Body old = before.body(b.id());
+            if (old == b) continue;
+            bytes += BODY_BYTES + 8L * b.entries().size();
+            // A new body may be a copy of any.
+            List<Entry> known = old != null
+                    ? old.entries()
+                    : before.bodies().stream()
+                            .flatMap(x -> x.entries().stream())
+                            .toList();
+            bytes += added(known, b.entries());
+        }
+        return bytes;
+    }
+
+    private static long added(List<Entry> before, List<Entry> now) {
         Set<Object> shared = Collections.newSetFromMap(new IdentityHashMap<>());
         Memory memory = new Memory();
-        for (Body b : before.bodies()) {
-            shared.add(b);
-            b.entries().forEach(e -> shared.add(e.step()));
-            b.entries().forEach(e -> countMeshes(e, memory));
+        for (Entry e : before) {
+            shared.add(e.step());
+            countMeshes(e, memory);
         }
         long known = memory.bytes();
-        for (Body b : now.bodies()) {
-            if (!shared.add(b)) continue;
-            memory.addBytes(BODY_BYTES + 8L * b.entries().size());
-            for (Entry e : b.entries()) {
-                if (!shared.add(e.step())) continue;
-                memory.addBytes(STEP_BYTES + ANCHOR_BYTES * anchors(e));
-                countMeshes(e, memory);
-            }
+        for (Entry e : now) {
+            if (!shared.add(e.step())) continue;
+            memory.addBytes(STEP_BYTES + ANCHOR_BYTES * anchors(e));
+            countMeshes(e, memory);
         }
         return memory.bytes() - known;
     }

@@ -120,12 +120,16 @@ public final class BodyStrip extends BorderPane {
         else if (b.getMaxX() > left + width) scroll.setHvalue(Math.min(1, (b.getMaxX() + 14 - width) / hidden));
     }
 
+    /** All that a card shows. */
+    private record Look(Body body, BodyResult result, Image image, List<Body> users, boolean selected, boolean tool) {}
+
     /** One body. */
     private final class Card extends HBox {
         private final ImageView view = new ImageView();
         private final Label name = new Label();
         private final Label facts = new Label();
         private String about = "";
+        private Look look;
 
         Card(String id) {
             super(8);
@@ -159,10 +163,15 @@ public final class BodyStrip extends BorderPane {
         void show(Body b) {
             BodyResult r = results.result(b.id());
             Image image = r == null ? null : pictures.of(r.mesh());
+            List<Body> users = document.current().usersOf(b.id());
+            Look now = new Look(
+                    b, r, image, users, b == selected.body(), document.current().isTool(b.id()));
+            // Of hundreds of bodies few change at a time.
+            if (now.equals(look)) return;
+            look = now;
             if (image != null) view.setImage(image);
             else if (r != null && r.mesh().isEmpty()) view.setImage(null);
             name.setText(b.name());
-            List<Body> users = document.current().usersOf(b.id());
             String note = users.isEmpty()
                     ? (b.entries().size() == 1 ? "1 step" : b.entries().size() + " steps")
                     : "in " + String.join(", ", users.stream().map(Body::name).toList());
@@ -172,9 +181,8 @@ public final class BodyStrip extends BorderPane {
             facts.getStyleClass().setAll("label", failed ? "card-fault" : "card-facts");
             about = b.name() + " — " + note;
             setAccessibleText("Body " + b.name() + ", " + note);
-            pseudoClassStateChanged(PseudoClass.getPseudoClass("selected"), b == selected.body());
-            pseudoClassStateChanged(
-                    PseudoClass.getPseudoClass("tool"), document.current().isTool(b.id()));
+            pseudoClassStateChanged(PseudoClass.getPseudoClass("selected"), now.selected());
+            pseudoClassStateChanged(PseudoClass.getPseudoClass("tool"), now.tool());
         }
     }
 }

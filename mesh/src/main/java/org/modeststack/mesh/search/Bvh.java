@@ -2,6 +2,7 @@ package org.modeststack.mesh.search;
 
 import java.util.Arrays;
 import org.modeststack.mesh.Memory;
+import org.modeststack.mesh.work.Work;
 
 /**
  * A binary tree of boxes over items, for finding which boxes of two trees overlap and which boxes a line meets.
@@ -15,6 +16,11 @@ import org.modeststack.mesh.Memory;
  */
 public final class Bvh implements Memory.Counted {
     private static final int LEAF = 8;
+    /** Above so many items it is asked whether the tree is still wanted. */
+    private static final int MANY = 1 << 12;
+
+    /** After so many pairs of nodes, less one, it is asked whether they are still wanted. */
+    private static final int OFTEN = (1 << 10) - 1;
     /** The range of coarsened coordinates, and the bits above them. */
     private static final int COARSE = 1 << 20;
 
@@ -126,6 +132,7 @@ public final class Bvh implements Memory.Counted {
     }
 
     private void build(int node, int from, int to, long[] codes) {
+        if (to - from > MANY) Work.checkpoint();
         int o = 6 * node;
         if (to - from <= LEAF) {
             first[node] = from;
@@ -186,7 +193,8 @@ public final class Bvh implements Memory.Counted {
         int top = 0;
         stack[top++] = 0;
         stack[top++] = 0;
-        while (top > 0) {
+        for (int turns = 0; top > 0; turns++) {
+            if ((turns & OFTEN) == 0) Work.checkpoint();
             int b = stack[--top], a = stack[--top];
             int na = count[a], nb = other.count[b];
             if (na > 0 && nb > 0) {
@@ -222,7 +230,8 @@ public final class Bvh implements Memory.Counted {
         int top = 0;
         stack[top++] = 0;
         stack[top++] = 0;
-        while (top > 0) {
+        for (int turns = 0; top > 0; turns++) {
+            if ((turns & OFTEN) == 0) Work.checkpoint();
             int b = stack[--top], a = stack[--top];
             int na = count[a], nb = count[b];
             if (na > 0 && nb > 0) {

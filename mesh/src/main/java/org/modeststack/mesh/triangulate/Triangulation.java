@@ -2,6 +2,7 @@ package org.modeststack.mesh.triangulate;
 
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Work;
 
 /**
  * The triangles of a whole mesh, in face order. Arrays are not to be written.
@@ -25,6 +26,7 @@ public record Triangulation(int[] triangleCorners, int[] triangleFace) implement
         PolygonTriangulator cutter = new PolygonTriangulator();
         int at = 0;
         for (int f = 0; f < faces; f++) {
+            if ((f & 0xFFF) == 0) Work.checkpoint();
             int from = offsets[f], to = offsets[f + 1];
             cutter.triangulate(mesh.xyz(), mesh.corners(), from, to, out, 3 * at);
             for (int i = to - from - 2; i > 0; i--) face[at++] = f;

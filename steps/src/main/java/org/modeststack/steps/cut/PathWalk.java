@@ -8,6 +8,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Finds the way over a surface from one place to another that looks straight from above: where the surface meets the
@@ -100,6 +101,7 @@ final class PathWalk {
         IntOpenHashSet faces = new IntOpenHashSet();
         Place at = a;
         for (Leg leg = first; leg != null; ) {
+            Work.checkpoint();
             legs.add(leg);
             faces.add(leg.face);
             Place here = leg.to;

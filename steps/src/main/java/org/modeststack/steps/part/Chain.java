@@ -9,6 +9,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Picked edges sorted into chains: each runs from vertex to vertex without a branch, and closes or has two ends.
@@ -42,9 +43,14 @@ public record Chain(IntArrayList vertices, boolean closed) {
         IntArrayList stack = new IntArrayList();
         stack.add(seed);
         part.set(seed);
-        while (!stack.isEmpty()) {
+        // Each vertex is looked round once: one with many edges would else cost their square.
+        BitSet seen = new BitSet();
+        for (int turns = 0; !stack.isEmpty(); turns++) {
+            if ((turns & 0x3FF) == 0) Work.checkpoint();
             int e = stack.removeInt(stack.size() - 1);
             for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)}) {
+                if (seen.get(v)) continue;
+                seen.set(v);
                 for (int x : Loops.edgesAt(mesh, adj, v)) {
                     if (!edges.get(x) || part.get(x)) continue;
                     part.set(x);

@@ -9,6 +9,7 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Puts what is kept together to a mesh. Faces that nothing touched are taken over as they are. Fragments of one face
@@ -93,14 +94,20 @@ final class Assembly {
 
     Mesh build() {
         collect();
+        Work.checkpoint();
         rings.connect();
+        Work.checkpoint();
         dropped = new boolean[rings.corners()];
         extra = new int[rings.corners()];
         written = new int[rings.corners()];
         Arrays.fill(written, -1);
         boolean again = true;
-        while (again) again = dropInterruptions();
+        while (again) {
+            Work.checkpoint();
+            again = dropInterruptions();
+        }
         splitSharedEdges();
+        Work.checkpoint();
         write();
         tagMade();
         for (int o = 0; o < soup.solids.length; o++) carryTags(o);

@@ -11,6 +11,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.search.Bvh;
+import org.modeststack.mesh.work.Work;
 
 /**
  * One operand made ready: its triangles, the edges between them, a search tree, and whether it closes. All of this
@@ -20,6 +21,9 @@ import org.modeststack.mesh.search.Bvh;
 final class Solid implements Memory.Counted {
     /** The least cosine between a fan's triangles and its mean direction that is trusted without exact reckoning. */
     private static final double STEEP = 0.05;
+
+    /** After so many triangles or faces, less one, it is asked whether the solid is still wanted. */
+    private static final int OFTEN = (1 << 13) - 1;
 
     final Mesh mesh;
     final double[] xyz;
@@ -76,7 +80,10 @@ final class Solid implements Memory.Counted {
         axis = new byte[n];
         turn = new byte[n];
         int flat = 0;
-        for (int t = 0; t < n; t++) if (!look(t)) flat++;
+        for (int t = 0; t < n; t++) {
+            if ((t & OFTEN) == 0) Work.checkpoint();
+            if (!look(t)) flat++;
+        }
         degenerate = flat;
         tree = new Bvh(Bvh.triangleBoxes(xyz, triangles));
 
@@ -91,7 +98,9 @@ final class Solid implements Memory.Counted {
         int diagonals = 0;
         int from = 0;
         Long2IntOpenHashMap many = null;
+        int faces = 0;
         while (from < n) {
+            if ((faces++ & OFTEN) == 0) Work.checkpoint();
             int to = from + 1;
             while (to < n && faceOf[to] == faceOf[from]) to++;
             boolean large = to - from > 16;
