@@ -63,10 +63,10 @@ final class ApplyCommand {
         spec.addOption(option("--report", "FILE", "Writes a report as JSON; - for standard output.")
                 .build());
         for (ParamDescriptor p : d.params()) {
-            if (p.kind() == ParamDescriptor.Kind.BODIES || p.kind() == ParamDescriptor.Kind.MESH) continue;
+            if (p.type() == Bodies.class || p.type() == Mesh.class) continue;
             String range = p.range().isEmpty() ? "" : " Range: " + p.range() + ".";
             String unit = p.unit() == Unit.NONE ? "" : " In " + p.unit().symbol() + ".";
-            String choices = p.kind() == ParamDescriptor.Kind.CHOICE
+            String choices = p.isChoice()
                     ? " One of "
                             + String.join(
                                     ", ",
@@ -153,9 +153,8 @@ final class ApplyCommand {
         private Step step() throws StepException {
             Map<String, Object> values = new HashMap<>();
             for (ParamDescriptor p : descriptor.params()) {
-                if (p.kind() == ParamDescriptor.Kind.BODIES)
-                    values.put(p.name(), new Bodies(List.copyOf(bodies.keySet())));
-                else if (p.kind() != ParamDescriptor.Kind.MESH && text("--" + p.option()) != null) {
+                if (p.type() == Bodies.class) values.put(p.name(), new Bodies(List.copyOf(bodies.keySet())));
+                else if (p.type() != Mesh.class && text("--" + p.option()) != null) {
                     values.put(p.name(), p.parse(text("--" + p.option())));
                 }
             }

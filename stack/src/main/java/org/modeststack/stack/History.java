@@ -156,8 +156,7 @@ public final class History {
 
     private static void countMeshes(Entry e, Memory memory) {
         StepDescriptor d = StepDescriptor.of(e.step());
-        for (ParamDescriptor p : d.params())
-            if (p.kind() == ParamDescriptor.Kind.MESH) memory.add((Mesh) d.value(e.step(), p));
+        for (ParamDescriptor p : d.params()) if (p.type() == Mesh.class) memory.add((Mesh) d.value(e.step(), p));
         if (e.step() instanceof Baked b) b.from().forEach(inner -> countMeshes(inner, memory));
     }
 }

@@ -5,9 +5,12 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** Describes a parameter of a step: a component of its record. */
+/**
+ * Describes a parameter of a step: a component of its record. On an annotation it describes a parameter that several steps
+ * share, so that its words and limits stand once: a component that carries that annotation has all of it.
+ */
 @Retention(RetentionPolicy.RUNTIME)
-@Target(ElementType.RECORD_COMPONENT)
+@Target({ElementType.RECORD_COMPONENT, ElementType.ANNOTATION_TYPE})
 public @interface Param {
     String label();
 

@@ -1,60 +1,37 @@
 package org.modeststack.steps;
 
+import java.lang.annotation.Annotation;
 import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Vec3;
-import org.modeststack.steps.pick.Pick;
-import org.modeststack.steps.pick.PickText;
 
 /** One parameter of a kind of step: its name, meaning, limits and default. */
 public final class ParamDescriptor {
-    /** What kind of value it takes. */
-    public enum Kind {
-        NUMBER,
-        COUNT,
-        FLAG,
-        CHOICE,
-        TEXT,
-        VECTOR,
-        BODIES,
-        PICK,
-        MESH
-    }
-
     private final String name;
     private final Param param;
     private final Class<?> type;
-    private final Kind kind;
+    private final ParamKind kind;
     private final Object defaultValue;
 
     ParamDescriptor(RecordComponent component) {
         name = component.getName();
-        param = component.getAnnotation(Param.class);
+        param = paramOf(component);
         type = component.getType();
         if (param == null) throw new IllegalStateException(component + " needs @Param");
-        kind = kindOf(type);
-        defaultValue = switch (kind) {
-            case BODIES -> Bodies.NONE;
-            case MESH -> Mesh.EMPTY;
-            default -> parseUnchecked(param.def());
-        };
+        kind = ParamKind.of(type);
+        defaultValue = kind.defaultValue(this, param.def());
     }
 
-    private static Kind kindOf(Class<?> type) {
-        if (type == double.class) return Kind.NUMBER;
-        if (type == int.class) return Kind.COUNT;
-        if (type == boolean.class) return Kind.FLAG;
-        if (type == String.class) return Kind.TEXT;
-        if (type == Vec3.class) return Kind.VECTOR;
-        if (type == Bodies.class) return Kind.BODIES;
-        if (type == Pick.class) return Kind.PICK;
-        if (type == Mesh.class) return Kind.MESH;
-        if (type.isEnum()) return Kind.CHOICE;
-        throw new IllegalStateException("no parameter can be a " + type);
+    /** What a component's own annotation says, or one that stands for a parameter which several steps share; or null. */
+    static Param paramOf(RecordComponent component) {
+        Param own = component.getAnnotation(Param.class);
+        if (own != null) return own;
+        for (Annotation a : component.getAnnotations()) {
+            Param shared = a.annotationType().getAnnotation(Param.class);
+            if (shared != null) return shared;
+        }
+        return null;
     }
 
     /** The name in files. */
@@ -101,8 +78,28 @@ public final class ParamDescriptor {
         return param.facing();
     }
 
-    public Kind kind() {
+    public ParamKind kind() {
         return kind;
+    }
+
+    /** The type of its values, as the record has it: {@code double.class}, {@code Vec3.class} … */
+    public Class<?> type() {
+        return type;
+    }
+
+    /** Whether it is a number or a whole number. */
+    public boolean isNumber() {
+        return type == double.class || isCount();
+    }
+
+    /** Whether it is a whole number. */
+    public boolean isCount() {
+        return type == int.class;
+    }
+
+    /** Whether it is one of several. */
+    public boolean isChoice() {
+        return type.isEnum();
     }
 
     public Object defaultValue() {
@@ -133,15 +130,11 @@ public final class ParamDescriptor {
 
     /** @throws StepException saying what is allowed, if the value is not */
     public void check(Object value) throws StepException {
-        if (value instanceof Number n) checkNumber(n.doubleValue());
-        else if (value instanceof Vec3 v) {
-            checkNumber(v.x());
-            checkNumber(v.y());
-            checkNumber(v.z());
-        }
+        kind.check(value, this);
     }
 
-    private void checkNumber(double d) throws StepException {
+    /** For kinds that are made of numbers. @throws StepException saying what is allowed, if the number is not */
+    public void checkNumber(double d) throws StepException {
         if (!Double.isFinite(d)) throw new StepException(label() + " must be a number.");
         if (d < min() || d > max()) {
             throw new StepException(label() + " must be " + range() + "; it is " + Numbers.show(d) + ".");
@@ -161,101 +154,34 @@ public final class ParamDescriptor {
     public Object parse(String text) throws StepException {
         Object value;
         try {
-            value = parseUnchecked(text.strip());
+            value = kind.parse(text.strip(), this);
         } catch (IllegalArgumentException e) {
-            if (kind == Kind.PICK) throw new StepException(label() + " cannot be understood: " + e.getMessage() + ".");
-            throw new StepException(label() + " cannot be \"" + text.strip() + "\": " + expectation() + ".");
+            throw new StepException(
+                    kind.explains() ? label() + " cannot be understood: " + e.getMessage() + "." : cannotBe(text));
         }
         check(value);
         return value;
     }
 
+    private String cannotBe(String text) {
+        return label() + " cannot be \"" + text.strip() + "\": " + kind.expectation(this) + ".";
+    }
+
     /** Like {@link #parse(String)}, for a number that may be typed relative to the one that is there. */
     public Object parse(String text, double now) throws StepException {
         boolean relative = text.strip().matches("[-+*/×−]=.*");
-        if (!relative || kind != Kind.NUMBER && kind != Kind.COUNT) return parse(text);
+        if (!relative || !isNumber()) return parse(text);
         try {
-            double d = Numbers.parse(text, param.unit(), now);
-            Object value = kind == Kind.COUNT ? (Object) wholeNumber(d) : (Object) d;
+            Object value = kind.ofNumber(Numbers.parse(text, param.unit(), now));
             check(value);
             return value;
         } catch (IllegalArgumentException e) {
-            throw new StepException(label() + " cannot be \"" + text.strip() + "\": " + expectation() + ".");
+            throw new StepException(cannotBe(text));
         }
-    }
-
-    private String expectation() {
-        return switch (kind) {
-            case NUMBER -> "it takes a number";
-            case COUNT -> "it takes a whole number";
-            case FLAG -> "it takes on or off";
-            case CHOICE ->
-                "it takes one of "
-                        + String.join(
-                                ", ",
-                                choices().stream()
-                                        .map(ParamDescriptor::choiceName)
-                                        .toList());
-            case VECTOR -> "it takes three numbers, x y z";
-            case TEXT, BODIES, PICK, MESH -> "it takes text";
-        };
-    }
-
-    private Object parseUnchecked(String text) {
-        return switch (kind) {
-            case NUMBER -> Numbers.parse(text, param.unit());
-            case COUNT -> wholeNumber(Numbers.parse(text, param.unit()));
-            case FLAG -> flag(text);
-            case TEXT -> text;
-            case CHOICE ->
-                choices().stream()
-                        .filter(c -> choiceName(c).equals(text.toLowerCase(Locale.ROOT)))
-                        .findFirst()
-                        .orElseThrow(IllegalArgumentException::new);
-            case VECTOR -> vector(text);
-            case BODIES ->
-                new Bodies(Arrays.stream(text.split(","))
-                        .map(String::strip)
-                        .filter(s -> !s.isEmpty())
-                        .toList());
-            case PICK -> PickText.parse(text);
-            case MESH -> throw new IllegalArgumentException();
-        };
-    }
-
-    private static int wholeNumber(double d) {
-        if (d != Math.rint(d) || Math.abs(d) > Integer.MAX_VALUE) throw new IllegalArgumentException();
-        return (int) d;
-    }
-
-    private static boolean flag(String text) {
-        return switch (text.toLowerCase(Locale.ROOT)) {
-            case "on", "true", "yes" -> true;
-            case "off", "false", "no" -> false;
-            default -> throw new IllegalArgumentException();
-        };
-    }
-
-    private Vec3 vector(String text) {
-        String[] parts = text.split("[\\s,;]+");
-        if (parts.length != 3) throw new IllegalArgumentException();
-        return new Vec3(
-                Numbers.parse(parts[0], param.unit()),
-                Numbers.parse(parts[1], param.unit()),
-                Numbers.parse(parts[2], param.unit()));
     }
 
     /** The value as it is shown and can be typed back, without its unit. */
     public String show(Object value) {
-        return switch (value) {
-            case Double d -> Numbers.show(d);
-            case Integer i -> Integer.toString(i);
-            case Boolean b -> b ? "on" : "off";
-            case Enum<?> e -> choiceName(e);
-            case Vec3 v -> Numbers.show(v.x()) + " " + Numbers.show(v.y()) + " " + Numbers.show(v.z());
-            case Bodies b -> String.join(", ", b.ids());
-            case Pick p -> PickText.write(p);
-            default -> value.toString();
-        };
+        return kind.show(value);
     }
 }

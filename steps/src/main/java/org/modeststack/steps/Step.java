@@ -67,7 +67,7 @@ public interface Step {
         if (!d.usesBodies()) return Set.of();
         Set<String> found = new LinkedHashSet<>();
         for (ParamDescriptor p : d.params()) {
-            if (p.kind() == ParamDescriptor.Kind.BODIES) found.addAll(((Bodies) d.value(this, p)).ids());
+            if (p.type() == Bodies.class) found.addAll(((Bodies) d.value(this, p)).ids());
         }
         return found;
     }

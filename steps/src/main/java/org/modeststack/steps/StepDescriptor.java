@@ -30,10 +30,10 @@ public final class StepDescriptor {
             throw new IllegalStateException(type + " must be a record with @StepInfo");
         components = type.getRecordComponents();
         params = Arrays.stream(components)
-                .filter(c -> c.isAnnotationPresent(Param.class))
+                .filter(c -> ParamDescriptor.paramOf(c) != null)
                 .map(ParamDescriptor::new)
                 .toList();
-        usesBodies = params.stream().anyMatch(p -> p.kind() == ParamDescriptor.Kind.BODIES);
+        usesBodies = params.stream().anyMatch(p -> p.type() == Bodies.class);
         try {
             constructor = type.getDeclaredConstructor(
                     Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new));

@@ -58,8 +58,8 @@ class AllStepsTest {
     private static Step ready(StepDescriptor d, String rule) {
         Step s = d.createDefault();
         for (ParamDescriptor p : d.params()) {
-            if (p.kind() == ParamDescriptor.Kind.BODIES) s = d.with(s, p.name(), Bodies.of("other"));
-            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), picking((Pick) p.defaultValue(), rule));
+            if (p.type() == Bodies.class) s = d.with(s, p.name(), Bodies.of("other"));
+            if (p.type() == Pick.class) s = d.with(s, p.name(), picking((Pick) p.defaultValue(), rule));
         }
         return s;
     }
@@ -79,7 +79,7 @@ class AllStepsTest {
             assertFalse(p.label().isBlank() || p.help().isBlank(), d.type() + "." + p.name());
             assertTrue(p.option().matches("[a-z]+(-[a-z0-9]+)*"), p.option());
             // Bodies are given by the command's own --with.
-            boolean option = p.kind() != ParamDescriptor.Kind.BODIES && p.kind() != ParamDescriptor.Kind.MESH;
+            boolean option = p.type() != Bodies.class && p.type() != Mesh.class;
             assertFalse(option && COMMAND_OPTIONS.contains(p.option()), p.option() + " is the command's own");
             assertNotNull(p.defaultValue());
         }
@@ -106,9 +106,9 @@ class AllStepsTest {
     @MethodSource("all")
     void numbersOutsideTheirRangeAreRefusedByName(StepDescriptor d) {
         for (ParamDescriptor p : d.params()) {
-            boolean number = p.kind() == ParamDescriptor.Kind.NUMBER || p.kind() == ParamDescriptor.Kind.COUNT;
+            boolean number = p.type() == double.class || p.type() == int.class;
             if (!number || p.max() == Double.POSITIVE_INFINITY) continue;
-            Object over = p.kind() == ParamDescriptor.Kind.COUNT ? (Object) (int) (p.max() + 1) : p.max() * 2 + 1;
+            Object over = p.type() == int.class ? (Object) (int) (p.max() + 1) : p.max() * 2 + 1;
             StepException e =
                     assertThrows(StepException.class, () -> d.check(d.with(d.createDefault(), p.name(), over)));
             assertTrue(e.getMessage().startsWith(p.label() + " must be "), e.getMessage());
@@ -122,7 +122,7 @@ class AllStepsTest {
         for (ParamDescriptor p : d.params()) {
             if (p.only().isEmpty()) continue;
             String[] rule = p.only().split("=");
-            boolean toggle = d.param(rule[0]).kind() == ParamDescriptor.Kind.FLAG;
+            boolean toggle = d.param(rule[0]).type() == boolean.class;
             List<String> there = toggle
                     ? List.of("on", "off")
                     : d.param(rule[0]).choices().stream()
@@ -140,7 +140,7 @@ class AllStepsTest {
     @MethodSource("all")
     void aChangedValueIsChangedAloneAndReadBack(StepDescriptor d) throws StepException {
         for (ParamDescriptor p : d.params()) {
-            if (p.kind() == ParamDescriptor.Kind.MESH || p.kind() == ParamDescriptor.Kind.BODIES) continue;
+            if (p.type() == Mesh.class || p.type() == Bodies.class) continue;
             Step s = d.createDefault();
             Object same = p.parse(p.show(d.value(s, p)));
             Step again = d.with(s, p.name(), same);

@@ -24,13 +24,13 @@ class HandlesTest {
     private static Step ready(StepDescriptor d) {
         Step s = d.createDefault();
         for (ParamDescriptor p : d.params()) {
-            if (p.kind() == ParamDescriptor.Kind.PICK)
+            if (p.type() == Pick.class)
                 s = d.with(
                         s,
                         p.name(),
                         PickText.parse(PickText.plural(((Pick) p.defaultValue()).kind()) + ": facing 0 0 1 45"));
             // Choices that give handles, where the usual one has none.
-            if (p.kind() != ParamDescriptor.Kind.CHOICE) continue;
+            if (!p.isChoice()) continue;
             if (p.name().equals("pivot") || p.name().equals("through"))
                 s = d.with(s, p.name(), p.choices().getLast());
             if (p.name().equals("plane")) s = d.with(s, p.name(), p.choices().get(3));

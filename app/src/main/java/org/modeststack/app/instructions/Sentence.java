@@ -91,45 +91,49 @@ public final class Sentence extends TextFlow {
     }
 
     private void value(StepDescriptor d, ParamDescriptor p) {
-        switch (p.kind()) {
-            case NUMBER, COUNT -> {
-                LiveValue live =
-                        live(d, p, v -> p.kind() == ParamDescriptor.Kind.COUNT ? (Object) (int) v : (Object) v);
-                refresh.add(() -> live.show(((Number) d.value(entry.step(), p)).doubleValue()));
-                getChildren().add(live);
-            }
-            case VECTOR -> {
-                for (int axis = 0; axis < 3; axis++) {
-                    int k = axis;
-                    LiveValue live = live(d, p, v -> ((Vec3) d.value(entry.step(), p)).with(k, v));
-                    refresh.add(() -> live.show(((Vec3) d.value(entry.step(), p)).get(k)));
-                    if (axis > 0) flush(new StringBuilder(", "), false);
-                    getChildren().add(live);
-                }
-            }
-            case BODIES ->
-                getChildren()
-                        .add(words(
-                                "sentence-body", () -> names(document.current(), (Bodies) d.value(entry.step(), p))));
-            case CHOICE -> {
-                Label choice = words("sentence-choice", () -> shown(p, d.value(entry.step(), p)));
-                Pressable.on(choice, c -> choices(d, p).show(c, Side.BOTTOM, 0, 0));
-                getChildren().add(choice);
-            }
-            case PICK -> {
-                // A text and not a label, so that it breaks where the sentence does.
-                Text pick = new Text();
-                pick.getStyleClass().add("sentence-pick");
-                refresh.add(() -> pick.setText(PickText.words((Pick) d.value(entry.step(), p), picks::madeBy)));
-                Hint.on(pick, "Click to pick anew in the view");
-                Pressable.on(pick, _ -> {
-                    selected.selectSteps(List.of(entry.id()));
-                    picks.pickFor(entry);
-                });
-                getChildren().add(pick);
-            }
-            default -> getChildren().add(words("sentence-choice", () -> p.show(d.value(entry.step(), p))));
+        if (p.isNumber()) number(d, p);
+        else if (p.type() == Vec3.class) vector(d, p);
+        else if (p.isChoice()) choice(d, p);
+        else if (p.type() == Pick.class) pick(d, p);
+        else if (p.type() == Bodies.class)
+            getChildren()
+                    .add(words("sentence-body", () -> names(document.current(), (Bodies) d.value(entry.step(), p))));
+        else getChildren().add(words("sentence-choice", () -> p.show(d.value(entry.step(), p))));
+    }
+
+    private void number(StepDescriptor d, ParamDescriptor p) {
+        LiveValue live = live(d, p, v -> p.isCount() ? (Object) (int) v : (Object) v);
+        refresh.add(() -> live.show(((Number) d.value(entry.step(), p)).doubleValue()));
+        getChildren().add(live);
+    }
+
+    private void vector(StepDescriptor d, ParamDescriptor p) {
+        for (int axis = 0; axis < 3; axis++) {
+            int k = axis;
+            LiveValue live = live(d, p, v -> ((Vec3) d.value(entry.step(), p)).with(k, v));
+            refresh.add(() -> live.show(((Vec3) d.value(entry.step(), p)).get(k)));
+            if (axis > 0) flush(new StringBuilder(", "), false);
+            getChildren().add(live);
         }
+    }
+
+    private void choice(StepDescriptor d, ParamDescriptor p) {
+        Label choice = words("sentence-choice", () -> shown(p, d.value(entry.step(), p)));
+        Pressable.on(choice, c -> choices(d, p).show(c, Side.BOTTOM, 0, 0));
+        getChildren().add(choice);
+    }
+
+    private void pick(StepDescriptor d, ParamDescriptor p) {
+        // A text and not a label, so that it breaks where the sentence does.
+        Text pick = new Text();
+        pick.getStyleClass().add("sentence-pick");
+        refresh.add(() -> pick.setText(PickText.words((Pick) d.value(entry.step(), p), picks::madeBy)));
+        Hint.on(pick, "Click to pick anew in the view");
+        Pressable.on(pick, _ -> {
+            selected.selectSteps(List.of(entry.id()));
+            picks.pickFor(entry);
+        });
+        getChildren().add(pick);
     }
 
     private static String shown(ParamDescriptor p, Object value) {

@@ -211,7 +211,7 @@ public final class PickState implements AutoCloseable {
 
     /** The parameter of a step that says what it works on, or null. */
     public static ParamDescriptor pickOf(Step s) {
-        for (ParamDescriptor p : StepDescriptor.of(s).params()) if (p.kind() == ParamDescriptor.Kind.PICK) return p;
+        for (ParamDescriptor p : StepDescriptor.of(s).params()) if (p.type() == Pick.class) return p;
         return null;
     }
 

@@ -9,6 +9,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.StackPane;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepException;
@@ -62,7 +63,7 @@ public final class LiveValue extends StackPane {
     }
 
     private boolean whole() {
-        return param.kind() == ParamDescriptor.Kind.COUNT;
+        return param.type() == int.class;
     }
 
     /** What one pixel or key press is worth: about a hundredth of the value, in a round number. */
@@ -149,7 +150,7 @@ public final class LiveValue extends StackPane {
 
     private void entered(TextField field) {
         try {
-            Object parsed = param.kind() == ParamDescriptor.Kind.VECTOR
+            Object parsed = param.type() == Vec3.class
                     ? (Object) Numbers.parse(field.getText(), param.unit(), value)
                     : param.parse(field.getText(), value);
             double v = ((Number) parsed).doubleValue();

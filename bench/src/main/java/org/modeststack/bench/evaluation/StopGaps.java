@@ -91,8 +91,8 @@ public final class StopGaps {
                 Step s = d.createDefault();
                 boolean picks = false;
                 for (ParamDescriptor p : d.params()) {
-                    if (p.kind() == ParamDescriptor.Kind.BODIES) s = d.with(s, p.name(), Bodies.of("ball"));
-                    if (p.kind() != ParamDescriptor.Kind.PICK) continue;
+                    if (p.type() == Bodies.class) s = d.with(s, p.name(), Bodies.of("ball"));
+                    if (p.type() != Pick.class) continue;
                     picks = true;
                     Pick kind = (Pick) p.defaultValue();
                     s = d.with(s, p.name(), PickText.parse(PickText.plural(kind.kind()) + ": " + rule));
@@ -108,13 +108,11 @@ public final class StopGaps {
     /** A source of about 100,000 faces. */
     private static Step large(StepDescriptor d) {
         Step s = d.createDefault();
-        int counts = (int) d.params().stream()
-                .filter(p -> p.kind() == ParamDescriptor.Kind.COUNT)
-                .count();
+        int counts =
+                (int) d.params().stream().filter(p -> p.type() == int.class).count();
         int each = counts >= 3 ? 130 : counts == 2 ? 320 : 1000;
         for (ParamDescriptor p : d.params())
-            if (p.kind() == ParamDescriptor.Kind.COUNT)
-                s = d.with(s, p.name(), (int) Math.clamp(each, p.min(), p.max()));
+            if (p.type() == int.class) s = d.with(s, p.name(), (int) Math.clamp(each, p.min(), p.max()));
         return s;
     }
 

@@ -17,7 +17,6 @@ import java.util.zip.CRC32C;
 import java.util.zip.CheckedOutputStream;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.mesh.file.FileStamp;
 import org.modeststack.mesh.work.Work;
@@ -26,14 +25,10 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.UnknownStep;
-import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.StepException;
 import org.modeststack.steps.Steps;
-import org.modeststack.steps.pick.Pick;
-import org.modeststack.steps.pick.PickText;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.exc.JacksonIOException;
@@ -214,7 +209,7 @@ public final class DocumentFile {
         StepDescriptor d = StepDescriptor.of(e.step());
         o.put("type", d.type());
         ObjectNode values = o.putObject("values");
-        for (ParamDescriptor p : d.params()) values.set(p.name(), toJson(d.value(e.step(), p)));
+        for (ParamDescriptor p : d.params()) values.set(p.name(), ValueJson.write(p, d.value(e.step(), p)));
         if (e.step() instanceof Baked baked) {
             o.put("input", baked.input());
             o.set("from", toJson(baked.from()));
@@ -224,25 +219,6 @@ public final class DocumentFile {
             else o.set(k, v);
         });
         return o;
-    }
-
-    private static JsonNode toJson(Object value) {
-        return switch (value) {
-            case Double d -> JSON.getNodeFactory().numberNode(d);
-            case Integer i -> JSON.getNodeFactory().numberNode(i);
-            case Boolean b -> JSON.getNodeFactory().booleanNode(b);
-            case String s -> JSON.getNodeFactory().stringNode(s);
-            case Enum<?> e -> JSON.getNodeFactory().stringNode(ParamDescriptor.choiceName(e));
-            case Vec3 v -> JSON.createArrayNode().add(v.x()).add(v.y()).add(v.z());
-            case Pick p -> JSON.getNodeFactory().stringNode(PickText.write(p));
-            case Bodies b -> {
-                ArrayNode a = JSON.createArrayNode();
-                b.ids().forEach(a::add);
-                yield a;
-            }
-            case Mesh m -> JSON.getNodeFactory().stringNode(EncodedMeshes.of(m));
-            default -> throw new IllegalStateException("no JSON for " + value.getClass());
-        };
     }
 
     /** Reads one document; collects what is wrong with it. */
@@ -386,55 +362,10 @@ public final class DocumentFile {
             for (Map.Entry<String, JsonNode> v : values.properties()) {
                 ParamDescriptor p = d.param(v.getKey());
                 if (p == null) strange.set(v.getKey(), v.getValue());
-                else read.put(p.name(), value(p, v.getValue()));
+                else read.put(p.name(), ValueJson.read(p, v.getValue()));
             }
             if (!strange.isEmpty()) unknown.put("values", strange);
             return d.create(read);
-        }
-
-        private static Object value(ParamDescriptor p, JsonNode v) {
-            Object value = switch (p.kind()) {
-                case NUMBER -> v.isNumber() ? v.asDouble() : null;
-                case COUNT -> v.canConvertToInt() && v.isIntegralNumber() ? v.asInt() : null;
-                case FLAG -> v.isBoolean() ? v.asBoolean() : null;
-                case TEXT -> v.isString() ? v.asString() : null;
-                case CHOICE, PICK -> {
-                    try {
-                        yield v.isString() ? p.parse(v.asString()) : null;
-                    } catch (StepException e) {
-                        yield null;
-                    }
-                }
-                case VECTOR ->
-                    v.isArray()
-                                    && v.size() == 3
-                                    && v.get(0).isNumber()
-                                    && v.get(1).isNumber()
-                                    && v.get(2).isNumber()
-                            ? new Vec3(
-                                    v.get(0).asDouble(),
-                                    v.get(1).asDouble(),
-                                    v.get(2).asDouble())
-                            : null;
-                case BODIES -> bodies(v);
-                case MESH -> v.isString() ? readMesh(v) : null;
-            };
-            if (value == null) {
-                String text = v.toString();
-                throw new IllegalArgumentException("This step cannot be read: " + p.label() + " cannot be "
-                        + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + ".");
-            }
-            return value;
-        }
-
-        private static Bodies bodies(JsonNode v) {
-            if (!v.isArray()) return null;
-            List<String> list = new ArrayList<>();
-            for (JsonNode id : v) {
-                if (!id.isString()) return null;
-                list.add(id.asString());
-            }
-            return new Bodies(list);
         }
 
         private static Map<String, JsonNode> rest(ObjectNode o, String... known) {

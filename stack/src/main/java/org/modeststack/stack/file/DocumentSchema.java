@@ -89,29 +89,8 @@ public final class DocumentSchema {
             ObjectNode v = properties.putObject(p.name());
             String unit = p.unit() == Unit.NONE ? "" : " (" + p.unit().symbol() + ")";
             v.put("description", p.help() + unit);
-            switch (p.kind()) {
-                case NUMBER -> number(v, p, "number");
-                case COUNT -> number(v, p, "integer");
-                case FLAG -> v.put("type", "boolean");
-                case TEXT, PICK -> v.put("type", "string");
-                case CHOICE -> {
-                    ArrayNode choices = v.putArray("enum");
-                    p.choices().forEach(c -> choices.add(ParamDescriptor.choiceName(c)));
-                }
-                case VECTOR -> {
-                    v.put("type", "array").put("minItems", 3).put("maxItems", 3);
-                    number(v.putObject("items"), p, "number");
-                }
-                case BODIES -> v.put("type", "array").putObject("items").put("type", "string");
-                case MESH -> v.put("type", "string").put("contentEncoding", "base64");
-            }
+            p.kind().schema(p).forEach((keyword, value) -> v.set(keyword, ValueJson.node(value)));
         }
-    }
-
-    private static void number(ObjectNode v, ParamDescriptor p, String type) {
-        v.put("type", type);
-        if (Double.isFinite(p.min())) v.put("minimum", p.min());
-        if (Double.isFinite(p.max())) v.put("maximum", p.max());
     }
 
     private static void required(ObjectNode o, String... names) {

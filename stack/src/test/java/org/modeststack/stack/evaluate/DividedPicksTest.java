@@ -259,10 +259,10 @@ class DividedPicksTest extends OneBody {
         Mesh before = mesh();
         Step s = under.createDefault();
         for (ParamDescriptor p : under.params()) {
-            if (p.kind() == ParamDescriptor.Kind.PICK)
+            if (p.type() == Pick.class)
                 s = under.with(
                         s, p.name(), pick(PickText.plural(((Pick) p.defaultValue()).kind()) + ": facing 0 0 1 45"));
-            if (p.kind() == ParamDescriptor.Kind.BODIES) {
+            if (p.type() == Bodies.class) {
                 BooleanStep cut = slot(new Vec3(20, 30, 40), new Vec3(14, 3, 7));
                 s = under.with(s, p.name(), cut.with());
             }

@@ -34,20 +34,11 @@ public record MovePicked(
                 def = "0 0 0")
         Vec3 by,
 
-        @Param(label = "Axes", help = "The body's axes, or Z along the normal, or X along the edges.", def = "body")
-        Axes axes,
+        @PartAxes Axes axes,
 
-        @Param(
-                label = "Reach",
-                help = "How far around it fades out; 0 moves only what is picked.",
-                unit = Unit.LENGTH,
-                min = 0,
-                max = 1e6,
-                def = "0")
-        double reach,
+        @SoftReach double reach,
 
-        @Param(label = "Fade", help = "How it fades out.", def = "smooth")
-        Fade fade)
+        @Fading Fade fade)
         implements Step {
 
     @Override

@@ -9,7 +9,6 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
@@ -36,33 +35,16 @@ public record ScalePicked(
                 def = "0.8 0.8 0.8")
         Vec3 factors,
 
-        @Param(label = "Axes", help = "The body's axes, or Z along the normal, or X along the edges.", def = "body")
-        Axes axes,
+        @PartAxes Axes axes,
 
         @Param(label = "Pivot", help = "Which point stays.", def = "middle")
         Pivot pivot,
 
-        @Param(
-                label = "Point",
-                help = "The given pivot.",
-                unit = Unit.LENGTH,
-                min = -1e9,
-                max = 1e9,
-                def = "0 0 0",
-                role = Role.POINT)
-        Vec3 point,
+        @GivenPivot Vec3 point,
 
-        @Param(
-                label = "Reach",
-                help = "How far around it fades out; 0 scales only what is picked.",
-                unit = Unit.LENGTH,
-                min = 0,
-                max = 1e6,
-                def = "0")
-        double reach,
+        @SoftReach double reach,
 
-        @Param(label = "Fade", help = "How it fades out.", def = "smooth")
-        Fade fade)
+        @Fading Fade fade)
         implements Step {
 
     @Override

@@ -91,7 +91,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
         StepDescriptor d = StepDescriptor.of(step);
         Step s = step;
         for (ParamDescriptor p : d.params())
-            if (p.kind() == ParamDescriptor.Kind.PICK) s = d.with(s, p.name(), change.apply((Pick) d.value(s, p)));
+            if (p.type() == Pick.class) s = d.with(s, p.name(), change.apply((Pick) d.value(s, p)));
         return s;
     }
 
@@ -99,8 +99,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
     public static List<Pick> in(Step step) {
         StepDescriptor d = StepDescriptor.of(step);
         List<Pick> out = new ArrayList<>();
-        for (ParamDescriptor p : d.params())
-            if (p.kind() == ParamDescriptor.Kind.PICK) out.add((Pick) d.value(step, p));
+        for (ParamDescriptor p : d.params()) if (p.type() == Pick.class) out.add((Pick) d.value(step, p));
         return out;
     }
 

@@ -55,14 +55,7 @@ public record RoundArray(
                 def = "0")
         double rise,
 
-        @Param(
-                label = "Weld within",
-                help = "Merges vertices of touching copies closer than this; 0 leaves them apart.",
-                unit = Unit.LENGTH,
-                min = 0,
-                max = 1e6,
-                def = "0")
-        double weld)
+        @WeldWithin double weld)
         implements Step {
 
     @Override

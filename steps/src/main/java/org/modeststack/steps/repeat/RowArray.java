@@ -38,14 +38,7 @@ public record RowArray(
                 def = "each")
         Spacing spacing,
 
-        @Param(
-                label = "Weld within",
-                help = "Merges vertices of touching copies closer than this; 0 leaves them apart.",
-                unit = Unit.LENGTH,
-                min = 0,
-                max = 1e6,
-                def = "0")
-        double weld)
+        @WeldWithin double weld)
         implements Step {
 
     /** What the offset spans. */

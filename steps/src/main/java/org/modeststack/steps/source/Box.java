@@ -39,11 +39,7 @@ public record Box(
         @Param(label = "Segments Z", help = "Faces along Z.", min = 1, max = 5000, def = "1")
         int segmentsZ,
 
-        @Param(
-                label = "Origin",
-                help = "Whether the origin is in the middle of the bottom or in the centre.",
-                def = "standing")
-        Seat seat)
+        @SeatOrigin Seat seat)
         implements Step {
 
     @Override

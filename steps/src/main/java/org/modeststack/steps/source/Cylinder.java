@@ -33,11 +33,9 @@ public record Cylinder(
         @Param(label = "Height", help = "Size along Z.", unit = Unit.LENGTH, min = 1e-6, max = 1e6, def = "40")
         double height,
 
-        @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 10000, def = "48")
-        int sides,
+        @SidesRoundAxis int sides,
 
-        @Param(label = "Segments along", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
-        int segments,
+        @SegmentsAlongAxis int segments,
 
         @Param(
                 label = "Cap rings",
@@ -47,11 +45,7 @@ public record Cylinder(
                 def = "0")
         int capSegments,
 
-        @Param(
-                label = "Origin",
-                help = "Whether the origin is in the middle of the bottom or in the centre.",
-                def = "standing")
-        Seat seat)
+        @SeatOrigin Seat seat)
         implements Step {
 
     private static final long BOTTOM = 1;

@@ -35,14 +35,9 @@ public record Prism(
         @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 1000, def = "6")
         int sides,
 
-        @Param(label = "Segments along", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
-        int segments,
+        @SegmentsAlongAxis int segments,
 
-        @Param(
-                label = "Origin",
-                help = "Whether the origin is in the middle of the bottom or in the centre.",
-                def = "standing")
-        Seat seat)
+        @SeatOrigin Seat seat)
         implements Step {
 
     @Override

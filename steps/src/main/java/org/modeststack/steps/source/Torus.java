@@ -40,17 +40,12 @@ public record Torus(
                 def = "16")
         double thickness,
 
-        @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 10000, def = "48")
-        int sides,
+        @SidesRoundAxis int sides,
 
         @Param(label = "Bar sides", help = "Faces round the bar.", min = 3, max = 10000, def = "16")
         int tubeSides,
 
-        @Param(
-                label = "Origin",
-                help = "Whether the origin is in the middle of the bottom or in the centre.",
-                def = "standing")
-        Seat seat)
+        @SeatOrigin Seat seat)
         implements Step {
 
     @Override

@@ -35,17 +35,11 @@ public record Tube(
         @Param(label = "Height", help = "Size along Z.", unit = Unit.LENGTH, min = 1e-6, max = 1e6, def = "40")
         double height,
 
-        @Param(label = "Sides", help = "Faces round the axis.", min = 3, max = 10000, def = "48")
-        int sides,
+        @SidesRoundAxis int sides,
 
-        @Param(label = "Segments along", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
-        int segments,
+        @SegmentsAlongAxis int segments,
 
-        @Param(
-                label = "Origin",
-                help = "Whether the origin is in the middle of the bottom or in the centre.",
-                def = "standing")
-        Seat seat)
+        @SeatOrigin Seat seat)
         implements Step {
 
     @Override

@@ -52,7 +52,7 @@ final class NumberHandle extends HandleDot {
     private void wheel(ScrollEvent e) {
         Step s = space.stepOf(bodyId, entryId);
         ParamDescriptor p = s == null ? null : StepDescriptor.of(s).param("segments");
-        if (p == null || p.kind() != ParamDescriptor.Kind.COUNT || e.getDeltaY() == 0) return;
+        if (p == null || p.type() != int.class || e.getDeltaY() == 0) return;
         int now = (Integer) StepDescriptor.of(s).value(s, p);
         int next = (int) Math.clamp(now + Math.signum(e.getDeltaY()), p.min(), p.max());
         e.consume();

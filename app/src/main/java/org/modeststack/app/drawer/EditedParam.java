@@ -1,0 +1,64 @@
+package org.modeststack.app.drawer;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Supplier;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepDescriptor;
+
+/** A parameter of the open step as an editor sees it: its value now, a way to change it, and news of other changes. */
+final class EditedParam {
+    private final ParamDescriptor param;
+    private final Supplier<Entry> entry;
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final List<Runnable> refresh;
+
+    /**
+     * @param entry the open step as it is now; null where the drawer is closed
+     * @param refresh takes what is to be done whenever the value may have changed
+     */
+    EditedParam(
+            ParamDescriptor param,
+            Supplier<Entry> entry,
+            DocumentState document,
+            SelectionState selected,
+            List<Runnable> refresh) {
+        this.param = param;
+        this.entry = entry;
+        this.document = document;
+        this.selected = selected;
+        this.refresh = refresh;
+    }
+
+    ParamDescriptor param() {
+        return param;
+    }
+
+    /** The step, or null where it is not open any more. */
+    Entry entry() {
+        return entry.get();
+    }
+
+    Object value() {
+        Entry e = entry.get();
+        return StepDescriptor.of(e.step()).value(e.step(), param);
+    }
+
+    void set(Object value) {
+        String body = selected.body().id();
+        long id = entry.get().id();
+        document.edit(
+                "Change " + param.label().toLowerCase(Locale.ROOT),
+                d -> Edits.setValue(d, body, id, param.name(), value));
+    }
+
+    /** Does something now and then whenever the value may have changed. */
+    void onRefresh(Runnable action) {
+        refresh.add(action);
+    }
+}

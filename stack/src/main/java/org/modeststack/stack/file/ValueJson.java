@@ -1,0 +1,94 @@
+package org.modeststack.stack.file;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.ParamDescriptor;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Values of parameters as JSON, by what their kind says of them; meshes are packed. */
+final class ValueJson {
+    private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
+    private static final int SHOWN = 40;
+
+    private ValueJson() {}
+
+    static JsonNode write(ParamDescriptor p, Object value) {
+        return node(p.kind().toData(value));
+    }
+
+    /** Plain data as JSON: text, numbers, truth, lists, maps, meshes. */
+    static JsonNode node(Object data) {
+        return switch (data) {
+            case Double d -> NODES.numberNode(d);
+            case Integer i -> NODES.numberNode(i);
+            case Boolean b -> NODES.booleanNode(b);
+            case String s -> NODES.stringNode(s);
+            case List<?> l -> {
+                ArrayNode a = NODES.arrayNode();
+                l.forEach(x -> a.add(node(x)));
+                yield a;
+            }
+            case Map<?, ?> m -> {
+                ObjectNode o = NODES.objectNode();
+                m.forEach((k, x) -> o.set((String) k, node(x)));
+                yield o;
+            }
+            case Mesh m -> NODES.stringNode(EncodedMeshes.of(m));
+            default -> throw new IllegalStateException("no JSON for " + data.getClass());
+        };
+    }
+
+    /** @throws IllegalArgumentException if it is no value of the parameter; the message is for the user */
+    static Object read(ParamDescriptor p, JsonNode v) {
+        Object value;
+        try {
+            value = p.kind().fromData(p.type() == Mesh.class ? mesh(v) : data(v), p);
+        } catch (UnreadableMesh e) {
+            throw new IllegalArgumentException("This step cannot be read: " + e.getMessage() + ".", e);
+        } catch (IllegalArgumentException e) {
+            value = null;
+        }
+        if (value != null) return value;
+        String text = v.toString();
+        throw new IllegalArgumentException("This step cannot be read: " + p.label() + " cannot be "
+                + (text.length() > SHOWN ? text.substring(0, SHOWN) + "…" : text) + ".");
+    }
+
+    /** Whole numbers that fit come as {@link Integer}, others as {@link Double}. */
+    private static Object data(JsonNode v) {
+        if (v.isString()) return v.asString();
+        if (v.isBoolean()) return v.asBoolean();
+        if (v.isNumber())
+            return v.isIntegralNumber() && v.canConvertToInt() ? (Object) v.asInt() : (Object) v.asDouble();
+        if (!v.isArray()) return null;
+        List<Object> all = new ArrayList<>();
+        for (JsonNode x : v) {
+            Object one = data(x);
+            if (one == null) return null;
+            all.add(one);
+        }
+        return all;
+    }
+
+    private static final class UnreadableMesh extends IllegalArgumentException {
+        private static final long serialVersionUID = 1;
+
+        UnreadableMesh(IllegalArgumentException e) {
+            super(e.getMessage(), e);
+        }
+    }
+
+    private static Mesh mesh(JsonNode v) {
+        if (!v.isString()) return null;
+        try {
+            return MeshCodec.read(v.asString());
+        } catch (IllegalArgumentException e) {
+            throw new UnreadableMesh(e);
+        }
+    }
+}
