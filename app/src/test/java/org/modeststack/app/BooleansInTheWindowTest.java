@@ -16,7 +16,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.combine.BooleanStep;
-import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** Operands, operation and faults of a boolean in the window. */
 class BooleansInTheWindowTest extends WindowDriver {

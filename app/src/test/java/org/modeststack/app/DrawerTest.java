@@ -18,7 +18,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Cylinder;
 

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.mockito.ArgumentMatchers;
 import org.mockito.Mockito;
 import org.modeststack.exchange.LengthUnit;
-import org.modeststack.exchange.MeshFormat;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.stack.Document;
@@ -26,7 +26,7 @@ import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.combine.BooleanStep;
-import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** Files are read and written beside the interface, from snapshots, and what only a file has is not lost. */
 class FilesInTheBackgroundTest extends WindowDriver {

@@ -21,7 +21,7 @@ import org.modeststack.app.ledger.LedgerPane;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 
 /** The steps of a body as rows, and what mouse and keys do to them. */
 class InstructionsTest extends WindowDriver {

@@ -23,7 +23,7 @@ import org.modeststack.app.command.Commands;
 import org.modeststack.app.instructions.Sentence;
 import org.modeststack.app.ui.LiveValue;
 import org.modeststack.exchange.LengthUnit;
-import org.modeststack.exchange.MeshFormat;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;

@@ -14,7 +14,7 @@ import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.modeststack.app.view.ViewPane;
 import org.modeststack.exchange.LengthUnit;
-import org.modeststack.exchange.MeshFormat;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Document;

@@ -5,7 +5,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;

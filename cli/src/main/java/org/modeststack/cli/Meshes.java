@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
-import org.modeststack.exchange.MeshFormat;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Mesh;
 
 /** Mesh files for commands: what goes wrong with one becomes a fault. */

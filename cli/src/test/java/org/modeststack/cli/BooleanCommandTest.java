@@ -18,7 +18,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
-import org.modeststack.exchange.MeshFormat;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import tools.jackson.databind.JsonNode;

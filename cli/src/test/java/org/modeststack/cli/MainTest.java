@@ -14,7 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 

@@ -17,6 +17,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.lifecycle.AfterContainer;
 import net.jqwik.api.lifecycle.BeforeContainer;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 

@@ -18,6 +18,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.modeststack.exchange.obj.ObjReader;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.exchange.stl.StlReader;
 import org.modeststack.exchange.stl.StlWriter;
 import org.modeststack.mesh.Material;

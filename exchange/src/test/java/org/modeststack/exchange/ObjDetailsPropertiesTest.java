@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;

@@ -6,7 +6,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
-import org.modeststack.mesh.triangulate.Triangulation;
 
 /**
  * An immutable polygon mesh in flat arrays. Faces have any number of sides from three; anything that can be written

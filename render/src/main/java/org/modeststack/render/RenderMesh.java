@@ -5,9 +5,9 @@ import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
-import org.modeststack.mesh.triangulate.Triangulation;
 
 /**
  * A mesh made ready for drawing: triangles with normals at their corners, and which of their sides are edges of the

@@ -24,7 +24,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.OneShell;
-import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.pick.PickText;

@@ -20,6 +20,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 

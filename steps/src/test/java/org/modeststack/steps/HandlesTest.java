@@ -9,6 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 

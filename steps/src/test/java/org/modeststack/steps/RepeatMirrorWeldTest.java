@@ -13,6 +13,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.repeat.RoundArray;

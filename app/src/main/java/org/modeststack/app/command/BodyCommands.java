@@ -18,7 +18,7 @@ import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 
 /** Bodies as wholes. */
 final class BodyCommands extends MenuCommands {

@@ -25,7 +25,7 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.pick.Pick;
 

@@ -17,7 +17,7 @@ import org.modeststack.app.ui.Dialogs;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
-import org.modeststack.exchange.MeshFormat;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;

@@ -6,7 +6,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** What must hold of the booleans of two closed solids, whatever they are and wherever they lie. */
 final class BooleanCheck {

@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.triangulate.Triangulation;
+import org.modeststack.mesh.Triangulation;
 import org.modeststack.steps.StepException;
 
 /**

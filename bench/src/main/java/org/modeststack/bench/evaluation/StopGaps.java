@@ -16,7 +16,7 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.source.Box;

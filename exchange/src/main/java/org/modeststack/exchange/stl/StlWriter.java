@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.triangulate.Triangulation;
+import org.modeststack.mesh.Triangulation;
 
 /** STL, binary (80-byte header, count, 50 bytes a facet) and text. Polygons are cut into triangles. */
 public final class StlWriter {

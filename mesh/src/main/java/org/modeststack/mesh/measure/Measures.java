@@ -3,8 +3,8 @@ package org.modeststack.mesh.measure;
 import java.util.Arrays;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.triangulate.Triangulation;
 
 /**
  * Size of a mesh, in millimetres and their powers.

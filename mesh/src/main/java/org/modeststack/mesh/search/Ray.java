@@ -6,8 +6,8 @@ import java.util.Arrays;
 import java.util.Comparator;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.triangulate.Triangulation;
 
 /**
  * A half line.

@@ -1,8 +1,8 @@
 package org.modeststack.mesh.search;
 
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.triangulate.Triangulation;
 
 /**
  * A place on the surface of a mesh.

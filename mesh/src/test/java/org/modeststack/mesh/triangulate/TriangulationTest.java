@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Triangulation;
 
 class TriangulationTest {
     /** Area by the shoelace formula (any geometry text). */

@@ -28,7 +28,7 @@ import org.modeststack.stack.UnknownStep;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.exc.JacksonIOException;

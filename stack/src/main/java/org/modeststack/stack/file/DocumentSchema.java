@@ -2,8 +2,8 @@ package org.modeststack.stack.file;
 
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.Steps;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.catalog.Steps;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;

@@ -23,7 +23,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.BooleanStep;
-import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.smooth.Subdivide;

@@ -19,7 +19,7 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;

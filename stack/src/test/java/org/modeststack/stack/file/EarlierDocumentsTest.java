@@ -20,7 +20,7 @@ import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.Steps;
+import org.modeststack.steps.catalog.Steps;
 
 /**
  * Documents of earlier versions still open and give the same meshes, after every step and to the bit. The demo and 24

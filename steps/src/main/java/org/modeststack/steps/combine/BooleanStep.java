@@ -11,6 +11,7 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.combine.arrange.Arrangement;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** Union, difference or intersection with other bodies, which stay as they are. */
 @StepInfo(

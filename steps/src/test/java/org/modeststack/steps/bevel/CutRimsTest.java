@@ -17,7 +17,7 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.combine.BooleanStep;
-import org.modeststack.steps.combine.Operation;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.source.Box;

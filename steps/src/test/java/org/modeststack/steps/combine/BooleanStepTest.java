@@ -21,6 +21,7 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
 import org.modeststack.steps.source.Cylinder;

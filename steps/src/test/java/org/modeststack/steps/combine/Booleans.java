@@ -10,6 +10,7 @@ import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** What the tests of booleans share: carrying them out and the rules that every result must keep. */
 final class Booleans {

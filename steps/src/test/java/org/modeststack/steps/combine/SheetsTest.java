@@ -19,6 +19,7 @@ import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.UvSphere;

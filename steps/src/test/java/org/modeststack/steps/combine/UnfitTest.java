@@ -18,6 +18,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** Operands that are not clean solids: what can be understood is done and said, the rest is refused by name and place. */
 class UnfitTest {

@@ -26,8 +26,8 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.pick.Pick;
 
 /** What must hold of {@link ExtrudeInsetTest}'s subject for whatever is drawn at random. */

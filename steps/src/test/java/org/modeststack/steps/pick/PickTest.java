@@ -19,8 +19,8 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.Steps;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
 

@@ -8,7 +8,6 @@ import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.combine.Operation;
 
 /**
  * The boolean of any number of meshes at once: finds where their triangles touch, cuts all of them up there, decides for

@@ -1,7 +1,5 @@
 package org.modeststack.steps.combine.arrange;
 
-import org.modeststack.steps.combine.Operation;
-
 /** What counts as solid in the result, by which operands a place lies in. */
 final class Rule {
     private final Operation operation;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.combine;
+package org.modeststack.steps.combine.arrange;
 
 /** What is kept of two solids. */
 public enum Operation {

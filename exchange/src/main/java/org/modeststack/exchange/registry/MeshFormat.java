@@ -1,4 +1,4 @@
-package org.modeststack.exchange;
+package org.modeststack.exchange.registry;
 
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
@@ -8,6 +8,9 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import org.modeststack.exchange.ExchangeException;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.obj.ObjReader;
 import org.modeststack.exchange.obj.ObjWriter;
 import org.modeststack.exchange.stl.StlReader;

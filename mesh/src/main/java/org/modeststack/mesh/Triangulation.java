@@ -1,7 +1,6 @@
-package org.modeststack.mesh.triangulate;
+package org.modeststack.mesh;
 
-import org.modeststack.mesh.Memory;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.triangulate.PolygonTriangulator;
 import org.modeststack.mesh.work.Work;
 
 /**

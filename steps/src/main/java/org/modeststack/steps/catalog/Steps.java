@@ -1,9 +1,11 @@
-package org.modeststack.steps;
+package org.modeststack.steps.catalog;
 
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.clean.WeldPicked;
