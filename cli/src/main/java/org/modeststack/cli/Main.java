@@ -35,7 +35,7 @@ public final class Main implements Runnable {
         line.setExecutionExceptionHandler((e, cmd, _) -> {
             PrintWriter err = cmd.getErr();
             if (e instanceof Fault) err.println(e.getMessage());
-            else err.println("This broke down; please report it: " + e);
+            else err.println("Modest Stack made a mistake; please report it: " + e);
             return 1;
         });
         line.setExecutionStrategy(

@@ -121,11 +121,11 @@ public final class ParamDescriptor {
     /** The range in words, for help and messages: "3 to 1,000", "at least 0 mm", or "" where anything goes. */
     public String range() {
         String lo = Numbers.show(min()), hi = Numbers.show(max());
-        String u = param.unit() == Unit.LENGTH ? " mm" : param.unit().symbol();
+        Unit u = param.unit();
         boolean low = min() > Double.NEGATIVE_INFINITY, high = max() < Double.POSITIVE_INFINITY;
-        if (low && high) return lo + " to " + hi + u;
-        if (low) return "at least " + lo + u;
-        return high ? "at most " + hi + u : "";
+        if (low && high) return u.of(lo + " to " + hi);
+        if (low) return "at least " + u.of(lo);
+        return high ? "at most " + u.of(hi) : "";
     }
 
     /** @throws StepException saying what is allowed, if the value is not */

@@ -19,4 +19,14 @@ public enum Unit {
     public String symbol() {
         return symbol;
     }
+
+    /** A value of this unit as it is read: "12 mm", "30°". */
+    public String of(double value) {
+        return of(Numbers.show(value));
+    }
+
+    /** The same for a number that is text already: "1 to 5 mm". */
+    String of(String number) {
+        return this == LENGTH ? number + " " + symbol : number + symbol;
+    }
 }

@@ -21,6 +21,7 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Picked;
@@ -423,7 +424,7 @@ public final class PickState implements AutoCloseable {
                 sum += Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
             }
         }
-        if (s.kind() == ElementKind.EDGE) return count + ", " + Numbers.show(Math.rint(sum * 10) / 10) + " mm";
+        if (s.kind() == ElementKind.EDGE) return count + ", " + Unit.LENGTH.of(Math.rint(sum * 10) / 10);
         if (s.kind() == ElementKind.FACE)
             return count + ", "
                     + (sum < 1000

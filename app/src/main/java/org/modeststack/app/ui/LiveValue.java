@@ -46,7 +46,7 @@ public final class LiveValue extends StackPane {
         Hint.on(
                 this,
                 param.label() + ": " + param.help() + range
-                        + "\nDrag to change, click to type; += and *= reckon from what is there.");
+                        + "\nDrag to change, click to type; += and *= start from the value that is there.");
         setAccessibleText(param.label());
         Dragging.follow(this, this::pressed, this::dragged, this::released);
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
@@ -58,8 +58,7 @@ public final class LiveValue extends StackPane {
 
     public void show(double v) {
         value = v;
-        String unit = param.unit() == Unit.LENGTH ? " mm" : param.unit().symbol();
-        label.setText(Numbers.show(v) + unit);
+        label.setText(param.unit().of(v));
     }
 
     private boolean whole() {

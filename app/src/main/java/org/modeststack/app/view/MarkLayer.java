@@ -11,8 +11,8 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.evaluate.BodyResult;
-import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Unit;
 
 /**
  * What is only to be read, over the picture: the axes and the scale in a corner, and a ring round each place that a
@@ -81,7 +81,7 @@ public final class MarkLayer extends Pane {
         g.setLineWidth(1.2);
         g.strokePolyline(new double[] {x0, x0, x1, x1}, new double[] {y0 - 6, y0, y0, y0 - 6}, 4);
         g.setFill(INK);
-        g.fillText(Numbers.show(length) + " mm", x0 + 4, y0 - 8);
+        g.fillText(Unit.LENGTH.of(length), x0 + 4, y0 - 8);
     }
 
     /** A ring round each place that a remark of the selected body's steps speaks of. */

@@ -170,7 +170,7 @@ public record Bevel(
         Selection picked = where.on(in, context);
         if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(where.kind()), context);
         if (amount() == 0) return in;
-        Taken taken = Taken.of(this, in, picked);
+        BevelledElements taken = BevelledElements.of(this, in, picked);
         remark(taken, context);
         int count = taken.elements().cardinality();
         if (count == 0) return in;
@@ -183,7 +183,7 @@ public record Bevel(
         return of == Of.VERTICES ? count == 1 ? "corner" : "corners" : count == 1 ? "edge" : "edges";
     }
 
-    private void remark(Taken taken, StepContext context) {
+    private void remark(BevelledElements taken, StepContext context) {
         int loose = taken.loose(), flat = taken.flat();
         if (loose > 0)
             context.remark(
@@ -198,7 +198,7 @@ public record Bevel(
                             + "° and " + (flat == 1 ? "was" : "were") + " left alone.");
     }
 
-    private Mesh cut(Mesh in, Taken taken, int all, StepContext context) throws StepException {
+    private Mesh cut(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
         Cutter cutter = new Cutter(in, this, taken.weights(), context.seed(), context.madeTag());
         Mesh out = cutter.cut(taken.elements(), context::progress);
         String what = what(2);
@@ -253,7 +253,7 @@ public record Bevel(
     @Override
     public String outlook(Mesh in) {
         try {
-            Taken taken = Taken.of(this, in, where.on(in).selection());
+            BevelledElements taken = BevelledElements.of(this, in, where.on(in).selection());
             int count = taken.elements().cardinality();
             if (count == 0) return "Takes nothing here.";
             String takes = String.format(Locale.ROOT, "Takes %,d %s", count, what(count));
@@ -272,7 +272,7 @@ public record Bevel(
     public List<Guide> guides(Mesh in) {
         if (!guard || of == Of.VERTICES) return List.of();
         try {
-            Taken taken = Taken.of(this, in, where.on(in).selection());
+            BevelledElements taken = BevelledElements.of(this, in, where.on(in).selection());
             boolean known = !taken.elements().isEmpty() && taken.elements().cardinality() <= MANY;
             return known ? widest(in, taken).rails() : List.of();
         } catch (StepException e) {
@@ -281,10 +281,10 @@ public record Bevel(
     }
 
     /** How wide it can be on a mesh before strips meet; whatever its width is now, it is worked out only once. */
-    private Widest.Known widest(Mesh in, Taken taken) throws StepException {
+    private WidestBevels.Known widest(Mesh in, BevelledElements taken) throws StepException {
         StepDescriptor d = StepDescriptor.of(Bevel.class);
         Bevel unit = (Bevel) d.with(d.with(this, "width", 1.0), "share", 1.0);
-        return in.derived(Widest.class, _ -> new Widest())
+        return in.derived(WidestBevels.class, _ -> new WidestBevels())
                 .of(unit, () -> new Cutter(in, unit, taken.weights(), 0, "").widest(taken.elements()));
     }
 
@@ -295,7 +295,7 @@ public record Bevel(
         BitSet edges;
         double widest;
         try {
-            Taken taken = Taken.of(this, in, where.on(in).selection());
+            BevelledElements taken = BevelledElements.of(this, in, where.on(in).selection());
             edges = taken.elements();
             widest = !guard || edges.isEmpty() || edges.cardinality() > MANY
                     ? Double.NaN
@@ -308,7 +308,7 @@ public record Bevel(
         Vec3 from, way;
         double per;
         if (of == Of.VERTICES) {
-            Fan fan = new Fan(in);
+            FaceFan fan = new FaceFan(in);
             fan.gather(adj.vertexCorners()[adj.vertexStart()[e]]);
             from = in.point(e);
             way = in.point(in.corners()[adj.cornerNext()[fan.corner(0)]])

@@ -27,7 +27,7 @@ final class CornerBevel {
     private final long seed;
     private final int n;
     private final long[] places;
-    private final Fan fan;
+    private final FaceFan fan;
 
     /** @param weights for each vertex what its width is multiplied by; null for 1 everywhere */
     CornerBevel(
@@ -51,7 +51,7 @@ final class CornerBevel {
         cut.doubtful = true;
         n = curve.segments();
         places = Keys.fractions(n);
-        fan = new Fan(mesh);
+        fan = new FaceFan(mesh);
         BitSet seen = new BitSet(mesh.cornerCount());
         for (int v = vertices.nextSetBit(0); v >= 0; v = vertices.nextSetBit(v + 1)) {
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
@@ -69,13 +69,13 @@ final class CornerBevel {
         return way(fan, spoke);
     }
 
-    private static Vec3 way(Fan fan, int spoke) {
+    private static Vec3 way(FaceFan fan, int spoke) {
         int a = fan.at(spoke);
         return new Vec3(fan.ways()[a], fan.ways()[a + 1], fan.ways()[a + 2]);
     }
 
     /** How far along its edges a vertex is cut off for each unit of the width. */
-    static double perUnit(Fan fan, Measure measure) {
+    static double perUnit(FaceFan fan, Measure measure) {
         int spokes = fan.spokes(), faces = fan.faces();
         double sum = 0;
         switch (measure) {

@@ -112,7 +112,7 @@ final class Cutter {
     }
 
     /** How wide strips can be before they meet, and where their rails are then. */
-    Widest.Known widest(BitSet elements) {
+    WidestBevels.Known widest(BitSet elements) {
         CutMesh cut = new CutMesh(in);
         begin(cut, elements);
         Guard guard = new Guard(cut, touched(elements), () -> groups(elements));
@@ -127,7 +127,7 @@ final class Cutter {
                         cut.atScale(cut.lastAt(c), spent), cut.atScale(cut.firstAt(adj.cornerNext()[c]), spent)));
             }
         }
-        return new Widest.Known(spent * bevel.amount(), rails);
+        return new WidestBevels.Known(spent * bevel.amount(), rails);
     }
 
     /** Works out what becomes of vertices. @return null where corners are cut off */

@@ -47,7 +47,7 @@ final class EdgeEnds {
     private final double[] normals;
     private final long[] places;
 
-    private final Fan fan;
+    private final FaceFan fan;
     /** The spokes that are cut, in order. */
     private final IntArrayList spokes = new IntArrayList();
     /** The root of the keys of what is made at the present vertex. */
@@ -79,7 +79,7 @@ final class EdgeEnds {
         normals = FaceFrames.of(mesh).normals();
         places = Keys.fractions(n);
         ab = new double[2 * (n + 1)];
-        fan = new Fan(mesh);
+        fan = new FaceFan(mesh);
     }
 
     /** Works on the touched vertices from one, up to and without another. */

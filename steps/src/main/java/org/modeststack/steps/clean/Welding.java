@@ -1,11 +1,10 @@
 package org.modeststack.steps.clean;
 
-import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
 import org.modeststack.mesh.DisjointSets;
-import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.search.PointGrid;
 import org.modeststack.steps.StepContext;
 
 /**
@@ -32,41 +31,23 @@ public final class Welding {
         int n = in.vertexCount();
         double[] p = in.xyz();
         DisjointSets sets = new DisjointSets(n);
-        int[] nextInCell = new int[n];
-        Arrays.fill(nextInCell, -1);
-        Long2IntOpenHashMap head = new Long2IntOpenHashMap(n);
-        head.defaultReturnValue(-1);
         double diagonal = in.bounds().diagonal();
         double cell = Math.max(4 * distance, diagonal / Math.sqrt(n + 1.0) + Double.MIN_NORMAL);
+        PointGrid grid = new PointGrid(cell, n);
         // Rounding must not hide a neighbour behind the border of a cell.
         double reach = distance + 1e-12 * diagonal, d2 = distance * distance;
-        for (int v = 0; v < n; v++) {
+        for (int vertex = 0; vertex < n; vertex++) {
+            int v = vertex;
             if ((v & 0xFFFF) == 0) context.progress((double) v / n);
             if (eligible != null && !eligible[v]) continue;
             double x = p[3 * v], y = p[3 * v + 1], z = p[3 * v + 2];
-            long i1 = cellOf(x + reach, cell), j1 = cellOf(y + reach, cell), k1 = cellOf(z + reach, cell);
-            for (long i = cellOf(x - reach, cell); i <= i1; i++) {
-                for (long j = cellOf(y - reach, cell); j <= j1; j++) {
-                    for (long k = cellOf(z - reach, cell); k <= k1; k++) {
-                        for (int w = head.get(cellKey(i, j, k)); w >= 0; w = nextInCell[w]) {
-                            double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z;
-                            if (dx * dx + dy * dy + dz * dz <= d2) sets.join(v, w);
-                        }
-                    }
-                }
-            }
-            long key = cellKey(cellOf(x, cell), cellOf(y, cell), cellOf(z, cell));
-            nextInCell[v] = head.put(key, v);
+            grid.near(x, y, z, reach, w -> {
+                double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z;
+                if (dx * dx + dy * dy + dz * dz <= d2) sets.join(v, w);
+            });
+            grid.add(v, x, y, z);
         }
         return sets.roots();
-    }
-
-    private static long cellOf(double x, double cell) {
-        return (long) Math.floor(x / cell);
-    }
-
-    private static long cellKey(long i, long j, long k) {
-        return Keys.of(i, j, k);
     }
 
     /**

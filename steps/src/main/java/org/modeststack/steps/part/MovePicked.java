@@ -45,7 +45,7 @@ public record MovePicked(
     public Mesh apply(Mesh in, StepContext context) {
         Selection picked = what.on(in, context);
         Vec3 d = axes.of(in, picked).out(by);
-        return Moved.of(in, what, picked, fade, reach, context, (p, w) -> p.plus(d.times(w)));
+        return MovedVertices.of(in, what, picked, fade, reach, context, (p, w) -> p.plus(d.times(w)));
     }
 
     @Override
@@ -64,6 +64,6 @@ public record MovePicked(
 
     @Override
     public String sentence() {
-        return "*Move* {what} by {by}" + Moved.tail(axes, reach);
+        return "*Move* {what} by {by}" + MovedVertices.tail(axes, reach);
     }
 }

@@ -52,7 +52,7 @@ public record ScalePicked(
         Selection picked = what.on(in, context);
         Axes.Frame frame = axes.of(in, picked);
         Vec3 center = pivot.of(frame, point);
-        return Moved.of(in, what, picked, fade, reach, context, (p, w) -> {
+        return MovedVertices.of(in, what, picked, fade, reach, context, (p, w) -> {
             Vec3 d = frame.in(p.minus(center));
             Vec3 scaled = new Vec3(
                     d.x() * (1 + w * (factors.x() - 1)),
@@ -86,6 +86,6 @@ public record ScalePicked(
 
     @Override
     public String sentence() {
-        return "*Scale* {what} by {factors}" + pivot.words() + Moved.tail(axes, reach);
+        return "*Scale* {what} by {factors}" + pivot.words() + MovedVertices.tail(axes, reach);
     }
 }

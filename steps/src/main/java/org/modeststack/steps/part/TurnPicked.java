@@ -50,7 +50,7 @@ public record TurnPicked(
         Selection picked = what.on(in, context);
         Axes.Frame frame = axes.of(in, picked);
         Vec3 k = frame.axis(axis.ordinal()), center = pivot.of(frame, point);
-        return Moved.of(in, what, picked, fade, reach, context, (p, w) -> turned(p, center, k, angle * w));
+        return MovedVertices.of(in, what, picked, fade, reach, context, (p, w) -> turned(p, center, k, angle * w));
     }
 
     private static Vec3 turned(Vec3 p, Vec3 center, Vec3 k, double degrees) {
@@ -82,6 +82,6 @@ public record TurnPicked(
 
     @Override
     public String sentence() {
-        return "*Turn* {what} by {angle} round {axis}" + pivot.words() + Moved.tail(axes, reach);
+        return "*Turn* {what} by {angle} round {axis}" + pivot.words() + MovedVertices.tail(axes, reach);
     }
 }

@@ -50,14 +50,14 @@ final class Descent {
     static IntArrayList[] of(Mesh mesh, ElementKind kind, List<Anchor> anchors) {
         List<Mesh> meshes = new ArrayList<>();
         List<Descent> steps = new ArrayList<>();
-        List<Heirs> starts = new ArrayList<>();
+        List<Successors> starts = new ArrayList<>();
         BitSet open = new BitSet();
         open.set(0, anchors.size());
         // The last mesh, going back, that has an element's key although it is another than it was.
         int[] changedIn = new int[anchors.size()];
         Arrays.fill(changedIn, -1);
         for (Mesh m = mesh; m != null && !open.isEmpty(); ) {
-            Heirs here = new Heirs();
+            Successors here = new Successors();
             KeyIndex index = KeyIndex.of(m);
             for (int i = open.nextSetBit(0); i >= 0; i = open.nextSetBit(i + 1)) {
                 int at = index.find(kind, anchors.get(i).key());
@@ -75,9 +75,9 @@ final class Descent {
         }
         for (int i = open.nextSetBit(0); i >= 0; i = open.nextSetBit(i + 1))
             begin(kind, anchors.get(i), i, changedIn[i], meshes, starts);
-        Heirs now = starts.getLast();
+        Successors now = starts.getLast();
         for (int level = meshes.size() - 2; level >= 0; level--) {
-            Heirs next = starts.get(level);
+            Successors next = starts.get(level);
             steps.get(level).carry(kind, now, meshes.get(level), next);
             now = next;
         }
@@ -89,7 +89,7 @@ final class Descent {
 
     /** Where an element that nowhere is as it was picked begins: between its vertices, or else as what it is now. */
     private static void begin(
-            ElementKind kind, Anchor a, int which, int changedIn, List<Mesh> meshes, List<Heirs> starts) {
+            ElementKind kind, Anchor a, int which, int changedIn, List<Mesh> meshes, List<Successors> starts) {
         for (int i = meshes.size() - 1; i >= 0 && !a.ends().isEmpty(); i--) {
             int level = i;
             IntArrayList parts = Span.of(meshes.get(level), kind, a.ends());
@@ -102,7 +102,7 @@ final class Descent {
     }
 
     /** Elements of a mesh, each with the numbers of those whose place it has taken. */
-    private static final class Heirs {
+    private static final class Successors {
         final Map<Integer, IntArrayList> byElement = new LinkedHashMap<>();
 
         void add(int element, int whose) {
@@ -116,7 +116,7 @@ final class Descent {
     }
 
     /** Follows elements through the step: by their keys where they stay, by a mark where they do not. */
-    private void carry(ElementKind kind, Heirs from, Mesh after, Heirs to) {
+    private void carry(ElementKind kind, Successors from, Mesh after, Successors to) {
         KeyIndex index = KeyIndex.of(after);
         List<IntArrayList> marked = new ArrayList<>();
         IntArrayList elements = new IntArrayList();

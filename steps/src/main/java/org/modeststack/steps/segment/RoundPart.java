@@ -345,7 +345,7 @@ final class RoundPart {
             same[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
         Workers.each(all.size(), i -> all.get(i).place(mesh, segments, seed, fractions));
         // Whatever a new vertex or face is nearest to along the part, it takes its tags from.
-        Heirs heirs = new Heirs(mesh, b);
+        Successors heirs = new Successors(mesh, b);
         for (Rail r : all) {
             lay(r, b, same, heirs);
             note(r);
@@ -363,7 +363,7 @@ final class RoundPart {
         return b.build();
     }
 
-    private void lay(Rail r, MeshBuilder b, int[] same, Heirs heirs) {
+    private void lay(Rail r, MeshBuilder b, int[] same, Successors heirs) {
         r.made = new int[segments + 1];
         int start = same[r.vertices.getInt(0)];
         if (r.isPoint()) {
@@ -432,7 +432,7 @@ final class RoundPart {
         return (long) u << 32 | v;
     }
 
-    private void lay(Strip s, MeshBuilder b, Heirs heirs) {
+    private void lay(Strip s, MeshBuilder b, Successors heirs) {
         int first = b.faces(s.sides(), s.keys, s.materials, s.corners);
         if (!mesh.hasColors() && heirs.none()) return;
         RoundRow row = s.row;
@@ -449,7 +449,7 @@ final class RoundPart {
     }
 
     /** Gives new elements the weights that the nearest old ones have. */
-    private record Heirs(Mesh mesh, MeshBuilder b) {
+    private record Successors(Mesh mesh, MeshBuilder b) {
         void vertex(int old, int made) {
             give(ElementKind.VERTEX, old, made);
         }

@@ -8,11 +8,9 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Handle;
-import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.Unit;
 
 /** The handle of one number. */
 final class NumberHandle extends HandleDot {
@@ -116,8 +114,7 @@ final class NumberHandle extends HandleDot {
         double d = v instanceof Vec3 w
                 ? (handle.axis() == Handle.WHOLE ? w.length() : w.get(handle.axis()))
                 : ((Number) v).doubleValue();
-        String unit = param().unit() == Unit.LENGTH ? " mm" : param().unit().symbol();
-        return param().label() + " " + Numbers.show(d) + unit;
+        return param().label() + " " + param().unit().of(d);
     }
 
     @Override

@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.List;
+import org.modeststack.mesh.DisjointSets;
 
 /**
  * The polygons near the cuts, corner by corner, and how they hang together: which side meets which, and which corners at
@@ -25,8 +26,8 @@ final class Rings {
     private final IntArrayList ringOf = new IntArrayList();
     /** The corner whose side runs back along this corner's side, or -1. */
     private int[] mate;
-    /** Union-find over corners that share a vertex. */
-    private int[] parent;
+    /** Corners that share a vertex. */
+    private DisjointSets vertices;
 
     Rings(Fragments fragments) {
         this.fragments = fragments;
@@ -78,28 +79,19 @@ final class Rings {
 
     /** A corner that stands for all that share its vertex. */
     int vertexOf(int corner) {
-        while (parent[corner] != corner) corner = parent[corner] = parent[parent[corner]];
-        return corner;
-    }
-
-    private void unite(int a, int b) {
-        a = vertexOf(a);
-        b = vertexOf(b);
-        if (a < b) parent[b] = a;
-        else parent[a] = b;
+        return vertices.find(corner);
     }
 
     /** Finds out how the rings hang together. */
     void connect() {
         int n = corners();
         mate = new int[n];
-        parent = new int[n];
+        vertices = new DisjointSets(n);
         int[] chain = new int[n];
         Long2IntOpenHashMap heads = new Long2IntOpenHashMap(2 * n);
         heads.defaultReturnValue(-1);
         for (int c = 0; c < n; c++) {
             mate[c] = -1;
-            parent[c] = c;
             chain[c] = heads.put(Edges.directed(point(c), point(next(c))), c);
         }
         for (int c = 0; c < n; c++) {
@@ -115,8 +107,8 @@ final class Rings {
     private void pair(int c, int d) {
         mate[c] = d;
         mate[d] = c;
-        unite(c, next(d));
-        unite(next(c), d);
+        vertices.join(c, next(d));
+        vertices.join(next(c), d);
     }
 
     /** Sorts the sheets round the edge p q and pairs those that have solid between them. */

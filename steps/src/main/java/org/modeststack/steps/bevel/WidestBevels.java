@@ -8,7 +8,7 @@ import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepException;
 
 /** How wide bevels can be on one mesh, for the few that were asked about last. Kept with the mesh. */
-final class Widest implements Memory.Counted {
+final class WidestBevels implements Memory.Counted {
     private static final int FEW = 8;
     /** A guide with its two points. */
     private static final long GUIDE_BYTES = 104;

@@ -19,24 +19,24 @@ import org.modeststack.steps.pick.PickText;
  * @param flat how many edges are not sharp enough
  * @param weights for each edge or vertex of the mesh what its width is multiplied by; null for 1 everywhere
  */
-record Taken(BitSet elements, int loose, int flat, double[] weights) {
+record BevelledElements(BitSet elements, int loose, int flat, double[] weights) {
     /** Faces that turn by less (one minus the cosine) have no edge between them to go down from. */
     private static final double NO_DEPTH = 1e-4;
 
     /** @throws StepException if its tag of weights is not there or of another kind */
-    static Taken of(Bevel bevel, Mesh in, Selection picked) throws StepException {
+    static BevelledElements of(Bevel bevel, Mesh in, Selection picked) throws StepException {
         return bevel.of() == Bevel.Of.VERTICES ? vertices(bevel, in, picked) : edges(bevel, in, picked);
     }
 
-    private static Taken vertices(Bevel bevel, Mesh in, Selection picked) throws StepException {
+    private static BevelledElements vertices(Bevel bevel, Mesh in, Selection picked) throws StepException {
         BitSet out = (BitSet) picked.to(in, ElementKind.VERTEX).elements().clone();
         double[] weights = weights(bevel, in, ElementKind.VERTEX);
         for (int v = out.nextSetBit(0); v >= 0 && weights != null; v = out.nextSetBit(v + 1))
             if (weights[v] <= 0) out.clear(v);
-        return new Taken(out, 0, 0, weights);
+        return new BevelledElements(out, 0, 0, weights);
     }
 
-    private static Taken edges(Bevel bevel, Mesh in, Selection picked) throws StepException {
+    private static BevelledElements edges(Bevel bevel, Mesh in, Selection picked) throws StepException {
         BitSet edges = bevel.of() == Bevel.Of.RIMS
                 ? rims(in, picked.to(in, ElementKind.FACE))
                 : picked.to(in, ElementKind.EDGE).elements();
@@ -58,7 +58,7 @@ record Taken(BitSet elements, int loose, int flat, double[] weights) {
             if (isFlat || bevel.measure() == Measure.DEEP && 1 - dot < NO_DEPTH) flat++;
             else if (weights == null || weights[e] > 0) out.set(e);
         }
-        return new Taken(out, loose, flat, weights);
+        return new BevelledElements(out, loose, flat, weights);
     }
 
     /** The edges between picked faces and others. */

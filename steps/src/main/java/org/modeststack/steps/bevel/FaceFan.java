@@ -9,7 +9,7 @@ import org.modeststack.mesh.Mesh;
  * A fan that is open has one more spoke than faces, its first and last being borders. A vertex where surfaces merely
  * touch has several fans.
  */
-final class Fan {
+final class FaceFan {
     private final Mesh mesh;
     private final Adjacency adj;
     private final int[] twin;
@@ -20,7 +20,7 @@ final class Fan {
     boolean closed;
     private double[] way = new double[24];
 
-    Fan(Mesh mesh) {
+    FaceFan(Mesh mesh) {
         this.mesh = mesh;
         adj = mesh.adjacency();
         twin = adj.twins();

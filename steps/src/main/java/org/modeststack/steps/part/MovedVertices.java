@@ -11,8 +11,8 @@ import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
 
 /** What moving, turning and scaling picked elements have in common: whose vertices go, and how strongly. */
-final class Moved {
-    private Moved() {}
+final class MovedVertices {
+    private MovedVertices() {}
 
     /**
      * @param place where a vertex goes: given its place and its weight, which is 1 for picked ones
