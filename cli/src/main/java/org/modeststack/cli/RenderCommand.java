@@ -89,7 +89,7 @@ final class RenderCommand implements Callable<Integer> {
     private List<Scene.Item> items() {
         List<Scene.Item> items = new ArrayList<>();
         if (!file.toString().toLowerCase(Locale.ROOT).endsWith(DocumentFile.EXTENSION)) {
-            items.add(new Scene.Item(new RenderMesh(Meshes.read(file, LengthUnit.MM)), false));
+            items.add(new Scene.Item(RenderMesh.of(Meshes.read(file, LengthUnit.MM)), false));
             return items;
         }
         Document d;
@@ -101,7 +101,7 @@ final class RenderCommand implements Callable<Integer> {
         Map<String, BodyResult> results = new Evaluator().evaluate(d, Progress.NONE);
         for (Body b : d.bodies()) {
             if (!b.visible() || d.isTool(b.id())) continue;
-            items.add(new Scene.Item(new RenderMesh(results.get(b.id()).after(b.shownSteps())), false));
+            items.add(new Scene.Item(RenderMesh.of(results.get(b.id()).after(b.shownSteps())), false));
         }
         return items;
     }

@@ -1,6 +1,7 @@
 package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.floats.FloatArrayList;
+import java.util.List;
 
 /**
  * Lines over surfaces: outlines, open borders and, where asked, all edges, with smooth borders. Lines that lie inside a
@@ -24,17 +25,18 @@ final class Lines {
     }
 
     /**
-     * Lays ink.
+     * Lays ink along edges of items.
      *
      * @param hidden how much ink lines behind surfaces get, from 0 to 1
      */
-    void draw(Rasterizer.Projected p, Frame frame, Which which, float strength, float hidden) {
-        RenderMesh m = p.mesh;
-        int n = m.edgeKind.length, chunks = (n + CHUNK - 1) / CHUNK;
-        FloatArrayList[] found = new FloatArrayList[chunks];
-        RenderWorkers.run(chunks, c -> {
-            found[c] = new FloatArrayList();
-            collect(p, which, c * CHUNK, Math.min(n, (c + 1) * CHUNK), found[c]);
+    void draw(List<Rasterizer.Projected> items, Frame frame, Which which, float strength, float hidden) {
+        List<ItemPieces> tasks = ItemPieces.of(items, p -> p.mesh.edgeKind.length, CHUNK);
+        FloatArrayList[] found = new FloatArrayList[tasks.size()];
+        RenderWorkers.run(tasks.size(), t -> {
+            found[t] = new FloatArrayList();
+            ItemPieces pieces = tasks.get(t);
+            for (int i = 0; i < pieces.size(); i++)
+                collect(pieces.items().get(i), which, pieces.from()[i], pieces.to()[i], found[t]);
         });
         draw(found, frame, frame.ink, strength, hidden);
     }

@@ -51,7 +51,7 @@ final class PickedMarks {
         BitSet s = selection.elements();
         switch (selection.kind()) {
             case FACE -> {
-                rasterizer.draw(item, marks, item.mesh.closed && !seeThrough, null, s);
+                rasterizer.draw(item, marks, !seeThrough, s);
                 outline(adj, s, frame, marks);
             }
             case EDGE -> {

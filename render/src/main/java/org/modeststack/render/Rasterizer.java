@@ -3,6 +3,7 @@ package org.modeststack.render;
 import it.unimi.dsi.fastutil.floats.FloatArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 
 /**
  * Finds for every pixel the nearest triangle. Triangles are projected and sorted into bands of rows in one pass over
@@ -25,7 +26,7 @@ final class Rasterizer {
         }
     }
 
-    /** Places in the triangle list of one chunk that touch one band. */
+    /** The ids of triangles of one task that touch one band. */
     private static final class Bin {
         int[] list = new int[64];
         int size;
@@ -42,35 +43,66 @@ final class Rasterizer {
         this.projection = projection;
     }
 
-    Projected project(RenderMesh mesh, int firstId, float[] reuse) {
-        float[] screen = reuse != null && reuse.length >= mesh.xyz.length ? reuse : new float[mesh.xyz.length];
-        int n = mesh.xyz.length / 3, chunks = (n + CHUNK - 1) / CHUNK;
-        RenderWorkers.run(
-                chunks,
-                i -> projection.project(mesh.xyz, mesh.origin, i * CHUNK, Math.min(n, (i + 1) * CHUNK), screen));
-        return new Projected(mesh, screen, firstId);
+    /**
+     * Projects the vertices of items.
+     *
+     * @param reuse arrays of an earlier picture, one an item; receives those that are used now
+     */
+    Projected[] project(List<RenderMesh> meshes, float[][] reuse) {
+        Projected[] all = new Projected[meshes.size()];
+        int id = 0;
+        for (int i = 0; i < all.length; i++) {
+            RenderMesh m = meshes.get(i);
+            if (reuse[i] == null || reuse[i].length < m.xyz.length) reuse[i] = new float[m.xyz.length];
+            all[i] = new Projected(m, reuse[i], id);
+            id += m.triangleCount();
+        }
+        List<ItemPieces> tasks = ItemPieces.of(List.of(all), p -> p.mesh.xyz.length / 3, CHUNK);
+        RenderWorkers.run(tasks.size(), t -> {
+            ItemPieces pieces = tasks.get(t);
+            for (int i = 0; i < pieces.size(); i++) {
+                Projected p = pieces.items().get(i);
+                projection.project(p.mesh.xyz, p.mesh.origin, pieces.from()[i], pieces.to()[i], p.screen);
+            }
+        });
+        return all;
     }
 
-    /** Draws one item. @param cull leave out faces seen from behind */
-    void draw(Projected p, Frame frame, boolean cull, int[] layers) {
-        draw(p, frame, cull, layers, null);
+    /**
+     * Draws items.
+     *
+     * @param cull leave out faces of closed items that are seen from behind
+     * @param layers receives how many surfaces lie over each pixel, or null
+     */
+    void draw(List<Projected> items, Frame frame, boolean cull, int[] layers) {
+        draw(items, frame, cull, layers, null);
     }
 
-    /** Draws one item, or only some of its faces. @param only null for all */
-    void draw(Projected p, Frame frame, boolean cull, int[] layers, BitSet only) {
-        int n = p.mesh.triangleCount(), chunks = (n + CHUNK - 1) / CHUNK;
+    /** Draws some faces of one item. */
+    void draw(Projected item, Frame frame, boolean cull, BitSet only) {
+        draw(List.of(item), frame, cull, null, only);
+    }
+
+    private void draw(List<Projected> items, Frame frame, boolean cull, int[] layers, BitSet only) {
+        List<ItemPieces> tasks = ItemPieces.of(items, p -> p.mesh.triangleCount(), CHUNK);
         int bands = (frame.height + BAND - 1) / BAND;
-        Bin[][] bins = new Bin[chunks][bands];
-        FloatArrayList[] clipped = new FloatArrayList[chunks];
-        RenderWorkers.run(
-                chunks, c -> sort(p, frame, cull, c * CHUNK, Math.min(n, (c + 1) * CHUNK), bins[c], clipped, c, only));
+        Bin[][] bins = new Bin[tasks.size()][bands];
+        FloatArrayList[] clipped = new FloatArrayList[tasks.size()];
+        RenderWorkers.run(tasks.size(), t -> {
+            ItemPieces pieces = tasks.get(t);
+            for (int i = 0; i < pieces.size(); i++) {
+                Projected p = pieces.items().get(i);
+                boolean backs = cull && p.mesh.closed;
+                sort(p, frame, backs, pieces.from()[i], pieces.to()[i], bins[t], clipped, t, only);
+            }
+        });
         RenderWorkers.run(bands, b -> {
             int y0 = b * BAND, y1 = Math.min(frame.height, y0 + BAND);
-            for (int c = 0; c < chunks; c++) {
-                Bin bin = bins[c][b];
-                if (bin != null) fill(p, frame, bin, y0, y1, layers);
+            for (int t = 0; t < bins.length; t++) {
+                Bin bin = bins[t][b];
+                if (bin != null) fill(tasks.get(t), frame, bin, y0, y1, layers);
             }
-            for (FloatArrayList extra : clipped) if (extra != null) fillClipped(p, frame, extra, y0, y1, cull, layers);
+            for (FloatArrayList extra : clipped) if (extra != null) fillClipped(frame, extra, y0, y1, layers);
         });
     }
 
@@ -91,7 +123,7 @@ final class Rasterizer {
             int a = 3 * tri[3 * t], b = 3 * tri[3 * t + 1], c = 3 * tri[3 * t + 2];
             if (s[a + 2] < 0 || s[b + 2] < 0 || s[c + 2] < 0) {
                 if (clipped[chunk] == null) clipped[chunk] = new FloatArrayList();
-                clip(p, t, clipped[chunk]);
+                clip(p, t, cull, clipped[chunk]);
                 continue;
             }
             float ax = s[a], ay = s[a + 1], bx = s[b], by = s[b + 1], cx = s[c], cy = s[c + 1];
@@ -106,31 +138,29 @@ final class Rasterizer {
             int b0 = Math.max(0, y0) / BAND, b1 = Math.min(frame.height - 1, y1) / BAND;
             for (int band = b0; band <= b1; band++) {
                 if (bins[band] == null) bins[band] = new Bin();
-                bins[band].add(t);
+                bins[band].add(p.firstId + t);
             }
         }
     }
 
-    private void fill(Projected p, Frame frame, Bin bin, int y0, int y1, int[] layers) {
-        int[] tri = p.mesh.triangles;
-        float[] s = p.screen;
+    private void fill(ItemPieces pieces, Frame frame, Bin bin, int y0, int y1, int[] layers) {
+        // Ids ascend, and so do the items they belong to.
+        int at = -1, end = 0, first = 0;
+        int[] tri = null;
+        float[] s = null;
         for (int i = 0; i < bin.size; i++) {
-            int t = bin.list[i];
+            int id = bin.list[i];
+            while (id >= end) {
+                Projected p = pieces.items().get(++at);
+                first = p.firstId;
+                end = first + pieces.to()[at];
+                tri = p.mesh.triangles;
+                s = p.screen;
+            }
+            int t = id - first;
             int a = 3 * tri[3 * t], b = 3 * tri[3 * t + 1], c = 3 * tri[3 * t + 2];
             triangle(
-                    frame,
-                    p.firstId + t,
-                    s[a],
-                    s[a + 1],
-                    s[a + 2],
-                    s[b],
-                    s[b + 1],
-                    s[b + 2],
-                    s[c],
-                    s[c + 1],
-                    s[c + 2],
-                    y0,
-                    y1,
+                    frame, id, s[a], s[a + 1], s[a + 2], s[b], s[b + 1], s[b + 2], s[c], s[c + 1], s[c + 2], y0, y1,
                     layers);
         }
     }
@@ -203,7 +233,7 @@ final class Rasterizer {
     }
 
     /** Cuts a triangle at the near plane and keeps what is in front: id and three projected corners each. */
-    private void clip(Projected p, int t, FloatArrayList out) {
+    private void clip(Projected p, int t, boolean cull, FloatArrayList out) {
         double[][] in = new double[3][3];
         for (int i = 0; i < 3; i++) projection.view(p.mesh.xyz, p.mesh.triangles[3 * t + i], p.mesh.origin, in[i]);
         double[][] kept = new double[4][];
@@ -217,22 +247,19 @@ final class Rasterizer {
                 kept[n++] = new double[] {u[0] + k * (v[0] - u[0]), u[1] + k * (v[1] - u[1]), near};
             }
         }
-        float[] s = new float[3];
+        float[][] s = new float[n][3];
+        for (int i = 0; i < n; i++) projection.screen(kept[i][0], kept[i][1], kept[i][2], s[i], 0);
         for (int i = 1; i + 1 < n; i++) {
+            float area = (s[i][0] - s[0][0]) * (s[i + 1][1] - s[0][1]) - (s[i][1] - s[0][1]) * (s[i + 1][0] - s[0][0]);
+            if (cull && area >= 0) continue;
             out.add(Float.intBitsToFloat(p.firstId + t));
-            for (int k : new int[] {0, i, i + 1}) {
-                projection.screen(kept[k][0], kept[k][1], kept[k][2], s, 0);
-                for (float f : s) out.add(f);
-            }
+            for (int k : new int[] {0, i, i + 1}) for (float f : s[k]) out.add(f);
         }
     }
 
-    private void fillClipped(
-            Projected p, Frame frame, FloatArrayList list, int y0, int y1, boolean cull, int[] layers) {
+    private static void fillClipped(Frame frame, FloatArrayList list, int y0, int y1, int[] layers) {
         float[] e = list.elements();
         for (int i = 0; i < list.size(); i += 10) {
-            float area = (e[i + 4] - e[i + 1]) * (e[i + 8] - e[i + 2]) - (e[i + 5] - e[i + 2]) * (e[i + 7] - e[i + 1]);
-            if (cull && area >= 0) continue;
             triangle(
                     frame,
                     Float.floatToRawIntBits(e[i]),

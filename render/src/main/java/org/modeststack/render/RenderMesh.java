@@ -1,5 +1,8 @@
 package org.modeststack.render;
 
+import java.lang.ref.WeakReference;
+import java.util.Map;
+import java.util.WeakHashMap;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
@@ -46,6 +49,24 @@ public final class RenderMesh {
     final byte[] edgeKind;
     /** Three corners of the mesh a triangle, for colours. */
     final int[] corners;
+
+    /** What is drawn somewhere, for whoever else draws the same: it lives as long as one of them keeps it. */
+    private static final Map<Mesh, WeakReference<RenderMesh>> MADE = new WeakHashMap<>();
+
+    /** A mesh made ready, the same as long as another view, thumbnail or still has it. */
+    public static RenderMesh of(Mesh mesh) {
+        synchronized (MADE) {
+            WeakReference<RenderMesh> known = MADE.get(mesh);
+            RenderMesh there = known == null ? null : known.get();
+            if (there != null) return there;
+        }
+        // Made without holding up others; two that make the same at once have one each.
+        RenderMesh made = new RenderMesh(mesh);
+        synchronized (MADE) {
+            MADE.put(mesh, new WeakReference<>(made));
+        }
+        return made;
+    }
 
     public RenderMesh(Mesh mesh) {
         this.mesh = mesh;

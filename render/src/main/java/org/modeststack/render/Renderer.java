@@ -48,18 +48,12 @@ public final class Renderer {
         DisplayMode mode = scene.mode();
         boolean seeThrough = mode == DisplayMode.SEE_THROUGH;
         List<Scene.Item> items = scene.items();
-        for (int i = 0; i < items.size(); i++) {
-            if (items.get(i).ghost()) continue;
-            boolean cull = items.get(i).mesh().closed && !seeThrough;
-            rasterizer.draw(projected[i], frame, cull, seeThrough ? frame.layers() : null);
-        }
+        List<Rasterizer.Projected> solids = withGhosts(false);
+        rasterizer.draw(solids, frame, !seeThrough, seeThrough ? frame.layers() : null);
         Lines lines = new Lines(projection, 0.5f * supersample);
         if (mode != DisplayMode.SHADED) {
-            for (int i = 0; i < items.size(); i++) {
-                if (items.get(i).ghost()) continue;
-                lines.draw(projected[i], frame, Lines.Which.OUTLINES, 0.92f, 0);
-                if (seeThrough) lines.draw(projected[i], frame, Lines.Which.ALL, 0.5f, 0.45f);
-            }
+            lines.draw(solids, frame, Lines.Which.OUTLINES, 0.92f, 0);
+            if (seeThrough) lines.draw(solids, frame, Lines.Which.ALL, 0.5f, 0.45f);
         }
         if (scene.ground()) updateGround();
         double spacing = Ground.spacing(camera.scale(height));
@@ -99,26 +93,23 @@ public final class Renderer {
     private void project(Rasterizer rasterizer) {
         int n = scene.items().size();
         if (screens.length < n) screens = Arrays.copyOf(screens, n);
-        projected = new Rasterizer.Projected[n];
-        int id = 0;
-        for (int i = 0; i < n; i++) {
-            RenderMesh m = scene.items().get(i).mesh();
-            projected[i] = rasterizer.project(m, id, screens[i]);
-            screens[i] = projected[i].screen;
-            id += m.triangleCount();
-        }
+        projected =
+                rasterizer.project(scene.items().stream().map(Scene.Item::mesh).toList(), screens);
+    }
+
+    /** The items that are ghosts, or those that are not. */
+    private List<Rasterizer.Projected> withGhosts(boolean ghosts) {
+        List<Rasterizer.Projected> out = new ArrayList<>();
+        for (int i = 0; i < projected.length; i++) if (scene.items().get(i).ghost() == ghosts) out.add(projected[i]);
+        return out;
     }
 
     private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
         ghostFrame.clear();
-        for (int i = 0; i < projected.length; i++) {
-            if (!scene.items().get(i).ghost()) continue;
-            rasterizer.draw(projected[i], ghostFrame, projected[i].mesh.closed, null);
-        }
-        for (int i = 0; i < projected.length; i++) {
-            if (scene.items().get(i).ghost()) lines.draw(projected[i], ghostFrame, Lines.Which.OUTLINES, 0.9f, 0);
-        }
+        List<Rasterizer.Projected> ghosts = withGhosts(true);
+        rasterizer.draw(ghosts, ghostFrame, true, null);
+        lines.draw(ghosts, ghostFrame, Lines.Which.OUTLINES, 0.9f, 0);
         bands(h, (y0, y1) -> shader.overlay(frame, ghostFrame, y0, y1));
     }
 

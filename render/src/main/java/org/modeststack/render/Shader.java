@@ -86,11 +86,17 @@ final class Shader {
         return new float[] {(float) l.x(), (float) l.y(), (float) l.z()};
     }
 
-    /** The item that a triangle id belongs to. */
-    private Rasterizer.Projected item(int id) {
-        int i = items.length - 1;
-        while (items[i].firstId > id || items[i].mesh.triangleCount() == 0) i--;
-        return items[i];
+    /** The item that a triangle belongs to; most often that of the pixel before. */
+    private Rasterizer.Projected item(int id, Rasterizer.Projected before) {
+        if (before != null && id >= before.firstId && id < before.firstId + before.mesh.triangleCount()) return before;
+        int low = 0, high = items.length - 1;
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (items[middle].firstId <= id) low = middle;
+            else high = middle - 1;
+        }
+        // Items without triangles begin where the next one does, so the last of those that begin there has them.
+        return items[low];
     }
 
     void shade(Frame frame, int y0, int y1) {
@@ -109,7 +115,7 @@ final class Shader {
                     color = backdrop;
                 }
                 if (id >= 0) {
-                    pixel.set(item(id), id, x + 0.5f, y + 0.5f);
+                    pixel.set(item(id, pixel.item), id, x + 0.5f, y + 0.5f);
                     int surface = mode == DisplayMode.EDGES ? Palette.SHEET : pixel.surface();
                     color = layers == null
                             ? surface
@@ -130,7 +136,7 @@ final class Shader {
                 float ink = ghosts.ink[at];
                 boolean front = ghosts.depth[at] + projection.bias(ghosts.depth[at]) >= frame.depth[at];
                 if (id >= 0) {
-                    pixel.set(item(id), id, x + 0.5f, y + 0.5f);
+                    pixel.set(item(id, pixel.item), id, x + 0.5f, y + 0.5f);
                     float share = (front ? 0.20f : 0.07f) + 0.12f * (1 - pixel.facing());
                     frame.color[at] = Colors.mix(frame.color[at], Palette.GHOST, share);
                     ink = Math.max(ink, pixel.ink());

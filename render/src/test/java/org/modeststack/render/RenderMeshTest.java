@@ -2,6 +2,8 @@ package org.modeststack.render;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotSame;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.BitSet;
@@ -136,5 +138,14 @@ class RenderMeshTest {
         RenderMesh hard = new RenderMesh(EdgeShading.shaded(flat, all, EdgeShading.HARD));
         assertEquals(0, kinds(hard)[RenderMesh.SOFT]);
         assertEquals(1, kinds(new RenderMesh(EdgeShading.shaded(hard.mesh(), all, null)))[RenderMesh.SOFT]);
+    }
+
+    @Test
+    void whoDrawsTheSameMeshSharesWhatWasMadeOfIt() {
+        Mesh cube = MeshFixtures.cube(1), other = cube.withPositions(cube.xyz().clone());
+        RenderMesh made = RenderMesh.of(cube);
+        assertSame(made, RenderMesh.of(cube));
+        assertNotSame(made, RenderMesh.of(other));
+        assertSame(cube, made.mesh());
     }
 }

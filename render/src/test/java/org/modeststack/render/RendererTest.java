@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -15,6 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 
@@ -96,6 +98,40 @@ class RendererTest {
         assertTrue((b[at] >> 8 & 255) < (a[at] >> 8 & 255) - 20, "a shown edge is dark");
         int behind = (int) hidden.y() * W + (int) hidden.x();
         assertEquals(a[behind], b[behind], "a hidden edge leaves no ink");
+    }
+
+    /** Several hundred small bodies, some empty, are drawn as if they were one, and each is found under the pointer. */
+    @ParameterizedTest
+    @EnumSource(DisplayMode.class)
+    void manyBodiesAreDrawnAsOne(DisplayMode mode) {
+        List<Mesh> boxes = new ArrayList<>();
+        MeshBuilder all = new MeshBuilder(0, 0);
+        for (int i = 0; i < 300; i++) {
+            Mesh box = MeshFixtures.moved(MeshFixtures.cube(4), 10 * (i % 20), 10 * (i / 20), 0);
+            boxes.add(box);
+            boxes.add(Mesh.EMPTY);
+            all.append(box, key -> key + 1);
+        }
+        Scene many = scene(mode, boxes.toArray(Mesh[]::new)), one = scene(mode, all.build());
+        Camera c = Camera.DEFAULT.fit(one.bounds(), W, H);
+        int[] together = draw(new Renderer(), one, c), apart = draw(new Renderer(), many, c);
+        int other = 0;
+        for (int i = 0; i < together.length; i++)
+            for (int shift : new int[] {0, 8, 16})
+                if (Math.abs((together[i] >> shift & 255) - (apart[i] >> shift & 255)) > 6) other++;
+        // Places are kept relative to each body's own middle, which rounds otherwise.
+        assertTrue(other <= together.length / 500, other + " values of pixels differ");
+        PickBuffer picture = shown(many, c), whole = shown(one, c);
+        int found = 0, missed = 0;
+        for (int y = 0; y < H; y += 3) {
+            for (int x = 0; x < W; x += 3) {
+                PickBuffer.Hit hit = picture.pick(x, y), expected = whole.pick(x, y);
+                if (hit == null || expected == null) continue;
+                if (expected.face() == 6 * (hit.item() / 2) + hit.face()) found++;
+                else missed++;
+            }
+        }
+        assertTrue(found > 200 && missed <= found / 100, found + " found, " + missed + " missed");
     }
 
     @Test

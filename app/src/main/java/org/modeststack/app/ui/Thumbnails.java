@@ -46,7 +46,7 @@ public final class Thumbnails {
 
     private Image draw(Mesh mesh) {
         int w = WIDTH * SCALE, h = HEIGHT * SCALE;
-        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, false);
+        Scene scene = new Scene(List.of(new Scene.Item(RenderMesh.of(mesh), false)), DisplayMode.SHADED_EDGES, false);
         int[] pixels = new int[w * h];
         renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), w, h), w, h, 2, pixels);
         WritableImage image = new WritableImage(w, h);

@@ -113,7 +113,7 @@ public final class PictureThread implements AutoCloseable {
         List<Scene.Item> items = new ArrayList<>();
         for (PictureRequest.ShownBody b : r.bodies()) {
             RenderMesh known = prepared.get(b.mesh());
-            RenderMesh ready = known != null ? known : new RenderMesh(b.mesh());
+            RenderMesh ready = known != null ? known : RenderMesh.of(b.mesh());
             used.put(b.mesh(), ready);
             items.add(new Scene.Item(ready, b.ghost()));
         }
