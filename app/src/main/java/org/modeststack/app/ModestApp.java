@@ -3,7 +3,6 @@ package org.modeststack.app;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.prefs.Preferences;
 import javafx.animation.AnimationTimer;
 import javafx.animation.KeyFrame;
@@ -21,7 +20,6 @@ import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.file.AtomicFile;
-import org.modeststack.render.DisplayMode;
 import org.modeststack.render.Still;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.demo.SkerryLight;
@@ -152,10 +150,7 @@ public final class ModestApp extends Application {
         if (start.show().contains("search")) window.search();
         if (start.show().contains("points") && selected.openEntry() != null)
             state.points().takeAll(selected.openEntry());
-        for (DisplayMode mode : DisplayMode.values()) {
-            if (start.show().contains(mode.name().toLowerCase(Locale.ROOT).replace('_', '-')))
-                state.view().setMode(mode);
-        }
+        if (start.mode() != null) state.view().setMode(start.mode());
     }
 
     /** First the document is opened, then what is asked for in it, and then everything has to come to rest. */

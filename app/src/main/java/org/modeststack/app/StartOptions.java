@@ -1,6 +1,11 @@
 package org.modeststack.app;
 
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.modeststack.render.DisplayMode;
 
 /**
  * What the program is asked for when it starts.
@@ -11,15 +16,27 @@ import java.nio.file.Path;
  * @param body select this body by name, or null
  * @param step open the drawer of this step, counted from 1, or 0
  * @param pick an expression of what is picked, or null
- * @param show further parts to open: "ledger", "search", "points" to be taken, a display mode
+ * @param show further parts to open: words of {@link #PARTS}, or that of a display mode
  */
 record StartOptions(
-        boolean demo, Path file, Path shot, int width, int height, String body, int step, String pick, String show) {
+        boolean demo,
+        Path file,
+        Path shot,
+        int width,
+        int height,
+        String body,
+        int step,
+        String pick,
+        Set<String> show) {
+    /** What can be opened besides: the ledger, the search, the taking of points. */
+    static final List<String> PARTS = List.of("ledger", "search", "points");
+
     static StartOptions parse(String... args) {
         boolean demo = false;
         Path file = null, shot = null;
         int width = 1280, height = 800, step = 0;
-        String body = null, pick = null, show = "";
+        String body = null, pick = null;
+        Set<String> show = new LinkedHashSet<>();
         for (int i = 0; i < args.length; i++) {
             switch (args[i]) {
                 case "demo" -> demo = true;
@@ -41,7 +58,7 @@ record StartOptions(
                     }
                 }
                 case "--pick" -> pick = value(args, i++);
-                case "--show" -> show = value(args, i++);
+                case "--show" -> show.addAll(words(value(args, i++)));
                 default -> {
                     if (args[i].startsWith("-")) throw new IllegalArgumentException("there is no option " + args[i]);
                     file = Path.of(args[i]);
@@ -49,6 +66,30 @@ record StartOptions(
             }
         }
         return new StartOptions(demo, file, shot, width, height, body, step, pick, show);
+    }
+
+    /** The words behind {@code --show}. */
+    private static List<String> words(String text) {
+        List<String> words = Arrays.stream(text.split(",")).map(String::strip).toList();
+        for (String w : words) {
+            if (PARTS.contains(w)) continue;
+            try {
+                DisplayMode.of(w);
+            } catch (IllegalArgumentException e) {
+                throw new IllegalArgumentException(
+                        "--show takes " + String.join(", ", PARTS) + " or a mode, but " + e.getMessage());
+            }
+        }
+        return words;
+    }
+
+    /** The display mode that is asked for, or null. */
+    DisplayMode mode() {
+        return show.stream()
+                .filter(w -> !PARTS.contains(w))
+                .map(DisplayMode::of)
+                .findFirst()
+                .orElse(null);
     }
 
     private static String value(String[] args, int i) {

@@ -33,7 +33,7 @@ class StartOptionsTest {
                 "--body",
                 "Lamp housing",
                 "--show",
-                "ledger,edges",
+                "ledger, shaded-edges",
                 "--shot",
                 "a.png");
         assertTrue(o.demo());
@@ -41,7 +41,7 @@ class StartOptionsTest {
         assertEquals(640, o.height());
         assertEquals(2, o.step());
         assertEquals("Lamp housing", o.body());
-        assertEquals("ledger,edges", o.show());
+        assertEquals("ledger, shaded-edges", o.show());
         assertEquals(Path.of("a.png"), o.shot());
     }
 
@@ -57,6 +57,7 @@ class StartOptionsTest {
             value = {
                 "--size 1280 | --size takes WIDTHxHEIGHT, not 1280",
                 "--size 12x9 | --size takes WIDTHxHEIGHT, not 12x9",
+                "--show legder | --show takes ledger, search, points or a mode, but no mode is called legder; there are shaded-edges, shaded, edges, see-through",
                 "--size axb | --size takes WIDTHxHEIGHT, not axb",
                 "--step two | --step takes a step's number",
                 "--shot | --shot needs a value",

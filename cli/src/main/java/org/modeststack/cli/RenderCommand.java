@@ -43,7 +43,12 @@ final class RenderCommand implements Callable<Integer> {
             description = "Pixels; default ${DEFAULT-VALUE}.")
     private String size;
 
-    @Option(names = "--mode", defaultValue = "SHADED_EDGES", description = "One of ${COMPLETION-CANDIDATES}.")
+    @Option(
+            names = "--mode",
+            defaultValue = "shaded-edges",
+            converter = ModeWord.class,
+            completionCandidates = ModeWord.class,
+            description = "One of ${COMPLETION-CANDIDATES}.")
     private DisplayMode mode;
 
     @Option(names = "--samples", defaultValue = "2", description = "Samples along each side of a pixel, 1 or 2.")

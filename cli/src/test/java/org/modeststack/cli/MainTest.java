@@ -9,6 +9,7 @@ import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.modeststack.stack.demo.SkerryLight;
@@ -115,6 +116,10 @@ class MainTest {
         assertTrue(Files.size(dir.resolve("bore.obj")) > 100);
         assertEquals(0, run("render", path("d.mstack"), "--out", path("p.png"), "--size", "320x200"), said);
         assertTrue(Files.size(dir.resolve("p.png")) > 5000);
+        for (String mode : List.of("see-through", "EDGES", "shaded_edges"))
+            assertEquals(0, run("render", path("d.mstack"), "--out", path("m.png"), "--mode", mode), said);
+        assertEquals(2, run("render", path("d.mstack"), "--out", path("m.png"), "--mode", "glass"));
+        assertTrue(said.contains("no mode is called glass; there are shaded-edges, shaded,"), said);
     }
 
     @Test

@@ -50,7 +50,10 @@ public interface Step {
         return List.of();
     }
 
-    /** Where this step takes a point of the mesh it is given, as far as it moves all of it. */
+    /**
+     * Where this step takes a point of the mesh it is given, as far as it moves all of it. It must be affine (straight lines
+     * stay straight, and parallel ones parallel): handles are carried by the images of four points.
+     */
     default Vec3 carry(Vec3 point) {
         return point;
     }
