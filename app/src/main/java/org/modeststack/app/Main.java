@@ -3,6 +3,7 @@ package org.modeststack.app;
 import javafx.application.Application;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.Progress;
+import picocli.CommandLine;
 
 /** Starts the desktop application. */
 public final class Main {
@@ -12,9 +13,13 @@ public final class Main {
         StartOptions options;
         try {
             options = StartOptions.parse(args);
-        } catch (IllegalArgumentException e) {
+        } catch (CommandLine.ParameterException e) {
             System.err.println("modest: " + e.getMessage());
             System.exit(2);
+            return;
+        }
+        if (options.help()) {
+            System.out.print(StartOptions.usage());
             return;
         }
         ModestApp.start = options;

@@ -146,9 +146,9 @@ public final class ModestApp extends Application {
                 return;
             }
         }
-        if (start.show().contains("ledger")) window.toggleLedger();
-        if (start.show().contains("search")) window.search();
-        if (start.show().contains("points") && selected.openEntry() != null)
+        if (start.shows("ledger")) window.toggleLedger();
+        if (start.shows("search")) window.search();
+        if (start.shows("points") && selected.openEntry() != null)
             state.points().takeAll(selected.openEntry());
         if (start.mode() != null) state.view().setMode(start.mode());
     }

@@ -1,86 +1,128 @@
 package org.modeststack.app;
 
 import java.nio.file.Path;
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.modeststack.render.DisplayMode;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.ITypeConverter;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.TypeConversionException;
 
-/**
- * What the program is asked for when it starts.
- *
- * @param demo open the demo document
- * @param file open this document, or null
- * @param shot draw the window into this picture and exit, or null
- * @param body select this body by name, or null
- * @param step open the drawer of this step, counted from 1, or 0
- * @param pick an expression of what is picked, or null
- * @param show further parts to open: words of {@link #PARTS}, or that of a display mode
- */
-record StartOptions(
-        boolean demo,
-        Path file,
-        Path shot,
-        int width,
-        int height,
-        String body,
-        int step,
-        String pick,
-        Set<String> show) {
+/** What the program is asked for when it starts. */
+@Command(name = "modest", description = "Opens the window of Modest Stack.", usageHelpAutoWidth = true)
+final class StartOptions {
+    private static final String DEMO = "demo";
+
     /** What can be opened besides: the ledger, the search, the taking of points. */
     static final List<String> PARTS = List.of("ledger", "search", "points");
 
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "FILE",
+            description = "The document to open, or \"demo\" for the fittings of the Skerry Light.")
+    private Path document;
+
+    @Option(names = "--shot", paramLabel = "FILE.png", description = "Draws the window into this picture and ends.")
+    private Path shot;
+
+    @Option(
+            names = "--size",
+            paramLabel = "WIDTHxHEIGHT",
+            defaultValue = "1280x800",
+            converter = SizeWord.class,
+            description = "The window's size; ${DEFAULT-VALUE} if it is not said.")
+    private Size size;
+
+    @Option(names = "--body", paramLabel = "NAME", description = "Selects this body.")
+    private String body;
+
+    @Option(names = "--step", paramLabel = "NUMBER", description = "Opens this step of it, counted from 1.")
+    private int step;
+
+    @Option(names = "--pick", paramLabel = "TEXT", description = "Picks this: \"faces: facing 0 0 1\".")
+    private String pick;
+
+    @Option(
+            names = "--show",
+            split = "\\s*,\\s*",
+            paramLabel = "WORD",
+            converter = ShowWord.class,
+            completionCandidates = ShowWord.class,
+            description = "Shows these too: ${COMPLETION-CANDIDATES}.")
+    private Set<String> show = new LinkedHashSet<>();
+
+    @Option(
+            names = {"-h", "--help"},
+            usageHelp = true,
+            description = "Prints this.")
+    private boolean help;
+
+    private StartOptions() {}
+
+    /** @throws CommandLine.ParameterException with a message for the one who typed it */
     static StartOptions parse(String... args) {
-        boolean demo = false;
-        Path file = null, shot = null;
-        int width = 1280, height = 800, step = 0;
-        String body = null, pick = null;
-        Set<String> show = new LinkedHashSet<>();
-        for (int i = 0; i < args.length; i++) {
-            switch (args[i]) {
-                case "demo" -> demo = true;
-                case "--shot" -> shot = Path.of(value(args, i++));
-                case "--size" -> {
-                    String size = value(args, i++);
-                    if (!size.matches("[0-9]{3,4}x[0-9]{3,4}")) {
-                        throw new IllegalArgumentException("--size takes WIDTHxHEIGHT, not " + size);
-                    }
-                    width = Integer.parseInt(size.substring(0, size.indexOf('x')));
-                    height = Integer.parseInt(size.substring(size.indexOf('x') + 1));
-                }
-                case "--body" -> body = value(args, i++);
-                case "--step" -> {
-                    try {
-                        step = Integer.parseInt(value(args, i++));
-                    } catch (NumberFormatException e) {
-                        throw new IllegalArgumentException("--step takes a step's number");
-                    }
-                }
-                case "--pick" -> pick = value(args, i++);
-                case "--show" -> show.addAll(words(value(args, i++)));
-                default -> {
-                    if (args[i].startsWith("-")) throw new IllegalArgumentException("there is no option " + args[i]);
-                    file = Path.of(args[i]);
-                }
-            }
-        }
-        return new StartOptions(demo, file, shot, width, height, body, step, pick, show);
+        StartOptions o = new StartOptions();
+        new CommandLine(o).parseArgs(args);
+        return o;
     }
 
-    /** The words behind {@code --show}. */
-    private static List<String> words(String text) {
-        List<String> words = Arrays.stream(text.split(",")).map(String::strip).toList();
-        for (String w : words) {
-            if (PARTS.contains(w)) continue;
-            try {
-                DisplayMode.of(w);
-            } catch (IllegalArgumentException e) {
-                throw new IllegalArgumentException(
-                        "--show takes " + String.join(", ", PARTS) + " or a mode, but " + e.getMessage());
-            }
-        }
-        return words;
+    /** Whether only the list of options is asked for. */
+    boolean help() {
+        return help;
+    }
+
+    static String usage() {
+        return new CommandLine(new StartOptions()).getUsageMessage();
+    }
+
+    /** Open the demo document. */
+    boolean demo() {
+        return document != null && document.toString().equals(DEMO);
+    }
+
+    /** The document to open, or null. */
+    Path file() {
+        return demo() ? null : document;
+    }
+
+    /** Draw the window into this picture and exit, or null. */
+    Path shot() {
+        return shot;
+    }
+
+    int width() {
+        return size.width;
+    }
+
+    int height() {
+        return size.height;
+    }
+
+    /** Select this body by name, or null. */
+    String body() {
+        return body;
+    }
+
+    /** Open the drawer of this step, counted from 1, or 0. */
+    int step() {
+        return step;
+    }
+
+    /** An expression of what is picked, or null. */
+    String pick() {
+        return pick;
+    }
+
+    /** Whether a part of the window is to be opened, one of {@link #PARTS}. */
+    boolean shows(String part) {
+        return show.contains(part);
     }
 
     /** The display mode that is asked for, or null. */
@@ -92,8 +134,33 @@ record StartOptions(
                 .orElse(null);
     }
 
-    private static String value(String[] args, int i) {
-        if (i + 1 >= args.length) throw new IllegalArgumentException(args[i] + " needs a value");
-        return args[i + 1];
+    private record Size(int width, int height) {}
+
+    private static final class SizeWord implements ITypeConverter<Size> {
+        private static final Pattern FORM = Pattern.compile("([0-9]{3,4})x([0-9]{3,4})");
+
+        @Override
+        public Size convert(String word) {
+            Matcher m = FORM.matcher(word);
+            if (!m.matches()) throw new TypeConversionException("not WIDTHxHEIGHT, each of 3 or 4 digits: " + word);
+            return new Size(Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2)));
+        }
+    }
+
+    /** The words behind {@code --show}. */
+    private static final class ShowWord extends ArrayList<String> implements ITypeConverter<String> {
+        ShowWord() {
+            addAll(PARTS);
+            for (DisplayMode m : DisplayMode.values()) add(m.word());
+        }
+
+        @Override
+        public String convert(String word) {
+            if (!contains(word)) {
+                throw new TypeConversionException(
+                        "there is no " + word + " to show; there are " + String.join(", ", this));
+            }
+            return word;
+        }
     }
 }

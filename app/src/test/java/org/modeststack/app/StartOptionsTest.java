@@ -10,6 +10,8 @@ import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.render.DisplayMode;
+import picocli.CommandLine;
 
 class StartOptionsTest {
     @Test
@@ -41,7 +43,9 @@ class StartOptionsTest {
         assertEquals(640, o.height());
         assertEquals(2, o.step());
         assertEquals("Lamp housing", o.body());
-        assertEquals("ledger, shaded-edges", o.show());
+        assertTrue(o.shows("ledger"));
+        assertFalse(o.shows("search"));
+        assertEquals(DisplayMode.SHADED_EDGES, o.mode());
         assertEquals(Path.of("a.png"), o.shot());
     }
 
@@ -55,17 +59,15 @@ class StartOptionsTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "--size 1280 | --size takes WIDTHxHEIGHT, not 1280",
-                "--size 12x9 | --size takes WIDTHxHEIGHT, not 12x9",
-                "--show legder | --show takes ledger, search, points or a mode, but no mode is called legder; there are shaded-edges, shaded, edges, see-through",
-                "--size axb | --size takes WIDTHxHEIGHT, not axb",
-                "--step two | --step takes a step's number",
-                "--shot | --shot needs a value",
-                "--body | --body needs a value",
-                "--frobnicate | there is no option --frobnicate"
+                "--size 1280 | Invalid value for option '--size': not WIDTHxHEIGHT, each of 3 or 4 digits: 1280",
+                "--size 12x9 | Invalid value for option '--size': not WIDTHxHEIGHT, each of 3 or 4 digits: 12x9",
+                "--show legder | Invalid value for option '--show' (WORD): there is no legder to show; there are ledger, search, points, shaded-edges, shaded, edges, see-through",
+                "--step two | Invalid value for option '--step': 'two' is not an int",
+                "--shot | Missing required parameter for option '--shot' (FILE.png)",
+                "--frobnicate | Unknown option: '--frobnicate'"
             })
     void whatCannotBeUnderstoodIsSaid(String words, String message) {
-        Exception e = assertThrows(IllegalArgumentException.class, () -> StartOptions.parse(words.split(" ")));
+        Exception e = assertThrows(CommandLine.ParameterException.class, () -> StartOptions.parse(words.split(" ")));
         assertEquals(message, e.getMessage());
     }
 }

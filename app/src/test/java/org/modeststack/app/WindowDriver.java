@@ -134,7 +134,11 @@ abstract class WindowDriver {
         }
     }
 
-    /** Saves in the window. @return whether it was saved */
+    /**
+     * Saves in the window.
+     *
+     * @return whether it was saved
+     */
     boolean save(Path path) throws Exception {
         AtomicReference<Boolean> saved = new AtomicReference<>();
         fx(() -> {

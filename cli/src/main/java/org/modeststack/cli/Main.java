@@ -11,7 +11,7 @@ import picocli.CommandLine.Spec;
         name = "modest",
         description = "Modest Stack on the command line.",
         mixinStandardHelpOptions = true,
-        version = "Modest Stack 0.1.0",
+        versionProvider = Version.class,
         subcommands = {EvalCommand.class, RenderCommand.class, CheckCommand.class})
 public final class Main implements Runnable {
     @Spec

@@ -30,7 +30,11 @@ public final class TextScanner {
         return new ExchangeException(name + ", line " + line + ": " + what + ".");
     }
 
-    /** Goes to the next line; one that ends in a backslash goes on below. @return false at the end */
+    /**
+     * Goes to the next line; one that ends in a backslash goes on below.
+     *
+     * @return false at the end
+     */
     public boolean nextLine() {
         if (next >= bytes.length) return false;
         at = next;

@@ -181,7 +181,11 @@ public final class Adjacency implements Memory.Counted {
         return cornerNext;
     }
 
-    /** The corner before one in its face. @param mesh the one this belongs to */
+    /**
+     * The corner before one in its face.
+     *
+     * @param mesh the one this belongs to
+     */
     public int cornerBefore(int corner, Mesh mesh) {
         int f = cornerFace[corner], from = mesh.offsets()[f];
         return corner == from ? mesh.offsets()[f + 1] - 1 : corner - 1;

@@ -16,7 +16,11 @@ public final class DisjointSets {
         Arrays.setAll(parent, i -> i);
     }
 
-    /** Adds a number that is in a set of its own. @return the number */
+    /**
+     * Adds a number that is in a set of its own.
+     *
+     * @return the number
+     */
     public int add() {
         if (size == parent.length) parent = Arrays.copyOf(parent, Math.max(16, 2 * size));
         parent[size] = size;

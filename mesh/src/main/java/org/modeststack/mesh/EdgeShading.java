@@ -30,7 +30,11 @@ public final class EdgeShading {
         return out;
     }
 
-    /** The mesh with some edges shaded one way and no other. @param tag null for by angle */
+    /**
+     * The mesh with some edges shaded one way and no other.
+     *
+     * @param tag null for by angle
+     */
     public static Mesh shaded(Mesh mesh, BitSet edges, String tag) {
         Map<String, Tag> tags = new HashMap<>(mesh.tags());
         for (String name : new String[] {SMOOTH, HARD}) {

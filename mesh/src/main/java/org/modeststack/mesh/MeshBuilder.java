@@ -164,7 +164,13 @@ public final class MeshBuilder {
         vertices(mesh.xyz(), mesh.vertexKeys());
     }
 
-    /** Adds many vertices. @param places three values each @param keys one each @return the index of the first */
+    /**
+     * Adds many vertices.
+     *
+     * @param places three values each
+     * @param keys one each
+     * @return the index of the first
+     */
     public int vertices(double[] places, long[] keys) {
         int n = keys.length, first = vertexCount;
         if (first + n > vertexKeys.length) {
@@ -199,7 +205,11 @@ public final class MeshBuilder {
         return map;
     }
 
-    /** Adds a face of vertices of this builder, counter-clockwise from outside. @return its index */
+    /**
+     * Adds a face of vertices of this builder, counter-clockwise from outside.
+     *
+     * @return its index
+     */
     public int face(long key, int material, int... vertices) {
         return face(key, material, vertices, 0, vertices.length);
     }
@@ -304,7 +314,11 @@ public final class MeshBuilder {
         cornerColors[4 * corner + 3] = a;
     }
 
-    /** Paints a corner like one of a mesh; white where that has no colours. @param source the corner of the mesh */
+    /**
+     * Paints a corner like one of a mesh; white where that has no colours.
+     *
+     * @param source the corner of the mesh
+     */
     public void colorLike(int corner, Mesh mesh, int source) {
         float[] k = mesh.cornerColors();
         int s = 4 * source;

@@ -35,7 +35,11 @@ public final class Tag implements Memory.Counted {
         memory.addArray(weights);
     }
 
-    /** Elements that all have weight 1. @param elements strictly ascending */
+    /**
+     * Elements that all have weight 1.
+     *
+     * @param elements strictly ascending
+     */
     public static Tag whole(ElementKind kind, long[] elements) {
         double[] ones = new double[elements.length];
         Arrays.fill(ones, 1);
@@ -45,7 +49,7 @@ public final class Tag implements Memory.Counted {
     /** Faces that follow one another, all with weight 1. */
     public static Tag faces(int from, int to) {
         long[] elements = new long[to - from];
-        for (int i = 0; i < elements.length; i++) elements[i] = from + i;
+        for (int i = 0; i < elements.length; i++) elements[i] = (long) from + i;
         return whole(ElementKind.FACE, elements);
     }
 

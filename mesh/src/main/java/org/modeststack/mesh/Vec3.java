@@ -44,7 +44,11 @@ public record Vec3(double x, double y, double z) {
         };
     }
 
-    /** The same with another value along one axis. @param axis 0 to 2 */
+    /**
+     * The same with another value along one axis.
+     *
+     * @param axis 0 to 2
+     */
     public Vec3 with(int axis, double value) {
         return new Vec3(axis == 0 ? value : x, axis == 1 ? value : y, axis == 2 ? value : z);
     }

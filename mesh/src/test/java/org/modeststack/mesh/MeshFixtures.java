@@ -68,7 +68,11 @@ public final class MeshFixtures {
         return polygon(xy);
     }
 
-    /** Faces given by their vertices' indices. @param xyz three numbers a vertex */
+    /**
+     * Faces given by their vertices' indices.
+     *
+     * @param xyz three numbers a vertex
+     */
     public static Mesh faces(double[] xyz, int[][] faces) {
         MeshBuilder b = new MeshBuilder(xyz.length / 3, faces.length);
         for (int i = 0; i < xyz.length; i += 3) b.vertex(xyz[i], xyz[i + 1], xyz[i + 2], Keys.of(5, i));

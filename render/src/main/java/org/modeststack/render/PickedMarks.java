@@ -102,7 +102,7 @@ final class PickedMarks {
         int cx = (int) x, cy = (int) y;
         // A dot is in front as a whole when its middle is: half dots at every silhouette would flicker.
         boolean inside = cx >= 0 && cy >= 0 && cx < frame.width && cy < frame.height;
-        boolean behind = inside && z + 2 * projection.bias(z) < nearest(frame, cx, cy, z);
+        boolean behind = inside && z + 2 * projection.bias(z) < nearest(frame, cx, cy);
         if (behind && !seeThrough) return;
         float full = strength * (behind ? HIDDEN_LINE : 1);
         for (int py = y0; py <= y1; py++) {
@@ -117,7 +117,7 @@ final class PickedMarks {
     }
 
     /** The least depth round a pixel: at a silhouette a vertex's own pixel may show what lies beside it. */
-    private static float nearest(Frame frame, int x, int y, float z) {
+    private static float nearest(Frame frame, int x, int y) {
         float least = Float.MAX_VALUE;
         for (int j = Math.max(0, y - 1); j <= Math.min(frame.height - 1, y + 1); j++)
             for (int i = Math.max(0, x - 1); i <= Math.min(frame.width - 1, x + 1); i++)

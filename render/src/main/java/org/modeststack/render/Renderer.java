@@ -28,7 +28,7 @@ public final class Renderer {
     /**
      * Draws a picture.
      *
-     * @param supersample 1, or 2 for four samples a pixel
+     * @param newSupersample 1, or 2 for four samples a pixel
      * @param out receives width × height pixels, {@code 0xFFRRGGBB}
      * @return what lies where in it
      */

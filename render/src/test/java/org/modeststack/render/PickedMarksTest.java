@@ -48,7 +48,7 @@ class PickedMarksTest {
 
     private int at(Vec3 p) {
         Vec3 s = camera.project(p, W, H);
-        return (int) s.y() * W + (int) s.x();
+        return W * (int) s.y() + (int) s.x();
     }
 
     private static int violet(int color) {

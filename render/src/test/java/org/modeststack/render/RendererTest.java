@@ -94,9 +94,9 @@ class RendererTest {
         Camera c = Camera.DEFAULT.fit(plain.bounds(), W, H);
         int[] a = draw(new Renderer(), plain, c), b = draw(new Renderer(), edges, c);
         Vec3 shown = c.project(new Vec3(10, 0, 5), W, H), hidden = c.project(new Vec3(0, 10, 2), W, H);
-        int at = (int) shown.y() * W + (int) shown.x();
+        int at = W * (int) shown.y() + (int) shown.x();
         assertTrue((b[at] >> 8 & 255) < (a[at] >> 8 & 255) - 20, "a shown edge is dark");
-        int behind = (int) hidden.y() * W + (int) hidden.x();
+        int behind = W * (int) hidden.y() + (int) hidden.x();
         assertEquals(a[behind], b[behind], "a hidden edge leaves no ink");
     }
 

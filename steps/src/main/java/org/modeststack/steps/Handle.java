@@ -54,7 +54,11 @@ public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Ve
         return new Handle(param, WHOLE, centre, at, 1, axis, true);
     }
 
-    /** For something that is shifted as a whole along a line. @param axis as above */
+    /**
+     * For something that is shifted as a whole along a line.
+     *
+     * @param axis as above
+     */
     public static Handle shifting(String param, int axis, Vec3 place, Vec3 at) {
         return new Handle(param, axis, place, at, 1, null, true);
     }

@@ -133,7 +133,11 @@ public final class ParamDescriptor {
         kind.check(value, this);
     }
 
-    /** For kinds that are made of numbers. @throws StepException saying what is allowed, if the number is not */
+    /**
+     * For kinds that are made of numbers.
+     *
+     * @throws StepException saying what is allowed, if the number is not
+     */
     public void checkNumber(double d) throws StepException {
         if (!Double.isFinite(d)) throw new StepException(label() + " must be a number.");
         if (d < min() || d > max()) {

@@ -36,7 +36,11 @@ public abstract class ParamKind {
         return false;
     }
 
-    /** The value of a number that was worked out. @throws IllegalArgumentException if it is none of the kind */
+    /**
+     * The value of a number that was worked out.
+     *
+     * @throws IllegalArgumentException if it is none of the kind
+     */
     protected Object ofNumber(double d) {
         throw new IllegalArgumentException();
     }

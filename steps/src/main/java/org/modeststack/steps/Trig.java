@@ -7,12 +7,20 @@ package org.modeststack.steps;
 public final class Trig {
     private Trig() {}
 
-    /** Cosine of i/n of a full turn. @param n greater than 0 */
+    /**
+     * Cosine of i/n of a full turn.
+     *
+     * @param n greater than 0
+     */
     public static double cos(long i, long n) {
         return part(Math.floorMod(i, n), n, 0);
     }
 
-    /** Sine of i/n of a full turn. @param n greater than 0 */
+    /**
+     * Sine of i/n of a full turn.
+     *
+     * @param n greater than 0
+     */
     public static double sin(long i, long n) {
         return part(Math.floorMod(i, n), n, 1);
     }

@@ -55,9 +55,8 @@ class HandlesTest {
                 String what = d.type() + "." + h.param() + " on " + source;
                 if (h.isPoint()) {
                     Vec3 by = new Vec3(1, 2, 3);
-                    Handle moved = d.with(s, p.name(), ((Vec3) v).plus(by)) instanceof Step t
-                            ? t.handles(in).get(i)
-                            : null;
+                    Handle moved =
+                            d.with(s, p.name(), ((Vec3) v).plus(by)).handles(in).get(i);
                     assertEquals(0, moved.at().minus(h.at()).minus(by).length(), 1e-9, what);
                     continue;
                 }

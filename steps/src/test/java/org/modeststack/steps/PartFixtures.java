@@ -101,7 +101,11 @@ public final class PartFixtures {
         }
     }
 
-    /** Some elements of a kind, at least one. @param oneIn how rare they are */
+    /**
+     * Some elements of a kind, at least one.
+     *
+     * @param oneIn how rare they are
+     */
     public static Pick some(Mesh m, ElementKind kind, int oneIn, Random random) {
         int n = Selection.count(m, kind);
         Selection s = Selection.of(kind, random.nextInt(n));

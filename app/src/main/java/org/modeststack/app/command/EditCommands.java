@@ -7,17 +7,8 @@ import org.modeststack.app.state.ResultState;
 
 /** Back and forth, and the search. */
 final class EditCommands extends MenuCommands {
-    private final DocumentState document;
-    private final ResultState results;
-    private final BackgroundJobs jobs;
-    private final Runnable search;
-
     EditCommands(DocumentState document, ResultState results, BackgroundJobs jobs, Runnable search) {
         super("Edit");
-        this.document = document;
-        this.results = results;
-        this.jobs = jobs;
-        this.search = search;
         BooleanSupplier always = () -> true;
         add("Undo", "Ctrl+Z", "Takes the last edit back.", "", document::canUndo, document::undo);
         add("Redo", "Ctrl+Y", "Does again what was undone.", "", document::canRedo, document::redo);

@@ -7,15 +7,8 @@ import org.modeststack.app.state.SelectionState;
 
 /** Documents and meshes in and out. */
 final class FileCommands extends MenuCommands {
-    private final SelectionState selected;
-    private final DocumentFiles files;
-    private final MeshFiles meshes;
-
     FileCommands(SelectionState selected, DocumentFiles files, MeshFiles meshes) {
         super("File");
-        this.selected = selected;
-        this.files = files;
-        this.meshes = meshes;
         BooleanSupplier always = () -> true;
         BooleanSupplier body = () -> selected.body() != null;
         add("New document", "Ctrl+N", "Starts an empty document.", "", always, files::newDocument);

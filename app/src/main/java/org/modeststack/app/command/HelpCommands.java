@@ -5,13 +5,8 @@ import org.modeststack.app.file.DocumentFiles;
 
 /** The demo, and the keys. */
 final class HelpCommands extends MenuCommands {
-    private final DocumentFiles files;
-    private final Runnable showKeys;
-
     HelpCommands(DocumentFiles files, Runnable showKeys) {
         super("Help");
-        this.files = files;
-        this.showKeys = showKeys;
         BooleanSupplier always = () -> true;
         add("Open the demo", null, "Opens the fittings of the Skerry Light.", "example", always, files::openDemo);
         add("Keys", "F1", "Lists all shortcuts.", "shortcuts keyboard help", always, showKeys);

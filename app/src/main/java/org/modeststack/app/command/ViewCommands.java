@@ -14,9 +14,6 @@ final class ViewCommands extends MenuCommands {
     private final SelectionState selected;
     private final PickState picks;
     private final PointState points;
-    private final ViewState viewState;
-    private final ViewPane view;
-    private final Runnable toggleLedger;
 
     ViewCommands(
             SelectionState selected,
@@ -29,9 +26,6 @@ final class ViewCommands extends MenuCommands {
         this.selected = selected;
         this.picks = picks;
         this.points = points;
-        this.viewState = viewState;
-        this.view = view;
-        this.toggleLedger = toggleLedger;
         BooleanSupplier always = () -> true;
         BooleanSupplier body = () -> selected.body() != null;
         for (DisplayMode m : DisplayMode.values()) {

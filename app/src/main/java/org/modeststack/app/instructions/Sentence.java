@@ -102,7 +102,7 @@ public final class Sentence extends TextFlow {
     }
 
     private void number(StepDescriptor d, ParamDescriptor p) {
-        LiveValue live = live(d, p, v -> p.isCount() ? (Object) (int) v : (Object) v);
+        LiveValue live = live(p, v -> p.isCount() ? (Object) (int) v : (Object) v);
         refresh.add(() -> live.show(((Number) d.value(entry.step(), p)).doubleValue()));
         getChildren().add(live);
     }
@@ -110,7 +110,7 @@ public final class Sentence extends TextFlow {
     private void vector(StepDescriptor d, ParamDescriptor p) {
         for (int axis = 0; axis < 3; axis++) {
             int k = axis;
-            LiveValue live = live(d, p, v -> ((Vec3) d.value(entry.step(), p)).with(k, v));
+            LiveValue live = live(p, v -> ((Vec3) d.value(entry.step(), p)).with(k, v));
             refresh.add(() -> live.show(((Vec3) d.value(entry.step(), p)).get(k)));
             if (axis > 0) flush(new StringBuilder(", "), false);
             getChildren().add(live);
@@ -119,7 +119,7 @@ public final class Sentence extends TextFlow {
 
     private void choice(StepDescriptor d, ParamDescriptor p) {
         Label choice = words("sentence-choice", () -> shown(p, d.value(entry.step(), p)));
-        Pressable.on(choice, c -> choices(d, p).show(c, Side.BOTTOM, 0, 0));
+        Pressable.on(choice, c -> choices(p).show(c, Side.BOTTOM, 0, 0));
         getChildren().add(choice);
     }
 
@@ -141,7 +141,7 @@ public final class Sentence extends TextFlow {
         return s.length() == 1 ? s.toUpperCase(Locale.ROOT) : s;
     }
 
-    private ContextMenu choices(StepDescriptor d, ParamDescriptor p) {
+    private ContextMenu choices(ParamDescriptor p) {
         ContextMenu menu = new ContextMenu();
         for (Enum<?> c : p.choices()) {
             MenuItem item = new MenuItem(shown(p, c));
@@ -167,7 +167,7 @@ public final class Sentence extends TextFlow {
         return String.join(", ", names.subList(0, names.size() - 1)) + " and " + names.getLast();
     }
 
-    private LiveValue live(StepDescriptor d, ParamDescriptor p, DoubleFunction<Object> value) {
+    private LiveValue live(ParamDescriptor p, DoubleFunction<Object> value) {
         return new LiveValue(
                 p, v -> set(p, value.apply(v), "value:" + entry.id() + ":" + p.name()), document::endMerge);
     }

@@ -33,7 +33,6 @@ public final class StepRow extends HBox {
 
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
-    private final DocumentState document;
     private final SelectionState selected;
     private final PickState picks;
     private final Sentence sentence;
@@ -45,7 +44,6 @@ public final class StepRow extends HBox {
 
     public StepRow(DocumentState document, SelectionState selected, PickState picks, String bodyId, long id) {
         super(10);
-        this.document = document;
         this.selected = selected;
         this.picks = picks;
         getStyleClass().add("step-row");

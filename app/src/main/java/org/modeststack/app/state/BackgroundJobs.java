@@ -26,9 +26,10 @@ public final class BackgroundJobs implements AutoCloseable {
     private final AtomicInteger open = new AtomicInteger();
     private volatile Running running;
 
-    /** @param name what to call it: "Saving flange.mstack" */
     private static final class Running {
+        /** What to call it: "Saving flange.mstack". */
         final String name;
+
         final long began = System.nanoTime();
         volatile boolean stopped;
 

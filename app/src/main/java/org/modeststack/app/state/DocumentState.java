@@ -82,7 +82,11 @@ public final class DocumentState {
         title = name;
     }
 
-    /** @param from the file it was read from; @param stampOf what that was like */
+    /**
+     * @param from the file it was read from;
+     *
+     * @param stampOf what that was like
+     */
     public void open(Document d, Path from, FileStamp stampOf, boolean onlyToLookAt) {
         open(d, d, from, stampOf, onlyToLookAt);
     }

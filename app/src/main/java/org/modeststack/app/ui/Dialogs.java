@@ -39,7 +39,11 @@ public final class Dialogs {
         return dialog;
     }
 
-    /** Asks for a text. @param take is not called where the user thinks better of it */
+    /**
+     * Asks for a text.
+     *
+     * @param take is not called where the user thinks better of it
+     */
     public void ask(String heading, String label, String text, Consumer<String> take) {
         TextInputDialog dialog = dressed(new TextInputDialog(text), heading);
         dialog.setHeaderText(null);
@@ -47,7 +51,11 @@ public final class Dialogs {
         dialog.showAndWait().ifPresent(take);
     }
 
-    /** Asks for one of several. @param take is not called where the user thinks better of it */
+    /**
+     * Asks for one of several.
+     *
+     * @param take is not called where the user thinks better of it
+     */
     public void choose(String heading, String label, String first, List<String> all, Consumer<String> take) {
         ChoiceDialog<String> dialog = dressed(new ChoiceDialog<>(first, all), heading);
         dialog.setHeaderText(null);

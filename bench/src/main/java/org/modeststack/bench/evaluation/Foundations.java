@@ -82,7 +82,8 @@ public final class Foundations {
         for (int i = 0; i < bodies; i++) {
             d = Edits.addBody(d, "Body " + i, Material.DEFAULT, new Box(10, 10, 10, 2, 2, 2, Seat.STANDING));
             String id = d.bodies().getLast().id();
-            for (int k = 1; k < steps; k++) d = Edits.addStep(d, id, k, new Move(new Vec3(i % 20, i / 20, 0)));
+            for (int k = 1; k < steps; k++)
+                d = Edits.addStep(d, id, k, new Move(new Vec3(i % 20, Math.floorDiv(i, 20), 0)));
         }
         return d;
     }

@@ -66,7 +66,8 @@ public final class StlReader {
             throw new ExchangeException(
                     name + " is not an STL file: it breaks off at byte " + bytes.length + ", inside the header.");
         }
-        long facets = facets(bytes), room = (bytes.length - HEADER) / FACET;
+        long facets = facets(bytes);
+        int room = (bytes.length - HEADER) / FACET;
         if (facets > room) {
             throw new ExchangeException(name + " says it has " + facets + " facets, but breaks off at byte "
                     + bytes.length + ", after " + room + ".");

@@ -19,10 +19,10 @@ public final class Normals {
         int from = mesh.offsets()[face], to = mesh.offsets()[face + 1];
         int o = 3 * corners[from];
         double ox = xyz[o], oy = xyz[o + 1], oz = xyz[o + 2];
-        double nx = 0, ny = 0, nz = 0, scale = 0;
+        double nx = 0, ny = 0, nz = 0;
         int a = 3 * corners[from + 1];
         double ax = xyz[a] - ox, ay = xyz[a + 1] - oy, az = xyz[a + 2] - oz;
-        scale = ax * ax + ay * ay + az * az;
+        double scale = ax * ax + ay * ay + az * az;
         for (int c = from + 2; c < to; c++) {
             int b = 3 * corners[c];
             double bx = xyz[b] - ox, by = xyz[b + 1] - oy, bz = xyz[b + 2] - oz;

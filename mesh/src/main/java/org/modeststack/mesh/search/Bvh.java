@@ -365,7 +365,7 @@ public final class Bvh implements Memory.Counted {
         for (int k = 0; k < 3; k++) {
             double s = (p[a + k] - from[k]) * per[k], t = (p[a + 3 + k] - from[k]) * per[k];
             // Along a side of the box 0 times infinity is no number, and such a side does not part.
-            if (s != s || t != t) continue;
+            if (Double.isNaN(s) || Double.isNaN(t)) continue;
             in = Math.max(in, Math.min(s, t));
             out = Math.min(out, Math.max(s, t));
         }

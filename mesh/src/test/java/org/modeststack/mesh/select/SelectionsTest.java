@@ -36,7 +36,7 @@ class SelectionsTest {
     static Mesh prism(int n) {
         MeshBuilder b = new MeshBuilder(2 * n, n + 2);
         for (int i = 0; i < 2 * n; i++)
-            b.vertex(Math.cos(2 * Math.PI * i / n), Math.sin(2 * Math.PI * i / n), i / n, i + 1);
+            b.vertex(Math.cos(2 * Math.PI * i / n), Math.sin(2 * Math.PI * i / n), i < n ? 0 : 1, i + 1);
         int[] low = new int[n], high = new int[n];
         for (int i = 0; i < n; i++) {
             low[i] = n - 1 - i;

@@ -65,7 +65,7 @@ class DividedPicksTest extends OneBody {
     }
 
     /** A name for the report, and what is put under the picks. */
-    private record Case(String name, List<Step> steps, boolean slots) {
+    record Case(String name, List<Step> steps, boolean slots) {
         @Override
         public String toString() {
             return name;

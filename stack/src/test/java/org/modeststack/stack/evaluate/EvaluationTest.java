@@ -150,7 +150,7 @@ class EvaluationTest {
         BodyResult again = small.evaluate(begin, a, Progress.NONE);
         assertNotSame(first.steps().get(3).mesh(), again.steps().get(3).mesh());
         assertTrue(first.mesh().sameAs(again.mesh()));
-        StringBuffer said = new StringBuffer();
+        StringBuilder said = new StringBuilder();
         Document renamed = Edits.renameBody(begin, a, "Other");
         assertSame(
                 again.mesh(),
@@ -160,7 +160,7 @@ class EvaluationTest {
 
     @Test
     void progressNamesBodyAndStepAndCanStop() {
-        StringBuffer said = new StringBuffer();
+        StringBuilder said = new StringBuilder();
         evaluator.evaluate(d, a, (body, step, share) -> {
             assertTrue(share >= 0 && share <= 1);
             said.append(body).append('/').append(step).append(' ');

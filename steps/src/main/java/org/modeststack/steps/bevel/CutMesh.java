@@ -56,14 +56,22 @@ final class CutMesh {
         Arrays.fill(corner, Integer.MIN_VALUE);
     }
 
-    /** A piece for some of the vertices. @param room about how many new vertices it will have */
+    /**
+     * A piece for some of the vertices.
+     *
+     * @param room about how many new vertices it will have
+     */
     CutPiece piece(int room) {
         CutPiece out = new CutPiece(this, room);
         pieces.add(out);
         return out;
     }
 
-    /** Puts the pieces together and leaves all other vertices as they are. @return the first number of each piece */
+    /**
+     * Puts the pieces together and leaves all other vertices as they are.
+     *
+     * @return the first number of each piece
+     */
     int[] settle() {
         int[] first = new int[pieces.size()], firstChain = new int[pieces.size()];
         int links = 0;
@@ -115,7 +123,11 @@ final class CutMesh {
         for (int i = 0; i < p.faceVertices.size(); i++) v[i] += first;
     }
 
-    /** The strips between profiles, as quads. @param like for each the old face that it takes its material from */
+    /**
+     * The strips between profiles, as quads.
+     *
+     * @param like for each the old face that it takes its material from
+     */
     void strips(int[] quads, int[] like, long[] keys) {
         this.quads = quads;
         stripLike = like;
@@ -173,7 +185,11 @@ final class CutMesh {
         else for (int i = 1; i <= chains[~l]; i++) out.add(chains[~l + i]);
     }
 
-    /** Where a new vertex lies. @param scale for each old vertex how far its own are let go, 1 for all the way */
+    /**
+     * Where a new vertex lies.
+     *
+     * @param scale for each old vertex how far its own are let go, 1 for all the way
+     */
     double place(int vertex, int axis, double[] scale) {
         int o = origin[vertex];
         return mesh.xyz()[3 * o + axis] + scale[o] * offset[3 * vertex + axis];
@@ -185,7 +201,11 @@ final class CutMesh {
                 .plus(new Vec3(offset(vertex, 0), offset(vertex, 1), offset(vertex, 2)).times(scale));
     }
 
-    /** Makes new vertices one that have come together. @param sets of them, or null where all stay apart */
+    /**
+     * Makes new vertices one that have come together.
+     *
+     * @param sets of them, or null where all stay apart
+     */
     void merge(DisjointSets sets) {
         merged = sets == null ? null : sets.roots();
     }

@@ -48,7 +48,11 @@ final class CutPiece {
         faceStart.add(0);
     }
 
-    /** A new vertex beside an old one. @return its number; those made one after another are numbered so */
+    /**
+     * A new vertex beside an old one.
+     *
+     * @return its number; those made one after another are numbered so
+     */
     int vertex(int old, double x, double y, double z, long k) {
         if (count == origin.length) {
             origin = Arrays.copyOf(origin, 2 * count);
@@ -98,7 +102,11 @@ final class CutPiece {
         chains.addElements(chains.size(), vertices);
     }
 
-    /** Closes a gap at a vertex. @param like the old face that it takes its material from */
+    /**
+     * Closes a gap at a vertex.
+     *
+     * @param like the old face that it takes its material from
+     */
     void face(long k, int like, int[] vertices, int from, int to) {
         faceVertices.addElements(faceVertices.size(), vertices, from, to - from);
         faceStart.add(faceVertices.size());

@@ -130,7 +130,11 @@ final class Cutter {
         return new WidestBevels.Known(spent * bevel.amount(), rails);
     }
 
-    /** Works out what becomes of vertices. @return null where corners are cut off */
+    /**
+     * Works out what becomes of vertices.
+     *
+     * @return null where corners are cut off
+     */
     private EdgeBevel begin(CutMesh cut, BitSet elements) {
         if (!corners()) return edges(cut, elements);
         new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);

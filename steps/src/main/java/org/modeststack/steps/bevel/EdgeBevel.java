@@ -82,7 +82,11 @@ final class EdgeBevel {
         }
     }
 
-    /** Where the strip of an edge has no length left, its two profiles are one. @param sets of the new vertices */
+    /**
+     * Where the strip of an edge has no length left, its two profiles are one.
+     *
+     * @param sets of the new vertices
+     */
     void joinProfiles(DisjointSets sets) {
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
             int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);

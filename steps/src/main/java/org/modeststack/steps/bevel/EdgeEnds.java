@@ -396,7 +396,11 @@ final class EdgeEnds {
         return adj.cornerFace()[isLeft ? fan.corner(spoke) : cornerBefore(spoke)];
     }
 
-    /** A vertex on a spoke. @param c a corner that tells it from others at the same vertex */
+    /**
+     * A vertex on a spoke.
+     *
+     * @param c a corner that tells it from others at the same vertex
+     */
     private int on(int spoke, double distance, int c) {
         double[] w = fan.ways();
         int b = fan.at(spoke);
@@ -463,7 +467,7 @@ final class EdgeEnds {
             double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
             if (dot < 1 - PLANE) {
                 // With one edge between, on that if it can be.
-                if (b - a > 2 || !ridge(a, b, da, db)) fit(a, b, da, db);
+                if (b - a > 2 || !ridge(a, b)) fit(a, b, da, db);
                 return false;
             }
         }
@@ -520,7 +524,7 @@ final class EdgeEnds {
     }
 
     /** On the one edge between two cut ones, where the rails meet it: halfway if not at the same place. */
-    private boolean ridge(int a, int b, double da, double db) {
+    private boolean ridge(int a, int b) {
         double l = slide(a, a + 1, true), r = slide(b, b - 1, false);
         if (Double.isNaN(l) && Double.isNaN(r)) return false;
         double t = Double.isNaN(l) ? r : Double.isNaN(r) ? l : (l + r) / 2;
@@ -614,7 +618,11 @@ final class EdgeEnds {
         return profiles.on(c, i);
     }
 
-    /** Fills a corner between profiles that meet end to end. @param border where the first begins if the last does not end there, else -1 */
+    /**
+     * Fills a corner between profiles that meet end to end.
+     *
+     * @param border where the first begins if the last does not end there, else -1
+     */
     private void fill(int[] spokes, Vec3[] foot, int border) {
         int cuts = spokes.length, sides = border < 0 ? cuts : cuts + 1;
         if (n == 1 || meeting == Meeting.CAP) {
@@ -668,7 +676,11 @@ final class EdgeEnds {
         return new Vec3(cut.offset(v, 0), cut.offset(v, 1), cut.offset(v, 2));
     }
 
-    /** One face round a whole corner. @param old the old vertex where it is part of it, else -1 */
+    /**
+     * One face round a whole corner.
+     *
+     * @param old the old vertex where it is part of it, else -1
+     */
     private void cap(int[] spokes, int[][] between, int old) {
         cut.doubtful = true;
         int size = 1;

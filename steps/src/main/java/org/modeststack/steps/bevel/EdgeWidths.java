@@ -142,7 +142,12 @@ final class EdgeWidths {
         return along(c).unit().cross(along(d).unit()).length();
     }
 
-    /** Makes the rails of an edge run closer at one of its vertices. @param share for each vertex, 1 to leave it */
+    /**
+     * Makes the rails of an edge run closer at one of its vertices.
+     *
+     * @param edges for each edge the share of its width that is kept, 1 to leave it; null leaves all
+     * @param vertices the same for each vertex
+     */
     void scale(BitSet cut, double[] edges, double[] vertices) {
         for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
             for (int i = 0; i < 2; i++) {

@@ -206,7 +206,11 @@ final class Guard {
         return shrink(CLOSER);
     }
 
-    /** Holds back what left faces without area in the mesh that was built. @return whether there were any */
+    /**
+     * Holds back what left faces without area in the mesh that was built.
+     *
+     * @return whether there were any
+     */
     boolean holdFlat(Mesh built) {
         culprits.clear();
         for (int f = 0; f < built.faceCount(); f++)
@@ -214,7 +218,11 @@ final class Guard {
         return shrink(MARGIN);
     }
 
-    /** The old vertices beside what was held back last. @param alone or else all that hangs together with them */
+    /**
+     * The old vertices beside what was held back last.
+     *
+     * @param alone or else all that hangs together with them
+     */
     BitSet culprits(boolean alone) {
         if (alone) return culprits;
         BitSet groups = new BitSet(), out = new BitSet();
@@ -230,7 +238,11 @@ final class Guard {
         return false;
     }
 
-    /** Holds back what came together so that more than two faces meet in an edge. @return whether there was any */
+    /**
+     * Holds back what came together so that more than two faces meet in an edge.
+     *
+     * @return whether there was any
+     */
     boolean holdBranching(Mesh built) {
         culprits.clear();
         Adjacency now = built.adjacency();

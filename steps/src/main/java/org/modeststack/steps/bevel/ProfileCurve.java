@@ -99,7 +99,11 @@ final class ProfileCurve {
         return Moulding.heightAt(places, 0.5);
     }
 
-    /** At a share of the way, counted in segments. @param at where a and b go in {@code out} */
+    /**
+     * At a share of the way, counted in segments.
+     *
+     * @param at where a and b go in {@code out}
+     */
     void place(Pure pure, double turn, double share, double[] out, int at) {
         switch (pure) {
             case GIVEN -> {

@@ -33,7 +33,7 @@ public record Join(
             faces += context.body(id).faceCount();
             corners += context.body(id).cornerCount();
         }
-        Limits.checkCounts(vertices, faces, corners);
+        Limits.checkCounts((double) vertices, (double) faces, (double) corners);
         MeshBuilder b = new MeshBuilder((int) vertices, (int) faces);
         b.append(in, key -> key);
         for (String id : with.ids()) {

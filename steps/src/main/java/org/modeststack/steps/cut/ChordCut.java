@@ -44,7 +44,11 @@ final class ChordCut {
         Arrays.fill(last, -1);
     }
 
-    /** A new point on an edge. @param t how far from its lower vertex, more than 0 and less than 1 */
+    /**
+     * A new point on an edge.
+     *
+     * @param t how far from its lower vertex, more than 0 and less than 1
+     */
     int point(int edge, double t) {
         if (pointEdge.size() == pointShare.length) pointShare = Arrays.copyOf(pointShare, 2 * pointShare.length);
         pointShare[pointEdge.size()] = t;
@@ -106,7 +110,11 @@ final class ChordCut {
         return b.build();
     }
 
-    /** Puts the points on their edges. @return the vertex of each */
+    /**
+     * Puts the points on their edges.
+     *
+     * @return the vertex of each
+     */
     private int[] points(EdgeCuts cuts, MeshBuilder b) {
         int n = pointEdge.size();
         int[] order = new int[n], vertexOf = new int[n];

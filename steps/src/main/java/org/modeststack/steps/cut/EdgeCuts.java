@@ -124,7 +124,11 @@ final class EdgeCuts {
         return made;
     }
 
-    /** Carries all tags over. @param faceOf for each new face the old one that it is, or is part of */
+    /**
+     * Carries all tags over.
+     *
+     * @param faceOf for each new face the old one that it is, or is part of
+     */
     void tags(IntArrayList faceOf) {
         mesh.tags().forEach((name, tag) -> {
             out.emptyTag(name, tag.kind());

@@ -64,7 +64,7 @@ final class PlainSplit extends RingCut {
         for (int i = 0; i <= parts; i++) low[i] = cuts.vertex(c, i);
         for (int j = 0; j < parts; j++) {
             int width = parts - j;
-            for (int i = 0; i < width; i++) high[i] = rowVertex(f, c, inside, i, j + 1, parts);
+            for (int i = 0; i < width; i++) high[i] = rowVertex(c, inside, i, j + 1, parts);
             for (int i = 0; i < width; i++) {
                 long at = Keys.of(key, places[i], places[j]);
                 color(triangle(f, at, low[i], low[i + 1], high[i]), c, parts, i, j, i + 1, j, i, j + 1);
@@ -90,7 +90,7 @@ final class PlainSplit extends RingCut {
     }
 
     /** The i-th vertex of row j of a triangle. */
-    private int rowVertex(int f, int c, long inside, int i, int j, int parts) {
+    private int rowVertex(int c, long inside, int i, int j, int parts) {
         if (i == 0) return cuts.vertex(c + 2, parts - j);
         if (i == parts - j) return cuts.vertex(c + 1, j);
         double u = (double) i / parts, v = (double) j / parts;

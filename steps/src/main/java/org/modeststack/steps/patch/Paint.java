@@ -26,7 +26,11 @@ final class Paint {
         of.put(vertex, c);
     }
 
-    /** A vertex between two others. @param share how far it is from the first on the way to the second, 0 to 1 */
+    /**
+     * A vertex between two others.
+     *
+     * @param share how far it is from the first on the way to the second, 0 to 1
+     */
     void between(int vertex, int first, int second, double share) {
         if (colors == null) return;
         float[] c = new float[4];

@@ -38,7 +38,11 @@ final class Tunnel {
         this.away = away;
     }
 
-    /** Finds the rings among edges that are open once the faces are away. @return how many there are */
+    /**
+     * Finds the rings among edges that are open once the faces are away.
+     *
+     * @return how many there are
+     */
     int find(BitSet edges) {
         Adjacency adj = mesh.adjacency();
         int[] next = new int[mesh.vertexCount()];

@@ -24,7 +24,11 @@ public record Anchor(long key, Vec3 place, Vec3 way, double size, LongList ends)
     public Anchor {
         place = coarse(place);
         way = coarse(way);
-        size = (float) size;
+        size = coarse(size);
+    }
+
+    private static double coarse(double d) {
+        return (float) d;
     }
 
     private static Vec3 coarse(Vec3 v) {

@@ -71,7 +71,11 @@ final class HandMatch {
         missing.addAll(left);
     }
 
-    /** Adds what is found to {@code out}. @return how many */
+    /**
+     * Adds what is found to {@code out}.
+     *
+     * @return how many
+     */
     private static int byPlace(Mesh mesh, ElementKind kind, Rule.Hand hand, List<Anchor> missing, BitSet out) {
         Bounds from = from(mesh, kind, hand);
         if (from == null) return 0;

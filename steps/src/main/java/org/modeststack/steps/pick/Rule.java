@@ -66,7 +66,11 @@ public sealed interface Rule {
         }
     }
 
-    /** Edges whose faces meet at more than an angle. @param degrees between the faces' normals */
+    /**
+     * Edges whose faces meet at more than an angle.
+     *
+     * @param degrees between the faces' normals
+     */
     record Sharper(double degrees) implements Rule {}
 
     /** Edges with one face only. */
@@ -75,7 +79,11 @@ public sealed interface Rule {
     /** What is in a tag with a weight above 0. */
     record Tagged(String name) implements Rule {}
 
-    /** What an earlier step made. @param tag the name of its tag */
+    /**
+     * What an earlier step made.
+     *
+     * @param tag the name of its tag
+     */
     record Made(String tag) implements Rule {}
 
     /** Faces whose normals are within an angle of a direction. */

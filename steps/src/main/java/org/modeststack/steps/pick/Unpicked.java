@@ -8,7 +8,11 @@ import org.modeststack.steps.StepContext;
 public final class Unpicked {
     private Unpicked() {}
 
-    /** Passes the mesh on with a remark. @param what in the plural */
+    /**
+     * Passes the mesh on with a remark.
+     *
+     * @param what in the plural
+     */
     public static Mesh of(Mesh in, String what, StepContext context) {
         context.remark(Remark.Level.REMARK, "No " + what + " are picked, so nothing changes.");
         return in;

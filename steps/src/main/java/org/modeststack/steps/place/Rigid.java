@@ -45,7 +45,11 @@ record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) {
         return round(axis, cos, sin);
     }
 
-    /** A turn about an axis through the origin. @param axis unit length */
+    /**
+     * A turn about an axis through the origin.
+     *
+     * @param axis unit length
+     */
     static Rigid round(Vec3 axis, double cos, double sin) {
         Vec3[] e = {EX, EY, EZ};
         for (int i = 0; i < 3; i++) {

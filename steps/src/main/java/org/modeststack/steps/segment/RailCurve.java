@@ -53,7 +53,11 @@ final class RailCurve {
         return round;
     }
 
-    /** The places between the ends, or between the first vertex and itself: 1 to m - 1 of m. @return three values each */
+    /**
+     * The places between the ends, or between the first vertex and itself: 1 to m - 1 of m.
+     *
+     * @return three values each
+     */
     double[] between(int m) {
         double[] out = new double[3 * (m - 1)];
         if (round) roundBetween(m, out);
@@ -120,7 +124,11 @@ final class RailCurve {
         return out;
     }
 
-    /** Finds the plane and in it the circle that fits best. @return whether there is one */
+    /**
+     * Finds the plane and in it the circle that fits best.
+     *
+     * @return whether there is one
+     */
     private boolean circle() {
         // From the first vertex, so that places far from the origin lose nothing.
         double ox = p[0], oy = p[1], oz = p[2], mx = 0, my = 0, mz = 0, sx = 0, sy = 0, sz = 0;

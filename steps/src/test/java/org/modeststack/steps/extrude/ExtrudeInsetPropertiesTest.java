@@ -72,10 +72,10 @@ class ExtrudeInsetPropertiesTest {
             @ForAll @IntRange(min = 3, max = 40) int sides, @ForAll @DoubleRange(min = 0.1, max = 0.9) double share)
             throws StepException {
         Mesh m = prism(sides);
-        double area = topArea(m), inradius = 0;
+        double area = topArea(m);
         double high = m.bounds().maxZ();
         // Of a regular polygon: area = n r² tan(π/n), with the inradius r.
-        inradius = Math.sqrt(area / (sides * Math.tan(Math.PI / sides)));
+        double inradius = Math.sqrt(area / (sides * Math.tan(Math.PI / sides)));
         double t = share * inradius;
         Mesh out = TestContext.run(inset(TOP, t, 0, Inset.Frames.TOGETHER, true), m);
         double inner = innerArea(out, m, high);

@@ -177,8 +177,8 @@ class PickTest {
             xyz[i + 1] = 3 * xyz[i + 1] - 20;
         }
         long[] keys = new long[m.vertexCount()], faceKeys = new long[m.faceCount()];
-        for (int i = 0; i < keys.length; i++) keys[i] = 90000 + i;
-        for (int i = 0; i < faceKeys.length; i++) faceKeys[i] = 80000 + i;
+        for (int i = 0; i < keys.length; i++) keys[i] = 90000L + i;
+        for (int i = 0; i < faceKeys.length; i++) faceKeys[i] = 80000L + i;
         Mesh other = new Mesh(
                 xyz, m.offsets(), m.corners(), m.faceMaterials(), m.materials(), null, Map.of(), keys, faceKeys);
         Picked found = p.on(other);
@@ -195,8 +195,8 @@ class PickTest {
         double[] xyz = halves.xyz().clone();
         for (int i = 0; i < xyz.length; i++) xyz[i] /= 2;
         long[] vertexKeys = new long[9], faceKeys = new long[4];
-        for (int i = 0; i < 9; i++) vertexKeys[i] = 70000 + i;
-        for (int i = 0; i < 4; i++) faceKeys[i] = 60000 + i;
+        for (int i = 0; i < 9; i++) vertexKeys[i] = 70000L + i;
+        for (int i = 0; i < 4; i++) faceKeys[i] = 60000L + i;
         Mesh other = new Mesh(
                 xyz,
                 halves.offsets(),

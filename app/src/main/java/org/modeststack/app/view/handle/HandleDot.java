@@ -24,7 +24,7 @@ abstract class HandleDot extends Region {
     private Point2D press = Point2D.ZERO;
     private boolean held;
 
-    /** @param space the picture that it lies over */
+    /** @param handleSpace the picture that it lies over */
     HandleDot(HandleSpace handleSpace, String style) {
         space = handleSpace;
         getStyleClass().addAll("handle", style);

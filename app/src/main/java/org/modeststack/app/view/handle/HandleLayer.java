@@ -82,7 +82,11 @@ public final class HandleLayer extends Pane {
         dots.values().forEach(HandleDot::place);
     }
 
-    /** Draws the lines that show how far a step can go. @return how many */
+    /**
+     * Draws the lines that show how far a step can go.
+     *
+     * @return how many
+     */
     private int guides(Body b, Entry open, List<Guide> all) {
         StackPlacement behind = StackPlacement.over(b, b.indexOf(open.id()) + 1);
         for (int i = 0; i < all.size(); i++) {

@@ -16,9 +16,7 @@ import org.modeststack.stack.Entry;
 /** What a click in the view picks, and what is picked, in numbers. */
 public final class PickBar extends HBox {
     private final PickState picking;
-    private final DocumentState document;
     private final SelectionState selected;
-    private final PickState picks;
     private final OpenStepState openStep;
     private final HBox kinds = new HBox();
     private final Label numbers = new Label();
@@ -27,9 +25,7 @@ public final class PickBar extends HBox {
 
     public PickBar(DocumentState document, SelectionState selected, PickState picks, OpenStepState openStep) {
         super(8);
-        this.document = document;
         this.selected = selected;
-        this.picks = picks;
         this.openStep = openStep;
         picking = picks;
         getStyleClass().add("pick-bar");

@@ -3,7 +3,7 @@ package org.modeststack.app.view.picture;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.modeststack.mesh.Mesh;
@@ -30,7 +30,7 @@ public final class PictureThread implements AutoCloseable {
     private final Consumer<Picture> drawn;
     private final Consumer<Throwable> failed;
     private final Renderer renderer = new Renderer();
-    private final Map<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
+    private final IdentityHashMap<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
     private final Object lock = new Object();
     private final Thread thread;
     private PictureRequest wanted;
@@ -109,7 +109,7 @@ public final class PictureThread implements AutoCloseable {
 
     /** Makes the meshes ready for drawing; those of the picture before are there already. */
     private Scene sceneOf(PictureRequest r) {
-        Map<Mesh, RenderMesh> used = new IdentityHashMap<>();
+        IdentityHashMap<Mesh, RenderMesh> used = new IdentityHashMap<>();
         List<Scene.Item> items = new ArrayList<>();
         for (PictureRequest.ShownBody b : r.bodies()) {
             RenderMesh known = prepared.get(b.mesh());
@@ -127,7 +127,11 @@ public final class PictureThread implements AutoCloseable {
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
     private void rest(PictureRequest r) throws InterruptedException {
         synchronized (lock) {
-            if (wanted == null) lock.wait(REST_MS);
+            long until = System.nanoTime() + REST_MS * 1_000_000L, left = until - System.nanoTime();
+            while (wanted == null && left > 0) {
+                TimeUnit.NANOSECONDS.timedWait(lock, left);
+                left = until - System.nanoTime();
+            }
             if (wanted == null) wanted = r.withSamples(2);
         }
     }

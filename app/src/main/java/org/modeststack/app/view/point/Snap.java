@@ -101,7 +101,7 @@ public record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
         private final double y;
         private final Vec3 normal;
 
-        public Search(Target target, SurfacePoint hit, Camera camera, int width, int height, double x, double y) {
+        Search(Target target, SurfacePoint hit, Camera camera, int width, int height, double x, double y) {
             this.target = target;
             this.hit = hit;
             this.camera = camera;
@@ -112,7 +112,7 @@ public record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
             normal = FaceFrames.of(target.mesh).normal(hit.face());
         }
 
-        public Snap best() {
+        Snap best() {
             Mesh m = target.mesh;
             int f = hit.face(), from = m.offsets()[f], sides = m.sides(f);
             Vec3[] p = new Vec3[sides];

@@ -19,7 +19,12 @@ import org.modeststack.steps.StepException;
  * intersections.
  */
 public final class Arrangement {
-    /** One body that takes part. @param part a name that stays the same, @param name what the user calls it */
+    /**
+     * One body that takes part.
+     *
+     * @param part a name that stays the same,
+     * @param name what the user calls it
+     */
     public record Operand(Mesh mesh, String part, String name) {}
 
     private final List<Operand> operands;

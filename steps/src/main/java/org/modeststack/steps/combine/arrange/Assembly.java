@@ -573,11 +573,10 @@ final class Assembly {
             this.o = o;
             this.vertex = vertex;
             // Every side of a ring, by the edge of the operand's mesh that it lies on.
-            Solid s = soup.solids[o];
             for (int c = 0; c < rings.corners(); c++) {
                 Rings.Ring r = rings.ring(c);
                 if (dropped[c] || r.operand() != o) continue;
-                int e = meshEdge(s, r, c);
+                int e = meshEdge(c);
                 if (e < 0) continue;
                 next.add(first.put(e, corner.size()));
                 corner.add(c);
@@ -585,7 +584,7 @@ final class Assembly {
         }
 
         /** The edge of the operand's mesh that the side leaving a corner lies on, or -1. */
-        private int meshEdge(Solid s, Rings.Ring r, int c) {
+        private int meshEdge(int c) {
             int t = fragments.triangleOf(rings.fragment(c));
             int p = rings.point(c), q = rings.point(rings.next(c)), k = soup.axis(t);
             for (int i = 0; i < 3; i++) {

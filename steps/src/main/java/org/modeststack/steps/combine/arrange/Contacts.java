@@ -76,7 +76,11 @@ final class Contacts {
         for (int side : s.sidesOfEdge(local)) set.add(side / 3 + base);
     }
 
-    /** Finds where two triangles touch. @return whether they do beyond a corner that they share */
+    /**
+     * Finds where two triangles touch.
+     *
+     * @return whether they do beyond a corner that they share
+     */
     boolean intersect(int s, int t) {
         if (soup.turn(s) == 0 || soup.turn(t) == 0) {
             withoutArea(s, t);

@@ -18,7 +18,6 @@ final class FaceMerge {
     /** A simple polygon: its points, and for each the fragment along the side that leaves it. */
     record Ring(IntArrayList points, IntArrayList fragments) {}
 
-    private final Fragments fragments;
     private final IntArrayList kept;
     /** By side, three a fragment: the point it leaves, its neighbours in its ring, the side that runs back along it. */
     private final int[] from;
@@ -36,7 +35,6 @@ final class FaceMerge {
     private final int[] entry;
 
     FaceMerge(Points points, Fragments fragments, IntArrayList kept) {
-        this.fragments = fragments;
         this.kept = kept;
         int n = 3 * kept.size();
         from = new int[n];

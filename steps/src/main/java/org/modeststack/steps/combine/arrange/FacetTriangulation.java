@@ -39,7 +39,11 @@ final class FacetTriangulation {
         this.points = points;
     }
 
-    /** Begins anew with one triangle. @param turn the sign of its turn seen along the axis */
+    /**
+     * Begins anew with one triangle.
+     *
+     * @param turn the sign of its turn seen along the axis
+     */
     void start(int p, int q, int r, int newAxis, int turn) {
         axis = newAxis;
         u = (axis + 1) % 3;
@@ -276,7 +280,11 @@ final class FacetTriangulation {
         while (here != q) here = forceTowards(here, q);
     }
 
-    /** Fixes the next piece of the way from p to q. @return where it ends */
+    /**
+     * Fixes the next piece of the way from p to q.
+     *
+     * @return where it ends
+     */
     private int forceTowards(int p, int q) {
         // Round the triangles at p, first one way, then the other if a border comes between.
         int start = at[slot(p)], t = start;

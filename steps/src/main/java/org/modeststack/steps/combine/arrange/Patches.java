@@ -148,7 +148,7 @@ final class Patches {
     private byte decide(int patch) {
         int f = speaker.getInt(patch), t = fragments.triangleOf(f), own = soup.operandOfTriangle(t);
         winding.at(f);
-        if (!isOwner(f, t, own)) return DROPPED;
+        if (!isOwner(f, own)) return DROPPED;
         boolean[] front = new boolean[sheet.length], back = new boolean[sheet.length];
         for (int o = 0; o < sheet.length; o++) {
             if (!sheet[o]) {
@@ -169,7 +169,7 @@ final class Patches {
     }
 
     /** Where several surfaces lie on each other, the one of the first operand stands for all. */
-    private boolean isOwner(int f, int t, int own) {
+    private boolean isOwner(int f, int own) {
         for (int i = 0; i < winding.covering.size(); i++) {
             int s = winding.covering.getInt(i), o = soup.operandOfTriangle(s);
             if (o < own) return false;

@@ -144,7 +144,11 @@ final class Points {
         return find(p);
     }
 
-    /** Works out an edge's point in a plane in floating point. @return whether that is good enough */
+    /**
+     * Works out an edge's point in a plane in floating point.
+     *
+     * @return whether that is good enough
+     */
     private boolean quickly(int point, int edge, int t) {
         int p0 = 3 * soup.edgeLow(edge), p1 = 3 * soup.edgeHigh(edge);
         double[] p = soup.xyz;

@@ -266,7 +266,11 @@ final class Solid implements Memory.Counted {
         return sum;
     }
 
-    /** Finds the axis to look along. @return whether the triangle has area */
+    /**
+     * Finds the axis to look along.
+     *
+     * @return whether the triangle has area
+     */
     private boolean look(int t) {
         int a = 3 * triangles[3 * t], b = 3 * triangles[3 * t + 1], c = 3 * triangles[3 * t + 2];
         double ux = xyz[b] - xyz[a], uy = xyz[b + 1] - xyz[a + 1], uz = xyz[b + 2] - xyz[a + 2];
