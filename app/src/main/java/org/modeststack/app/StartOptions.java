@@ -51,8 +51,9 @@ final class StartOptions {
 
     @Option(
             names = "--show",
-            split = "\\s*,\\s*",
-            paramLabel = "WORD",
+            split = ",",
+            hideParamSyntax = true,
+            paramLabel = "WORD[,WORD]",
             converter = ShowWord.class,
             completionCandidates = ShowWord.class,
             description = "Shows these too: ${COMPLETION-CANDIDATES}.")
@@ -155,7 +156,8 @@ final class StartOptions {
         }
 
         @Override
-        public String convert(String word) {
+        public String convert(String typed) {
+            String word = typed.strip();
             if (!contains(word)) {
                 throw new TypeConversionException(
                         "there is no " + word + " to show; there are " + String.join(", ", this));

@@ -1,6 +1,10 @@
 package org.modeststack.mesh;
 
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.stream.LongStream;
 
 /** Small meshes for tests of every module. */
 public final class MeshFixtures {
@@ -99,6 +103,58 @@ public final class MeshFixtures {
             colors[4 * c + 3] = 1;
         }
         return withColors(m, colors);
+    }
+
+    /** The materials of {@link #telling}, by turns. */
+    public static final List<Material> TWO_MATERIALS =
+            List.of(new Material("one", 0x112233), new Material("two", 0x445566));
+
+    /**
+     * The mesh with everything it can carry, no two alike: another colour at every corner, two materials by turns, and
+     * tags "v", "e" and "f" of all vertices, edges and faces with another weight each. What a step swaps, loses or gives
+     * to the wrong element can be told.
+     */
+    public static Mesh telling(Mesh m) {
+        float[] colors = new float[4 * m.cornerCount()];
+        for (int c = 0; c < m.cornerCount(); c++) {
+            colors[4 * c] = (c + 1f) / (m.cornerCount() + 1);
+            colors[4 * c + 1] = 1 - colors[4 * c];
+            colors[4 * c + 2] = c % 7 / 7f;
+            colors[4 * c + 3] = 1 - c % 3 / 4f;
+        }
+        int[] materials = new int[m.faceCount()];
+        for (int f = 0; f < materials.length; f++) materials[f] = f % 2;
+        long[] edges = new long[m.edgeCount()];
+        for (int e = 0; e < edges.length; e++) {
+            int c = m.adjacency().edgeCorner(e, 0);
+            edges[e] = Tag.edge(m.corners()[c], m.corners()[m.adjacency().cornerNext()[c]]);
+        }
+        Arrays.sort(edges);
+        Map<String, Tag> tags = Map.of(
+                "v", rising(ElementKind.VERTEX, upTo(m.vertexCount())),
+                "e", rising(ElementKind.EDGE, edges),
+                "f", rising(ElementKind.FACE, upTo(m.faceCount())));
+        return new Mesh(
+                m.xyz(),
+                m.offsets(),
+                m.corners(),
+                materials,
+                TWO_MATERIALS,
+                colors,
+                tags,
+                m.vertexKeys(),
+                m.faceKeys());
+    }
+
+    private static long[] upTo(int n) {
+        return LongStream.range(0, n).toArray();
+    }
+
+    /** Weights that rise from element to element, all between 0 and 1. */
+    private static Tag rising(ElementKind kind, long[] elements) {
+        double[] weights = new double[elements.length];
+        for (int i = 0; i < weights.length; i++) weights[i] = (i + 1.0) / (weights.length + 1);
+        return new Tag(kind, elements, weights);
     }
 
     private static Mesh withColors(Mesh m, float[] colors) {

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.combine.Booleans.assertClosed;
 import static org.modeststack.steps.combine.Booleans.assertIdentities;
 import static org.modeststack.steps.combine.Booleans.combine;
+import static org.modeststack.steps.combine.Booleans.union;
 import static org.modeststack.steps.combine.Booleans.volume;
 
 import java.util.Arrays;
@@ -19,6 +20,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.combine.arrange.Operation;
@@ -153,5 +155,17 @@ class BooleanStepTest {
 
     static List<Long> keys(Mesh m) {
         return Arrays.stream(m.vertexKeys()).boxed().toList();
+    }
+
+    /** They touch along one line: nothing is shared, each stays whole; by construction. */
+    @Test
+    void twoBoxesThatShareOneEdgeStayTwo() throws StepException {
+        Mesh a = MeshFixtures.cube(2), b = MeshFixtures.moved(MeshFixtures.cube(2), 2, 2, 0);
+        Mesh r = union(a, b);
+        assertEquals(2, Measures.of(r).shells());
+        assertEquals(24, r.edgeCount());
+        assertEquals(12, r.faceCount());
+        assertEquals(16, volume(r), 1e-12);
+        assertClosed(r);
     }
 }

@@ -122,4 +122,32 @@ class SheetsTest {
         }
         return n;
     }
+
+    /** A sheet minus two bodies keeps the part outside both; flipped, the part inside either. */
+    @ParameterizedTest
+    @CsvSource({"false, DIFFERENCE", "true, DIFFERENCE", "false, INTERSECTION", "true, INTERSECTION"})
+    void aSheetAndTwoBodies(boolean flip, Operation op) throws StepException {
+        Mesh sheet = ground(8, 0.25);
+        Mesh a = MeshFixtures.box(-3, -3, -1, -1, -1, 1), b = MeshFixtures.box(1.5, 1, -1, 3, 2, 1);
+        Mesh r = combine(op, flip, sheet, a, b);
+        // The two hide 2 × 2 and 1.5 × 1 of 64; what they share is nothing.
+        double hidden = 4 + 1.5;
+        assertEquals(
+                op == Operation.DIFFERENCE ? 64 - hidden : 0,
+                r.isEmpty() ? 0 : Measures.of(r).area(),
+                1e-9);
+    }
+
+    /** Bodies that are cut by a flipped sheet and by a box, in one step. */
+    @Test
+    void aBodyMinusASheetAndABody() throws StepException {
+        Mesh cube = MeshFixtures.moved(MeshFixtures.cube(2), -1, -1, 0);
+        Mesh drill = MeshFixtures.box(-0.5, -0.5, -1, 0.5, 0.5, 3);
+        Mesh under = combine(Operation.DIFFERENCE, true, cube, ground(4, 0.5), drill);
+        assertClosed(under);
+        assertEquals(0.5 * (4 - 1), volume(under), 1e-12);
+        Mesh over = combine(Operation.DIFFERENCE, false, cube, ground(4, 0.5), drill);
+        assertClosed(over);
+        assertEquals(1.5 * (4 - 1), volume(over), 1e-12);
+    }
 }
