@@ -12,6 +12,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
@@ -89,6 +90,18 @@ class CopiesCarryTest {
                                 turned(432, -1, 4, 18),
                                 turned(576, -1, 4, 24))),
                 new Case(
+                        "about X, rising along it",
+                        new RoundArray(2, Axis.X, 90, new Vec3(0, 1, -2), 5, 0),
+                        List.of(
+                                moved(0, 0, 0),
+                                new Copy(p -> new Vec3(p.x() + 5, 1 - (p.z() + 2), -2 + (p.y() - 1)), false))),
+                new Case(
+                        "about Y, sinking along it",
+                        new RoundArray(2, Axis.Y, 90, new Vec3(1, 0, -2), -3, 0),
+                        List.of(
+                                moved(0, 0, 0),
+                                new Copy(p -> new Vec3(1 + (p.z() + 2), p.y() - 3, -2 - (p.x() - 1)), false))),
+                new Case(
                         "a mirror away from the body",
                         new Mirror(Axis.X, -0.5, true, 1e-3),
                         List.of(moved(0, 0, 0), new Copy(p -> new Vec3(2 * -0.5 - p.x(), p.y(), p.z()), true))));
@@ -102,6 +115,48 @@ class CopiesCarryTest {
         assertEquals(c.copies.size() * ONE.faceCount(), out.faceCount());
         assertCountsOfTags(c.copies.size(), out);
         for (Copy copy : c.copies) assertCopy(ONE, out, copy);
+    }
+
+    /** The first copy is the original; the others' keys are their own, and stay when there are more or fewer copies. */
+    @ParameterizedTest
+    @MethodSource("cases")
+    void everyElementHasAKeyOfItsOwnThatStays(Case c) throws StepException {
+        Mesh out = TestContext.run(c.step, ONE);
+        assertEquals(
+                out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count());
+        assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count());
+        assertArrayEquals(ONE.vertexKeys(), Arrays.copyOf(out.vertexKeys(), ONE.vertexCount()));
+        assertArrayEquals(ONE.faceKeys(), Arrays.copyOf(out.faceKeys(), ONE.faceCount()));
+        if (c.step instanceof RowArray r && r.spacing() == RowArray.Spacing.EACH) {
+            Mesh more = TestContext.run(new RowArray(r.count() + 1, r.offset(), r.spacing(), 0), ONE);
+            assertArrayEquals(out.vertexKeys(), Arrays.copyOf(more.vertexKeys(), out.vertexCount()));
+            assertArrayEquals(out.faceKeys(), Arrays.copyOf(more.faceKeys(), out.faceCount()));
+        }
+    }
+
+    /** Two steps of one kind after each other, as their own numbers in the stack tell them apart. */
+    @Test
+    void theSameStepElsewhereMakesOtherKeys() throws StepException {
+        Step row = new RowArray(2, new Vec3(10, 0, 0), RowArray.Spacing.EACH, 0);
+        Step mirror = new Mirror(Axis.X, 0, true, 0.001);
+        for (Step s : List.of(row, mirror)) {
+            Mesh a = s.apply(ONE, new TestContext(1)), b = s.apply(ONE, new TestContext(2));
+            for (int v = 0; v < a.vertexCount(); v++) {
+                assertEquals(v < ONE.vertexCount(), a.vertexKeys()[v] == b.vertexKeys()[v]);
+            }
+            for (int f = 0; f < a.faceCount(); f++) {
+                assertEquals(f < ONE.faceCount(), a.faceKeys()[f] == b.faceKeys()[f]);
+            }
+        }
+    }
+
+    /** What is exactly as far from the plane as is asked is still put on it. */
+    @ParameterizedTest
+    @CsvSource({"0.25, 12", "0.2499, 16"})
+    void whatIsWithinTheDistanceIsShared(double within, int vertices) throws StepException {
+        Mesh out = TestContext.run(new Mirror(Axis.X, 0.75, true, within), ONE);
+        assertEquals(vertices, out.vertexCount());
+        assertEquals(vertices == 12 ? 0.75 : 1, minOf(out, 0.5), 0);
     }
 
     /** Face 0 of the box lies in the plane and goes with its image; the corners on the plane are shared. */
@@ -188,6 +243,13 @@ class CopiesCarryTest {
             if (all) return found;
         }
         return null;
+    }
+
+    /** The least X above a bound. */
+    private static double minOf(Mesh m, double above) {
+        double least = Double.MAX_VALUE;
+        for (int v = 0; v < m.vertexCount(); v++) if (m.x(v) > above) least = Math.min(least, m.x(v));
+        return least;
     }
 
     private static int faceAt(Mesh m, double x) {

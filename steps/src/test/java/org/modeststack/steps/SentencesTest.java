@@ -1,0 +1,89 @@
+package org.modeststack.steps;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.util.HashMap;
+import java.util.Map;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.steps.catalog.Steps;
+
+/** What a step says of itself names what departs from the ordinary, and nothing else. */
+class SentencesTest {
+    /** Type of step, the values that are set, the sentence; numbers stand in braces. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "round-array | angle=360 | *Repeat* {count} times round {axis}.",
+                "round-array | angle=90 | *Repeat* {count} times round {axis} over {angle}.",
+                "round-array | center=0 1 0 | *Repeat* {count} times round {axis} through {center}.",
+                "round-array | rise=-2; weld=0.01 | *Repeat* {count} times round {axis}, rising {rise} each, welded within {weld}.",
+                "row-array | spacing=each | *Repeat* {count} times in a row, each {offset} on.",
+                "row-array | spacing=total; weld=0.01 | *Repeat* {count} times in a row over {offset}, welded within {weld}.",
+                "mirror | at=0 | *Mirror* across {axis}, weld within {distance}.",
+                "mirror | at=-3; weld=off | *Mirror* across {axis} at {at}, without welding.",
+                "space-evenly | relax=0; share=1 | *Space evenly* {chains}.",
+                "space-evenly | relax=2; share=0.5 | *Space evenly* {chains}, relaxed {relax} times, {share} of the way.",
+                "flatten | plane=best | *Flatten* {what}.",
+                "flatten | plane=of-body; share=0.5 | *Flatten* {what} onto the nearest face of {body}, {share} of the way.",
+                "flatten | plane=across-z; through=middle | *Flatten* {what} {plane}.",
+                "flatten | plane=across-z; through=position | *Flatten* {what} {plane} at {position}.",
+                "loop-to-circle | size=mean; spacing=even | *Make round* {loops}.",
+                "loop-to-circle | size=given; spacing=kept; share=0.5 | *Make round* {loops}, {diameter} across, spacing {spacing}, {share} of the way.",
+                "slide | what=vertices: all | *Slide* {what} by {share} towards {towards}.",
+                "slide | what=edges: all; even=on | *Slide* {what} by {share}, evenly.",
+                "slide | what=edges: all; even=off | *Slide* {what} by {share}.",
+                "tag | weight=1 | *Tag* {what} as {name}.",
+                "tag | weight=0.5 | *Tag* {what} as {name} with weight {weight}.",
+                "place | square=off; turned=9; above=0 | *Place* it with {point} at {at}.",
+                "place | square=on; turned=9; above=1 | *Place* it with {point} at {at}, square to {normal}, turned {turned}, {above} above.",
+                "place | square=on; turned=0 | *Place* it with {point} at {at}, square to {normal}.",
+                "inset | depth=0 | *Inset* {faces} by {thickness}.",
+                "inset | depth=1; frames=each | *Inset* {faces} by {thickness}, {frames} apart, sunk by {depth}.",
+                "inset | depth=-1 | *Inset* {faces} by {thickness}, raised by {depth}.",
+                "extrude | direction=together | *Extrude* {faces} by {distance}.",
+                "extrude | direction=apart; turn=5 | *Extrude* {faces} by {distance}, each {direction}, turned by {turn}.",
+                "extrude | direction=even | *Extrude* {faces} by {distance}, {direction} all over.",
+                "extrude | direction=given; taper=0.5 | *Extrude* {faces} by {distance} along {along}, tapered by {taper}.",
+                "scale | from=0 0 0 | *Scale* by {factors}.",
+                "scale | from=0 0 1 | *Scale* by {factors} from {from}.",
+                "turn | about=0 0 0 | *Turn* by {angle} round {axis}.",
+                "turn | about=1 0 0 | *Turn* by {angle} round {axis} through {about}.",
+                "imported | scale=1 | Start with the mesh *{file}*.",
+                "imported | scale=2 | Start with the mesh *{file}*, {scale} its size.",
+                "cone | topDiameter=0 | Start with a *cone* {diameter} across, {height} tall, with {sides} sides.",
+                "cone | topDiameter=4 | Start with a *cone* {diameter} across, {topDiameter} at the top, {height} tall, with {sides} sides.",
+                "bevel | where=edges: all; angle=0; measure=along; segments=1 | *Bevel* {where} by {width} {measure} the faces.",
+                "bevel | where=edges: all; angle=30; measure=share; segments=3 | *Bevel* {where}, sharper than {angle}, by {share} of the shorter edge, in {segments} segments, profile {profile}.",
+                "bevel | where=faces: all; angle=0; measure=across; shape=steps | *Bevel* {of} of {where} by {width} {measure} the strip, in {segments} {shape}.",
+                "bevel | of=vertices; where=vertices: all; measure=deep; shape=own | *Bevel* {where} by {width} {measure}, along a curve of its {shape}.",
+                "bevel | of=vertices; where=faces: all; measure=same; segments=1 | *Bevel* {of} of {where} by the {measure} {width} along every edge.",
+                "bevel | of=rims; where=faces: all; angle=20; segments=1; measure=along | *Bevel* {of} of {where}, sharper than {angle}, by {width} {measure} the faces.",
+                "weld-picked | to=nearest | *Weld* {what} within {within}.",
+                "weld-picked | to=centre | *Weld* {what} to the {to}.",
+                "subdivide | levels=1 | *Smooth* the whole mesh, {levels} level.",
+                "subdivide | levels=2 | *Smooth* the whole mesh, {levels} levels.",
+                "boolean | operation=union | *Unite* with {with}.",
+                "boolean | operation=difference | *Cut away* {with}.",
+                "boolean | operation=intersection | *Keep* what is shared with {with}.",
+                "cut-loop | count=1; spread=0.5; slide=0 | *Cut a loop* across {across}.",
+                "cut-loop | count=2; spread=1; slide=0.1 | *Cut* {count} *loops* across {across}, slid by {slide}.",
+                "cut-loop | count=3; spread=0.5; slide=0 | *Cut* {count} *loops* across {across}, spread {spread}.",
+                "cut-path | through=vertices: all; share=0.4; closed=off | *Cut a path* through {through}.",
+                "cut-path | through=edges: all; share=0.4; closed=on | *Cut a path* through {through} at {share}, closed.",
+                "cut-path | through=edges: all; share=0.5; closed=off | *Cut a path* through {through}.",
+                "bridge | segments=1; twist=0 | *Bridge* {between}.",
+                "bridge | segments=2; twist=-1 | *Bridge* {between} in {segments} rows, twisted by {twist}."
+            })
+    void aStepSaysWhatItDoes(String type, String values, String sentence) throws StepException {
+        StepDescriptor d = Steps.byType(type);
+        Map<String, Object> set = new HashMap<>();
+        for (String value : values.split(";", -1)) {
+            int at = value.indexOf('=');
+            String name = value.substring(0, at).strip();
+            set.put(name, d.param(name).parse(value.substring(at + 1)));
+        }
+        assertEquals(sentence, d.create(set).sentence());
+    }
+}
