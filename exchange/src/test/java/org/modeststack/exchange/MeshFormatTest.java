@@ -11,6 +11,8 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -24,6 +26,7 @@ import org.modeststack.exchange.stl.StlWriter;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 
@@ -57,6 +60,68 @@ class MeshFormatTest {
         assertEquals(factor, MeshFormat.read(file, unit).mesh().bounds().maxX());
         MeshFormat.write(MeshFormat.read(file, unit).mesh(), file, unit);
         assertEquals(factor, MeshFormat.read(file, unit).mesh().bounds().maxX());
+    }
+
+    /** A triangle of 1 × 2 × 3 units, in every format, read and written in every unit. */
+    @ParameterizedTest
+    @CsvSource({
+        "STL, MM, 1", "STL, CM, 10", "STL, M, 1000", "STL, INCH, 25.4",
+        "STL_TEXT, CM, 10", "STL_TEXT, INCH, 25.4", "OBJ, CM, 10", "OBJ, INCH, 25.4"
+    })
+    void everyFormatTakesEveryUnit(MeshFormat format, LengthUnit unit, double factor, @TempDir Path dir)
+            throws ExchangeException {
+        Path file = dir.resolve("m." + format.extension());
+        Mesh m = MeshFixtures.box(0, 0, 0, factor, 2 * factor, 3 * factor);
+        MeshFormat.write(m, file, unit);
+        Mesh inUnits = MeshFormat.read(file, LengthUnit.MM).mesh();
+        assertEquals(1, inUnits.bounds().maxX(), 1e-6);
+        assertEquals(2, inUnits.bounds().maxY(), 1e-6);
+        assertEquals(3, inUnits.bounds().maxZ(), 1e-6);
+        Mesh again = MeshFormat.read(file, unit).mesh();
+        assertEquals(factor, again.bounds().maxX(), 1e-6 * factor);
+        assertEquals(3 * factor, again.bounds().maxZ(), 1e-6 * factor);
+    }
+
+    /**
+     * The normal of a facet points outwards by the right-hand rule and has length 1 (the format as commonly published).
+     * A tetrahedron in general position, in inches; the normal is worked out here from the written corners by solving
+     * for the direction square to two sides.
+     */
+    @Test
+    void facetNormalsFollowTheRightHandRule() throws ExchangeException {
+        Mesh m = MeshFixtures.posed(MeshFixtures.tetrahedron(), new Random(8), 40);
+        ByteBuffer stl = ByteBuffer.wrap(StlWriter.binary(m, LengthUnit.INCH)).order(ByteOrder.LITTLE_ENDIAN);
+        List<Vec3> fromText = new ArrayList<>();
+        for (String line : new String(StlWriter.text(m, LengthUnit.INCH), StandardCharsets.US_ASCII).split("\n")) {
+            String[] w = line.strip().split(" ");
+            if (w[0].equals("facet")) {
+                fromText.add(new Vec3(Double.parseDouble(w[2]), Double.parseDouble(w[3]), Double.parseDouble(w[4])));
+            }
+        }
+        assertEquals(4, stl.getInt(80));
+        assertEquals(4, fromText.size());
+        Vec3 middle = m.bounds().center().times(1 / 25.4);
+        for (int i = 0; i < 4; i++) {
+            stl.position(84 + 50 * i);
+            Vec3 n = triple(stl), a = triple(stl), b = triple(stl), c = triple(stl);
+            assertEquals(1, n.length(), 1e-6);
+            assertEquals(0, n.dot(b.minus(a)), 1e-6);
+            assertEquals(0, n.dot(c.minus(a)), 1e-6);
+            assertTrue(n.dot(a.minus(middle)) > 0, "outwards");
+            assertEquals(0, fromText.get(i).minus(n).length(), 1e-6);
+        }
+    }
+
+    /** A facet without area has no normal; zeros are what the format has for it. */
+    @Test
+    void aFacetWithoutAreaHasNoNormal() throws ExchangeException {
+        Mesh m = MeshFixtures.faces(new double[] {0, 0, 0, 1, 0, 0, 2, 0, 0}, new int[][] {{0, 1, 2}});
+        ByteBuffer stl = ByteBuffer.wrap(StlWriter.binary(m, LengthUnit.MM)).order(ByteOrder.LITTLE_ENDIAN);
+        for (int i = 0; i < 3; i++) assertEquals(0, stl.getFloat(84 + 4 * i));
+    }
+
+    private static Vec3 triple(ByteBuffer in) {
+        return new Vec3(in.getFloat(), in.getFloat(), in.getFloat());
     }
 
     /** STL: 80 bytes of header, a count, 50 bytes a facet (the format as commonly published). */

@@ -15,9 +15,9 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.measure.Normals;
 
 /**
- * Small pictures kept as text, drawn by this program and judged by eye: {@code #} is what is dark (ink, or a face in shadow), a letter the face that shows
- * there (left l, right r, front f, back b, top t, underside u), a dot paper.
- * A picture turned over, a face at a wrong place or a line that should be hidden is seen by whoever reads them.
+ * Small pictures kept as text, drawn by this program and judged by eye: {@code #} is what is dark (ink, or a face in
+ * shadow), a letter the face that shows there (left l, right r, front f, back b, top t, underside u), a dot paper. A
+ * picture turned over, a face at a wrong place or a line that should be hidden is seen by whoever reads them.
  */
 class ReferencePicturesTest {
     private static final int W = 64;

@@ -9,9 +9,13 @@ import static org.modeststack.steps.PartFixtures.euler;
 import static org.modeststack.steps.PartFixtures.pick;
 import static org.modeststack.steps.PartFixtures.volume;
 
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
+import it.unimi.dsi.fastutil.longs.LongSet;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -365,6 +369,45 @@ class BevelTest {
         Tag strips = out.tag(new TestContext().madeTag());
         assertEquals("enamel", out.materialOf((int) strips.element(0)).name());
         assertEquals(2, out.materials().size());
+    }
+
+    /** Of a whole box: twelve strips and eight corners are of it, and nothing else. */
+    @ParameterizedTest
+    @CsvSource({"EDGES, 20", "VERTICES, 8"})
+    void stripsAndCornersWearWhatTheyAreTold(Bevel.Of of, int made) throws StepException {
+        Mesh in = MeshFixtures.telling(cube(10));
+        String kind = of == Bevel.Of.EDGES ? "edges: all" : "vertices: all";
+        Mesh out = TestContext.run(bevel("of", of, "where", pick(kind), "width", 2.0, "material", "enamel"), in);
+        LongSet old = new LongOpenHashSet(in.faceKeys());
+        int enamel = 0;
+        for (int f = 0; f < out.faceCount(); f++) {
+            boolean isNew = !old.contains(out.faceKeys()[f]);
+            assertEquals(isNew, out.materialOf(f).name().equals("enamel"), "face " + f);
+            if (isNew) enamel++;
+        }
+        assertEquals(made, enamel);
+        assertEquals(6, out.faceCount() - enamel);
+    }
+
+    /** Without a name of its own a strip wears what one of its two neighbours does, a corner what one of its three does. */
+    @Test
+    void newFacesOtherwiseWearWhatIsBesideThem() throws StepException {
+        Mesh in = MeshFixtures.telling(cube(10));
+        for (Bevel.Of of : new Bevel.Of[] {Bevel.Of.EDGES, Bevel.Of.VERTICES}) {
+            String kind = of == Bevel.Of.EDGES ? "edges: all" : "vertices: all";
+            Mesh out = TestContext.run(bevel("of", of, "where", pick(kind), "width", 2.0), in);
+            assertEquals(Set.copyOf(in.materials()), Set.copyOf(out.materials()));
+            Tag made = out.tag(new TestContext().madeTag());
+            for (int f = 0; f < out.faceCount(); f++) {
+                if (!made.contains(f)) continue;
+                Set<Material> old = new HashSet<>(), fresh = new HashSet<>();
+                for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) {
+                    int g = out.adjacency().cornerFace()[out.adjacency().twins()[c]];
+                    (made.contains(g) ? fresh : old).add(out.materialOf(g));
+                }
+                assertTrue((old.isEmpty() ? fresh : old).contains(out.materialOf(f)), of + " face " + f);
+            }
+        }
     }
 
     /** Paint goes on over strips and corners: nowhere is it farther off than from a new vertex to the corner it was. */
