@@ -12,6 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
@@ -210,6 +211,30 @@ class PickTest {
         Picked found = p.on(other);
         assertEquals(1, found.lost(), "four quarters lie equally near to the middle");
         assertTrue(found.selection().isEmpty());
+    }
+
+    /** A small square over a sheet, turned about its middle, with keys of its own. */
+    private static Mesh square(double degrees, long key) {
+        double c = 0.5 * Math.cos(Math.toRadians(degrees)), s = 0.5 * Math.sin(Math.toRadians(degrees));
+        MeshBuilder b = new MeshBuilder(0, 0);
+        b.append(MeshFixtures.sheet(6), k -> k);
+        double[] y = {-c, -c, c, c}, z = {-s, -s, s, s}, x = {-0.5, 0.5, 0.5, -0.5};
+        int[] v = new int[4];
+        for (int i = 0; i < 4; i++) v[i] = b.vertex(3 + x[i], 3 + y[i], 2 + z[i], key + i);
+        b.face(key, b.material(Material.DEFAULT), v);
+        return b.build();
+    }
+
+    /** What lies at the same place but looks another way is something else. */
+    @ParameterizedTest
+    @CsvSource({"0, 1", "15, 1", "-24, 1", "26, 0", "-40, 0", "90, 0", "180, 0"})
+    void aFaceIsKnownByTheWayItLooks(double degrees, int kept) {
+        Pick p = Pick.hand(square(0, 5000), Selection.of(ElementKind.FACE, 36));
+        Picked found = p.on(square(degrees, 7000));
+        assertEquals(kept, found.found());
+        assertEquals(1 - kept, found.lost());
+        assertEquals(
+                kept == 1 ? Selection.of(ElementKind.FACE, 36) : Selection.of(ElementKind.FACE), found.selection());
     }
 
     @Test
