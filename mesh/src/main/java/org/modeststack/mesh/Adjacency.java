@@ -90,7 +90,6 @@ public final class Adjacency implements Memory.Counted {
         for (int c = 0; c < n; c++) vertexCorners[at[corners[c]]++] = c;
     }
 
-    /** Turns counts, each one place on, into where each begins. */
     @Override
     public void count(Memory memory) {
         for (int[] array : new int[][] {
@@ -108,6 +107,7 @@ public final class Adjacency implements Memory.Counted {
         }) memory.addArray(array);
     }
 
+    /** Turns counts, each one place on, into where each begins. */
     private static void sum(int[] counts) {
         int all = 0;
         for (int i = 0; i < counts.length; i++) {

@@ -157,6 +157,11 @@ public final class MeshFixtures {
         return new Tag(kind, elements, weights);
     }
 
+    /** The colour of a corner of a mesh that has colours: red, green, blue, alpha. */
+    public static float[] colorOf(Mesh m, int corner) {
+        return Arrays.copyOfRange(m.cornerColors(), 4 * corner, 4 * corner + 4);
+    }
+
     private static Mesh withColors(Mesh m, float[] colors) {
         return new Mesh(
                 m.xyz(),

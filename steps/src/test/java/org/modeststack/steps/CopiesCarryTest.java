@@ -2,7 +2,6 @@ package org.modeststack.steps;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -218,7 +217,10 @@ class CopiesCarryTest {
         assertEquals(in.tag("f").weightOf(f), out.tag("f").weightOf(face));
         int[] there = found.getFirst();
         for (int i = 0; i < ring.length; i++) {
-            assertArrayEquals(color(in, ring[i]), color(out, there[i]), "colour of corner " + i + " of face " + f);
+            assertArrayEquals(
+                    MeshFixtures.colorOf(in, ring[i]),
+                    MeshFixtures.colorOf(out, there[i]),
+                    "colour of corner " + i + " of face " + f);
             int v = in.corners()[ring[i]], w = out.corners()[there[i]];
             assertEquals(in.tag("v").weightOf(v), out.tag("v").weightOf(w));
             int next = (i + 1) % ring.length;
@@ -263,10 +265,5 @@ class CopiesCarryTest {
         int[] ring = new int[m.sides(f)];
         Arrays.setAll(ring, i -> m.offsets()[f] + i);
         return ring;
-    }
-
-    private static float[] color(Mesh m, int c) {
-        assertTrue(m.hasColors());
-        return Arrays.copyOfRange(m.cornerColors(), 4 * c, 4 * c + 4);
     }
 }

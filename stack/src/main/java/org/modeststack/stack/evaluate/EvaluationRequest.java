@@ -38,19 +38,17 @@ public record EvaluationRequest(Document document, List<String> wanted) {
      * @param urgent the id of the body that is worked on, or null
      */
     public static EvaluationRequest forWindow(Document document, String urgent) {
-        Set<String> order = new LinkedHashSet<>();
-        if (urgent != null && document.body(urgent) != null) withUsers(document, urgent, order);
-        for (Body b : document.bodies()) if (isSeen(document, b)) order.add(b.id());
+        Set<String> order = seen(document, urgent);
         for (Body b : document.bodies()) order.add(b.id());
         return new EvaluationRequest(document, new ArrayList<>(order));
     }
 
-    /** How many of the wanted bodies are seen, or made of what is worked on: they stand in front. */
-    int urgentCount(String urgent) {
-        Set<String> first = new LinkedHashSet<>();
-        if (urgent != null && document.body(urgent) != null) withUsers(document, urgent, first);
-        for (Body b : document.bodies()) if (isSeen(document, b)) first.add(b.id());
-        return first.size();
+    /** The ids of the bodies that are seen, or worked on, or made of what is worked on, the most urgent first. */
+    static Set<String> seen(Document document, String urgent) {
+        Set<String> order = new LinkedHashSet<>();
+        if (urgent != null && document.body(urgent) != null) withUsers(document, urgent, order);
+        for (Body b : document.bodies()) if (isSeen(document, b)) order.add(b.id());
+        return order;
     }
 
     private static boolean isSeen(Document d, Body b) {

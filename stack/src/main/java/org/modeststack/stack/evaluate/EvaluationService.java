@@ -1,6 +1,5 @@
 package org.modeststack.stack.evaluate;
 
-import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
@@ -43,8 +42,8 @@ public final class EvaluationService implements AutoCloseable {
     private static final class Job {
         final Document document;
         final EvaluationRequest request;
-        /** The hidden bodies, which nobody waits for. */
-        final Set<String> hidden;
+        /** The bodies that somebody waits for; what comes of others nobody sees. */
+        final Set<String> seen;
 
         private final long started = System.nanoTime();
         private volatile boolean stopped;
@@ -52,9 +51,7 @@ public final class EvaluationService implements AutoCloseable {
         Job(Document document, String urgent) {
             this.document = document;
             request = EvaluationRequest.forWindow(document, urgent);
-            int seen = request.urgentCount(urgent);
-            hidden = new HashSet<>(
-                    request.wanted().subList(seen, request.wanted().size()));
+            seen = EvaluationRequest.seen(document, urgent);
         }
     }
 
@@ -64,9 +61,10 @@ public final class EvaluationService implements AutoCloseable {
     private final Listener listener;
     private final Progress progress;
     private final Object lock = new Object();
-    private Asked next;
+    /** Changed under the lock alone, looked at by long work without it. */
+    private volatile Asked next;
+
     private Job running;
-    private volatile boolean waiting;
     private volatile boolean closed;
 
     /** @param progress is told on the service's threads */
@@ -86,7 +84,6 @@ public final class EvaluationService implements AutoCloseable {
     public void request(Document document, String urgent) {
         synchronized (lock) {
             next = new Asked(document, urgent);
-            waiting = true;
             lock.notifyAll();
         }
     }
@@ -98,7 +95,6 @@ public final class EvaluationService implements AutoCloseable {
             if (next == null) return;
             Document forgotten = next.document();
             next = null;
-            waiting = false;
             if (running == null) tell(new Evaluation(forgotten, null, 0, End.STOPPED));
         }
     }
@@ -113,7 +109,6 @@ public final class EvaluationService implements AutoCloseable {
         while (true) {
             Job job;
             synchronized (lock) {
-                running = null;
                 while (next == null && !closed) {
                     try {
                         lock.wait();
@@ -124,7 +119,6 @@ public final class EvaluationService implements AutoCloseable {
                 if (closed) return;
                 running = job = new Job(next.document(), next.urgent());
                 next = null;
-                waiting = false;
             }
             Evaluation e = carryOut(job);
             boolean overtaken;
@@ -158,7 +152,7 @@ public final class EvaluationService implements AutoCloseable {
     }
 
     private boolean isUnwanted(Job job) {
-        return job.stopped || closed || waiting && System.nanoTime() - job.started > PATIENCE_NANOS;
+        return job.stopped || closed || next != null && System.nanoTime() - job.started > PATIENCE_NANOS;
     }
 
     private void ready(Job job, BodyResult result) {
@@ -168,7 +162,7 @@ public final class EvaluationService implements AutoCloseable {
             LOG.log(System.Logger.Level.ERROR, "listener to results", e);
         }
         // What follows from here on nobody sees.
-        if (waiting && job.hidden.contains(result.bodyId())) throw new CancellationException();
+        if (next != null && !job.seen.contains(result.bodyId())) throw new CancellationException();
     }
 
     private void tellProgress(Job job, String body, String step, double share) {

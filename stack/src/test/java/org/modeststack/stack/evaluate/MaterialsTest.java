@@ -3,6 +3,7 @@ package org.modeststack.stack.evaluate;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -85,7 +86,7 @@ class MaterialsTest {
     }
 
     private static int[] ring(Mesh m, int f) {
-        return java.util.Arrays.copyOfRange(m.corners(), m.offsets()[f], m.offsets()[f + 1]);
+        return Arrays.copyOfRange(m.corners(), m.offsets()[f], m.offsets()[f + 1]);
     }
 
     /** Two bodies of one name but another colour are two materials in what they make together. */

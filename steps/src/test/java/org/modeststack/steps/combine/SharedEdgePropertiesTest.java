@@ -7,6 +7,7 @@ import static org.modeststack.steps.combine.Booleans.union;
 import static org.modeststack.steps.combine.Booleans.volume;
 
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -33,7 +34,7 @@ class SharedEdgePropertiesTest {
         double scale = Math.min(1.2, 2 * Math.PI / sum), first = 2 * Math.PI * random.nextDouble();
         Integer[] order = new Integer[n];
         Arrays.setAll(order, i -> i);
-        java.util.Collections.shuffle(Arrays.asList(order), random);
+        Collections.shuffle(Arrays.asList(order), random);
         Mesh[] out = new Mesh[n];
         for (int i = 0; i < n; i++) {
             double a = first + scale * angles[2 * i], b = first + scale * angles[2 * i + 1];

@@ -2,9 +2,7 @@ package org.modeststack.steps.extrude;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.util.Arrays;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.ElementKind;
@@ -35,7 +33,9 @@ class ExtrudeCarriesTest {
                 assertEquals(BOX.tag("f").weightOf(old), out.tag("f").weightOf(f));
                 for (int i = 0; i < 4; i++) {
                     assertArrayEquals(
-                            color(BOX, BOX.offsets()[old] + i), color(out, out.offsets()[f] + i), "face " + f);
+                            MeshFixtures.colorOf(BOX, BOX.offsets()[old] + i),
+                            MeshFixtures.colorOf(out, out.offsets()[f] + i),
+                            "face " + f);
                 }
                 continue;
             }
@@ -57,8 +57,8 @@ class ExtrudeCarriesTest {
             // The corner of the wall that is not on this side is above or below it.
             int before = (i + 3) % 4, after = (i + 1) % 4;
             int above = out.corners()[from + before] >= BOX.vertexCount() ? before : after;
-            assertArrayEquals(color(BOX, like), color(out, from + i));
-            assertArrayEquals(color(BOX, like), color(out, from + above));
+            assertArrayEquals(MeshFixtures.colorOf(BOX, like), MeshFixtures.colorOf(out, from + i));
+            assertArrayEquals(MeshFixtures.colorOf(BOX, like), MeshFixtures.colorOf(out, from + above));
         }
         assertEquals(2, old, "corners at old vertices");
     }
@@ -71,10 +71,5 @@ class ExtrudeCarriesTest {
     private static int faceOfKey(Mesh m, long key) {
         for (int f = 0; f < m.faceCount(); f++) if (m.faceKeys()[f] == key) return f;
         throw new AssertionError("no face has this key");
-    }
-
-    private static float[] color(Mesh m, int c) {
-        assertTrue(m.hasColors());
-        return Arrays.copyOfRange(m.cornerColors(), 4 * c, 4 * c + 4);
     }
 }
