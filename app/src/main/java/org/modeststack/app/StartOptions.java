@@ -158,11 +158,13 @@ final class StartOptions {
         @Override
         public String convert(String typed) {
             String word = typed.strip();
-            if (!contains(word)) {
+            if (PARTS.contains(word)) return word;
+            try {
+                return DisplayMode.of(word).word();
+            } catch (IllegalArgumentException e) {
                 throw new TypeConversionException(
                         "there is no " + word + " to show; there are " + String.join(", ", this));
             }
-            return word;
         }
     }
 }

@@ -49,6 +49,13 @@ class StartOptionsTest {
         assertEquals(Path.of("a.png"), o.shot());
     }
 
+    /** As the command line does. */
+    @ParameterizedTest
+    @CsvSource({"see-through, SEE_THROUGH", "See-Through, SEE_THROUGH", "SHADED_EDGES, SHADED_EDGES"})
+    void modesAreTakenInAnyCase(String word, DisplayMode mode) {
+        assertEquals(mode, StartOptions.parse("--show", word).mode());
+    }
+
     @Test
     void aWordThatIsNoOptionIsTheFile() {
         assertEquals(
