@@ -129,6 +129,8 @@ final class MainWindow {
         root.setFocusTraversable(true);
         root.getStyleClass().add("page");
         document.opened().listen(view::refit);
+        document.changed().listen(() -> pictures.setMaterials(document.current().materials()));
+        document.opened().listen(() -> pictures.setMaterials(document.current().materials()));
         document.changed().listen(this::refresh);
         instructions.refresh();
         refresh();

@@ -18,6 +18,7 @@ import org.mockito.ArgumentMatchers;
 import org.mockito.Mockito;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.stack.Document;
@@ -194,7 +195,7 @@ class FilesInTheBackgroundTest extends WindowDriver {
     @Test
     void aMeshThatIsReadTooLateDoesNotLandInAnotherDocument() throws Exception {
         Path file = dir.resolve("block.obj");
-        MeshFormat.write(MeshFixtures.cube(10), file, LengthUnit.MM);
+        MeshFormat.write(MeshFixtures.cube(10), Materials.NONE, file, LengthUnit.MM);
         CountDownLatch go = hold();
         fx(() -> {
             meshes.importFrom(file, LengthUnit.MM);
@@ -236,7 +237,7 @@ class FilesInTheBackgroundTest extends WindowDriver {
     void aFileOfANewerVersionIsOnlyToLookAt() throws Exception {
         Path file = dir.resolve("newer.mstack");
         String text = DocumentFile.toText(SkerryLight.document())
-                .replaceFirst("\"version\" : 1", "\"version\" : 2, \"moods\" : [ 7 ]");
+                .replaceFirst("\"version\" : 2", "\"version\" : 3, \"moods\" : [ 7 ]");
         Files.writeString(file, text);
         fx(() -> {
             files.load(file);

@@ -24,6 +24,7 @@ import org.modeststack.app.instructions.Sentence;
 import org.modeststack.app.ui.LiveValue;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
@@ -122,7 +123,7 @@ class KeyboardTest extends WindowDriver {
     @Test
     void aMeshIsImportedBesideTheInterface() throws Exception {
         Path file = dir.resolve("block.obj");
-        MeshFormat.write(MeshFixtures.cube(10), file, LengthUnit.MM);
+        MeshFormat.write(MeshFixtures.cube(10), Materials.NONE, file, LengthUnit.MM);
         fx(() -> {
             meshes.importFrom(file, LengthUnit.CM);
             return null;

@@ -20,6 +20,7 @@ import org.modeststack.app.state.PerMesh;
 import org.modeststack.app.view.picture.Picture;
 import org.modeststack.app.view.picture.PictureRequest;
 import org.modeststack.app.view.picture.PictureThread;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.render.Camera;
@@ -88,9 +89,9 @@ class MishapsInTheWindowTest extends WindowDriver {
             // A picked element that is not there.
             var wrong = new PictureRequest.Picked(
                     7, org.modeststack.mesh.select.Selection.of(org.modeststack.mesh.ElementKind.FACE, 1), null);
-            pictures.request(new PictureRequest(bodies, wrong, DisplayMode.SHADED, camera, 80, 60, 1));
+            pictures.request(new PictureRequest(bodies, wrong, Materials.NONE, DisplayMode.SHADED, camera, 80, 60, 1));
             waitFor(() -> failed.get() != null);
-            pictures.request(new PictureRequest(bodies, null, DisplayMode.SHADED, camera, 80, 60, 1));
+            pictures.request(new PictureRequest(bodies, null, Materials.NONE, DisplayMode.SHADED, camera, 80, 60, 1));
             waitFor(() -> drawn.get() != null);
             assertEquals("b1", drawn.get().bodyAt(40, 30));
         }

@@ -26,7 +26,7 @@ class SnapTest {
         b.vertex(50, -50, 20, 2);
         b.vertex(50, 50, 20, 3);
         b.vertex(-50, 50, 20, 4);
-        b.face(5, b.material(Material.DEFAULT), 0, 1, 2, 3);
+        b.face(5, b.material(Material.DEFAULT.name()), 0, 1, 2, 3);
         return b.build();
     }
 

@@ -3,6 +3,7 @@ package org.modeststack.app;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
@@ -10,14 +11,19 @@ import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.paint.Color;
 import org.junit.jupiter.api.Test;
 import org.modeststack.app.view.ViewPane;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
 
 /** Looking around: camera, display modes, and which pictures are drawn. */
 class ViewInTheWindowTest extends WindowDriver {
@@ -128,6 +134,43 @@ class ViewInTheWindowTest extends WindowDriver {
         settle();
         assertEquals(after, fx(() -> window.view().pictures()));
         assertTrue(after > before, "the drawer has taken room and given it back");
+    }
+
+    /** Share of pixels that are green, in the view and in the small pictures of the steps. */
+    private double[] green() throws Exception {
+        int[] view = fx(() -> window.view().picture().pixels());
+        double share = 0;
+        for (int p : view) if ((p >> 8 & 255) > (p >> 16 & 255) + 60) share += 1.0 / view.length;
+        double small = fx(() -> {
+            double most = 0;
+            for (Node n : stage.getScene().getRoot().lookupAll(".image-view")) {
+                if (!(n instanceof ImageView i) || i.getImage() == null) continue;
+                Color c = i.getImage().getPixelReader().getColor(58, 44);
+                most = Math.max(most, c.getGreen() - c.getRed());
+            }
+            return most;
+        });
+        return new double[] {share, small};
+    }
+
+    /** A new look of a material is in the view and in the small pictures, and no step has been carried out for it. */
+    @Test
+    void aNewColourIsAPictureAndNothingElse() throws Exception {
+        open("Lamp housing", 1);
+        Mesh before = shown();
+        double[] none = green();
+        String material = body("Lamp housing").material();
+        fx(() -> {
+            document.edit("Change material", d -> Edits.changeMaterial(d, material, new Material(material, 0x10C020)));
+            return null;
+        });
+        settle();
+        double[] some = green();
+        assertSame(before, shown());
+        assertTrue(none[0] < 1e-3 && some[0] > 0.02, "in the view: " + none[0] + ", " + some[0]);
+        assertTrue(none[1] < 0.1 && some[1] > 0.2, "in the small pictures: " + none[1] + ", " + some[1]);
+        command("Undo");
+        assertTrue(green()[0] < 1e-3);
     }
 
     @Test

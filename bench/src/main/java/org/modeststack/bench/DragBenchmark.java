@@ -3,6 +3,7 @@ package org.modeststack.bench;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.render.Camera;
@@ -65,7 +66,8 @@ public class DragBenchmark {
     @Benchmark
     public int[] evaluateAndDraw() throws StepException {
         Mesh mesh = evaluate();
-        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, true);
+        Scene scene = new Scene(
+                List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, true, Materials.NONE);
         renderer.recycle(renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), 1280, 800), 1280, 800, 1, pixels));
         return pixels;
     }

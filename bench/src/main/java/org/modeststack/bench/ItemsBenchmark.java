@@ -3,6 +3,7 @@ package org.modeststack.bench;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
@@ -61,7 +62,7 @@ public class ItemsBenchmark {
         List<Scene.Item> items = meshes.stream()
                 .map(m -> new Scene.Item(new RenderMesh(m), false))
                 .toList();
-        scene = new Scene(items, DisplayMode.SHADED_EDGES, true);
+        scene = new Scene(items, DisplayMode.SHADED_EDGES, true, Materials.NONE);
         camera = Camera.DEFAULT.fit(scene.bounds(), 1280, 800).zoom(distance, 640, 400, 1280, 800);
     }
 

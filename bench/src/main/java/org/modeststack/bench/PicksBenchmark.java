@@ -3,6 +3,7 @@ package org.modeststack.bench;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Growing;
 import org.modeststack.mesh.select.Loops;
@@ -49,7 +50,8 @@ public class PicksBenchmark {
     @Setup
     public void prepare() throws StepException {
         mesh = new Box(100, 100, 100, SIDE, SIDE, SIDE, Seat.CENTERED).apply(Mesh.EMPTY, new QuietContext());
-        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, false);
+        Scene scene = new Scene(
+                List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, false, Materials.NONE);
         picture = new Renderer()
                 .render(scene, Camera.DEFAULT.fit(mesh.bounds(), 1280, 800), 1280, 800, 1, new int[1280 * 800]);
         quarter = PickText.parse("faces: inside -60 -60 -60 0 0 60").on(mesh).selection();

@@ -2,6 +2,7 @@ package org.modeststack.bench;
 
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
@@ -39,7 +40,8 @@ public class RendererBenchmark {
     @Setup
     public void prepare() {
         Mesh mesh = BenchMeshes.sphere(triangles);
-        scene = new Scene(List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, true);
+        scene = new Scene(
+                List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, true, Materials.NONE);
         camera = Camera.DEFAULT.fit(mesh.bounds(), 1280, 800);
     }
 

@@ -8,7 +8,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.Loaded;
 import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
@@ -105,6 +108,7 @@ final class ApplyCommand {
     private static final class Job {
         private final StepDescriptor descriptor;
         private final ParseResult options;
+        private Materials materials = Materials.NONE;
         private final Map<String, Mesh> bodies = new LinkedHashMap<>();
 
         Job(StepDescriptor descriptor, ParseResult options) {
@@ -135,11 +139,11 @@ final class ApplyCommand {
             if (descriptor.createDefault().isSource() != (text("--in") == null)) {
                 throw usage(text("--in") == null ? "Missing: --in MESH" : "A source takes no --in");
             }
-            if (text("--in") != null) in = Meshes.read(Path.of(text("--in")), unit);
+            if (text("--in") != null) in = read(text("--in"), unit);
             List<String> others = options.matchedOptionValue("--with", List.of());
             for (String f : others) {
                 String id = bodies.containsKey(f) ? f + " (" + bodies.size() + ")" : f;
-                bodies.put(id, Meshes.read(Path.of(f), unit));
+                bodies.put(id, read(f, unit));
             }
             try {
                 Step step = step();
@@ -148,6 +152,13 @@ final class ApplyCommand {
             } catch (StepException e) {
                 throw new Fault(e.getMessage());
             }
+        }
+
+        /** Materials of one name in several files look as the first of them says. */
+        private Mesh read(String file, LengthUnit unit) {
+            Loaded loaded = Meshes.read(Path.of(file), unit);
+            for (Material m : loaded.materials().all()) if (!materials.has(m.name())) materials = materials.with(m);
+            return loaded.mesh();
         }
 
         private Step step() throws StepException {
@@ -176,7 +187,7 @@ final class ApplyCommand {
                 ms[i] = (System.nanoTime() - start) / 1e6;
                 remarks = context.remarks;
             }
-            if (text("--out") != null) Meshes.write(result, Path.of(text("--out")), unit);
+            if (text("--out") != null) Meshes.write(result, materials, Path.of(text("--out")), unit);
             Report.write(
                     Report.step(descriptor.title(), descriptor.type(), ms, result, remarks),
                     text("--report"),

@@ -22,7 +22,7 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        Mesh mesh = Meshes.read(file, LengthUnit.MM);
+        Mesh mesh = Meshes.read(file, LengthUnit.MM).mesh();
         MeshReport r = MeshReport.of(mesh);
         Health h = r.health();
         System.out.printf(

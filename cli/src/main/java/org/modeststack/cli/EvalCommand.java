@@ -127,7 +127,7 @@ final class EvalCommand implements Callable<Integer> {
             throw new Fault(b.name() + " has " + r.steps().size() + " steps; there is no step " + upTo + ".");
         }
         Mesh mesh = upTo == null ? r.mesh() : r.after(upTo);
-        Meshes.write(mesh, out, unit);
+        Meshes.write(mesh, d.materials(), out, unit);
     }
 
     private ArrayNode report(Document d, Body only, Map<String, BodyResult> results) {

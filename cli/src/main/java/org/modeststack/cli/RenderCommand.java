@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.Loaded;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.render.RenderMesh;
@@ -69,7 +70,7 @@ final class RenderCommand implements Callable<Integer> {
             throw new Fault("A picture is 1 to 8192 pixels wide and high.");
         if (samples < 1 || samples > 2 || repeat < 1)
             throw new Fault("--samples takes 1 or 2, --repeat a number from 1.");
-        Scene scene = new Scene(items(), mode, true);
+        Scene scene = scene();
         Camera camera = Camera.DEFAULT.fit(scene.bounds(), width, height);
         Renderer renderer = new Renderer();
         int[] pixels = new int[width * height];
@@ -91,11 +92,12 @@ final class RenderCommand implements Callable<Integer> {
         return 0;
     }
 
-    private List<Scene.Item> items() {
+    private Scene scene() {
         List<Scene.Item> items = new ArrayList<>();
         if (!file.toString().toLowerCase(Locale.ROOT).endsWith(DocumentFile.EXTENSION)) {
-            items.add(new Scene.Item(RenderMesh.of(Meshes.read(file, LengthUnit.MM)), false));
-            return items;
+            Loaded loaded = Meshes.read(file, LengthUnit.MM);
+            items.add(new Scene.Item(RenderMesh.of(loaded.mesh()), false));
+            return new Scene(items, mode, true, loaded.materials());
         }
         Document d;
         try {
@@ -108,6 +110,6 @@ final class RenderCommand implements Callable<Integer> {
             if (!b.visible() || d.isTool(b.id())) continue;
             items.add(new Scene.Item(RenderMesh.of(results.get(b.id()).after(b.shownSteps())), false));
         }
-        return items;
+        return new Scene(items, mode, true, d.materials());
     }
 }

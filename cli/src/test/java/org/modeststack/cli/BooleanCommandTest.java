@@ -19,6 +19,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import tools.jackson.databind.JsonNode;
@@ -42,7 +43,7 @@ class BooleanCommandTest {
     }
 
     private void write(String name, Mesh mesh) throws ExchangeException {
-        MeshFormat.write(mesh, dir.resolve(name), LengthUnit.MM);
+        MeshFormat.write(mesh, Materials.NONE, dir.resolve(name), LengthUnit.MM);
     }
 
     private int run(String... words) {

@@ -2,7 +2,6 @@ package org.modeststack.exchange;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import org.modeststack.mesh.Keys;
-import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 
@@ -34,8 +33,8 @@ public final class PolygonSoup {
         return n == 0 ? key : Keys.of(key, n);
     }
 
-    public int material(Material m) {
-        return builder.material(m);
+    public int material(String name) {
+        return builder.material(name);
     }
 
     /** Adds a face; sides of no length are taken out, and a face with fewer than three corners left is left out. */

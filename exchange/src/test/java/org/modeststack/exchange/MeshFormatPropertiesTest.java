@@ -18,6 +18,7 @@ import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.lifecycle.AfterContainer;
 import net.jqwik.api.lifecycle.BeforeContainer;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 
@@ -42,7 +43,7 @@ class MeshFormatPropertiesTest {
     void objNumbersComeBackToTheSameDoubles(@ForAll int seed) throws ExchangeException {
         Mesh m = MeshFixtures.posed(MeshFixtures.cube(1), new Random(seed), 1e5);
         Path file = scratch.resolve("m.obj");
-        MeshFormat.write(m, file, LengthUnit.MM);
+        MeshFormat.write(m, Materials.NONE, file, LengthUnit.MM);
         Mesh again = MeshFormat.read(file, LengthUnit.MM).mesh();
         assertArrayEquals(m.xyz(), again.xyz());
         assertArrayEquals(m.corners(), again.corners());
@@ -58,7 +59,7 @@ class MeshFormatPropertiesTest {
         Mesh cube = MeshFixtures.posed(MeshFixtures.cube(10), random, 3);
         MeshFormat format = MeshFormat.values()[kind];
         Path file = scratch.resolve("d." + format.extension());
-        MeshFormat.write(cube, file, LengthUnit.MM);
+        MeshFormat.write(cube, Materials.NONE, file, LengthUnit.MM);
         byte[] bytes = Files.readAllBytes(file);
         byte[] damaged = switch (damage) {
             case 0 -> Arrays.copyOf(bytes, random.nextInt(bytes.length));

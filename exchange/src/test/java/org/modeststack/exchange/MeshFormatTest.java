@@ -24,6 +24,7 @@ import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.exchange.stl.StlReader;
 import org.modeststack.exchange.stl.StlWriter;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
@@ -33,10 +34,12 @@ import org.modeststack.mesh.measure.Measures;
 class MeshFormatTest {
     @Test
     void objKeepsMaterials(@TempDir Path dir) throws ExchangeException {
-        Mesh m = MeshFixtures.cube(2).withMaterial(new Material("brass", 0xC2A468));
-        MeshFormat.write(m, dir.resolve("m.obj"), LengthUnit.MM);
+        Mesh m = MeshFixtures.cube(2).withMaterial("brass");
+        Materials looks = Materials.of(List.of(new Material("brass", 0xC2A468, 0.25, 1, 0.125)));
+        MeshFormat.write(m, looks, dir.resolve("m.obj"), LengthUnit.MM);
         Loaded l = MeshFormat.read(dir.resolve("m.obj"), LengthUnit.MM);
         assertEquals(m.materials(), l.mesh().materials());
+        assertEquals(looks, l.materials());
         assertTrue(l.remarks().isEmpty());
     }
 
@@ -45,7 +48,7 @@ class MeshFormatTest {
     void everyFormatKeepsTheShape(MeshFormat format, @TempDir Path dir) throws ExchangeException {
         Mesh m = MeshFixtures.posed(MeshFixtures.box(0, 0, 0, 1, 2, 3), new Random(3), 5);
         Path file = dir.resolve("m." + format.extension());
-        MeshFormat.write(m, file, LengthUnit.MM);
+        MeshFormat.write(m, Materials.NONE, file, LengthUnit.MM);
         Mesh again = MeshFormat.read(file, LengthUnit.MM).mesh();
         assertEquals(6, Measures.of(again).volume(), 1e-4);
         assertTrue(Health.of(again).isClosed());
@@ -58,7 +61,7 @@ class MeshFormatTest {
         Path file = dir.resolve("m.obj");
         Files.writeString(file, "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n");
         assertEquals(factor, MeshFormat.read(file, unit).mesh().bounds().maxX());
-        MeshFormat.write(MeshFormat.read(file, unit).mesh(), file, unit);
+        MeshFormat.write(MeshFormat.read(file, unit).mesh(), Materials.NONE, file, unit);
         assertEquals(factor, MeshFormat.read(file, unit).mesh().bounds().maxX());
     }
 
@@ -72,7 +75,7 @@ class MeshFormatTest {
             throws ExchangeException {
         Path file = dir.resolve("m." + format.extension());
         Mesh m = MeshFixtures.box(0, 0, 0, factor, 2 * factor, 3 * factor);
-        MeshFormat.write(m, file, unit);
+        MeshFormat.write(m, Materials.NONE, file, unit);
         Mesh inUnits = MeshFormat.read(file, LengthUnit.MM).mesh();
         assertEquals(1, inUnits.bounds().maxX(), 1e-6);
         assertEquals(2, inUnits.bounds().maxY(), 1e-6);
@@ -172,7 +175,7 @@ class MeshFormatTest {
                 .getBytes(StandardCharsets.UTF_8);
         Loaded l = ObjReader.read(obj, inner.resolve("a.obj"), LengthUnit.MM);
         assertTrue(l.remarks().getFirst().contains("was not read"));
-        assertEquals(Material.DEFAULT.rgb(), l.mesh().materials().getFirst().rgb());
+        assertEquals(Material.DEFAULT.rgb(), l.materials().get("secret").rgb());
     }
 
     @Test

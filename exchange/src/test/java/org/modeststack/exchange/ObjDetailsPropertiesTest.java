@@ -10,6 +10,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 
@@ -29,11 +30,11 @@ class ObjDetailsPropertiesTest {
             }
             b.vertex(p[0], p[1], p[2], i);
         }
-        b.face(1, b.material(Material.DEFAULT), 0, 1, 2);
+        b.face(1, b.material(Material.DEFAULT.name()), 0, 1, 2);
         Mesh m = b.build();
         Path file = Files.createTempFile("doubles", ".obj");
         try {
-            MeshFormat.write(m, file, LengthUnit.MM);
+            MeshFormat.write(m, Materials.NONE, file, LengthUnit.MM);
             assertArrayEquals(
                     m.xyz(), MeshFormat.read(file, LengthUnit.MM).mesh().xyz());
         } finally {

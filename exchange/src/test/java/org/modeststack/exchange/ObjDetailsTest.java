@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,6 +21,7 @@ import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.exchange.stl.StlReader;
 import org.modeststack.exchange.stl.StlWriter;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
@@ -82,17 +84,32 @@ class ObjDetailsTest {
     void severalMaterialsKeepTheirFaces(@TempDir Path here) throws ExchangeException {
         Mesh cube = MeshFixtures.cube(1);
         MeshBuilder b = new MeshBuilder(16, 12);
-        b.append(cube.withMaterial(new Material("brass", 0xC2A468)), k -> k);
-        b.append(MeshFixtures.moved(cube, 3, 0, 0).withMaterial(new Material("stone grey", 0x808080)), k -> k + 1);
-        MeshFormat.write(b.build(), here.resolve("two.obj"), LengthUnit.MM);
-        Mesh again = MeshFormat.read(here.resolve("two.obj"), LengthUnit.MM).mesh();
+        b.append(cube.withMaterial("brass"), k -> k);
+        b.append(MeshFixtures.moved(cube, 3, 0, 0).withMaterial("stone grey"), k -> k + 1);
+        Materials looks = Materials.of(List.of(new Material("brass", 0xC2A468), new Material("stone grey", 0x808080)));
+        MeshFormat.write(b.build(), looks, here.resolve("two.obj"), LengthUnit.MM);
+        Loaded loaded = MeshFormat.read(here.resolve("two.obj"), LengthUnit.MM);
+        Mesh again = loaded.mesh();
         assertEquals(2, again.materials().size());
         for (int f = 0; f < 12; f++) {
             int first = again.corners()[again.offsets()[f]];
             assertEquals(
                     again.x(first) < 2 ? 0xC2A468 : 0x808080,
-                    again.materialOf(f).rgb());
+                    loaded.materials().get(again.materialOf(f)).rgb());
         }
+    }
+
+    /** The published way to say how much is hidden, and the other way round that some programs write. */
+    @ParameterizedTest
+    @CsvSource({"d 0.25, 0.75", "Tr 0.25, 0.25", "d 2, 0", "Tr 1.5, 1", "d 1, 0"})
+    void transparencyIsReadBothWays(String line, double transparency, @TempDir Path here)
+            throws ExchangeException, IOException {
+        Files.writeString(here.resolve("a.mtl"), "newmtl x\nNs 90\n" + line + "\nKd 1 0 0\nPm 1\n");
+        Files.writeString(here.resolve("a.obj"), "mtllib a.mtl\n" + TRIANGLE + "usemtl x\nf 1 2 3\n");
+        Material x = MeshFormat.read(here.resolve("a.obj"), LengthUnit.MM)
+                .materials()
+                .get("x");
+        assertEquals(new Material("x", 0xFF0000, 1, 1, transparency), x);
     }
 
     @Test
@@ -121,7 +138,8 @@ class ObjDetailsTest {
     void aFolderThatIsNotThereIsNamed() {
         ExchangeException e = assertThrows(
                 ExchangeException.class,
-                () -> MeshFormat.write(MeshFixtures.cube(1), dir.resolve("no").resolve("a.obj"), LengthUnit.MM));
+                () -> MeshFormat.write(
+                        MeshFixtures.cube(1), Materials.NONE, dir.resolve("no").resolve("a.obj"), LengthUnit.MM));
         assertTrue(e.getMessage().contains("the folder does not exist"), e.getMessage());
     }
 

@@ -24,7 +24,7 @@ public final class Mesh implements Memory.Counted {
     private final int[] offsets;
     private final int[] corners;
     private final int[] faceMaterials;
-    private final List<Material> materials;
+    private final List<String> materials;
     private final float[] cornerColors;
     private final Map<String, Tag> tags;
     private final long[] vertexKeys;
@@ -39,6 +39,7 @@ public final class Mesh implements Memory.Counted {
      * Takes the arrays over; see {@link MeshBuilder} for the way to make a mesh piece by piece.
      *
      * @param faceMaterials an index into {@code materials} for each face
+     * @param materials the names of what faces are made of
      * @param cornerColors linear red, green, blue, alpha in [0, 1] for each corner, or null where there are none
      * @throws IllegalArgumentException if lengths disagree or an index is out of range
      */
@@ -47,7 +48,7 @@ public final class Mesh implements Memory.Counted {
             int[] offsets,
             int[] corners,
             int[] faceMaterials,
-            List<Material> materials,
+            List<String> materials,
             float[] cornerColors,
             Map<String, Tag> tags,
             long[] vertexKeys,
@@ -142,11 +143,13 @@ public final class Mesh implements Memory.Counted {
         return faceMaterials;
     }
 
-    public List<Material> materials() {
+    /** The names of what faces are made of; {@link #faceMaterials} counts in this list. */
+    public List<String> materials() {
         return materials;
     }
 
-    public Material materialOf(int face) {
+    /** The name of what a face is made of. */
+    public String materialOf(int face) {
         return materials.get(faceMaterials[face]);
     }
 
@@ -259,17 +262,18 @@ public final class Mesh implements Memory.Counted {
     }
 
     /** Every face of one material. */
-    public Mesh withMaterial(Material material) {
-        Mesh m = new Mesh(
-                xyz,
-                offsets,
-                corners,
-                new int[faceCount()],
-                List.of(material),
-                cornerColors,
-                tags,
-                vertexKeys,
-                faceKeys);
+    public Mesh withMaterial(String name) {
+        return withMaterials(new int[faceCount()], List.of(name));
+    }
+
+    /** The same faces with other names for their materials, one for each that was there. */
+    public Mesh withMaterials(List<String> names) {
+        if (names.size() != materials.size()) throw new IllegalArgumentException("as many materials as before");
+        return withMaterials(faceMaterials, names);
+    }
+
+    private Mesh withMaterials(int[] newFaceMaterials, List<String> names) {
+        Mesh m = new Mesh(xyz, offsets, corners, newFaceMaterials, names, cornerColors, tags, vertexKeys, faceKeys);
         m.adjacency = adjacency;
         m.triangulation = triangulation;
         return m;

@@ -29,8 +29,8 @@ public final class MeshBuilder {
     private float[] cornerColors;
     private int faceCount;
     private int cornerCount;
-    private final List<Material> materials = new ArrayList<>();
-    private final Map<Material, Integer> materialIndex = new HashMap<>();
+    private final List<String> materials = new ArrayList<>();
+    private final Map<String, Integer> materialIndex = new HashMap<>();
     private final Map<String, TagBuilder> tags = new HashMap<>();
     private String lastName;
     private TagBuilder lastTag;
@@ -189,12 +189,12 @@ public final class MeshBuilder {
         return xyz[3 * vertex + axis];
     }
 
-    /** The index of a material, which is added where it is new. */
-    public int material(Material m) {
-        Integer known = materialIndex.get(m);
+    /** The index of a material by its name, which is added where it is new. */
+    public int material(String name) {
+        Integer known = materialIndex.get(name);
         if (known != null) return known;
-        materials.add(m);
-        materialIndex.put(m, materials.size() - 1);
+        materials.add(name);
+        materialIndex.put(name, materials.size() - 1);
         return materials.size() - 1;
     }
 
@@ -388,7 +388,7 @@ public final class MeshBuilder {
     /** The mesh; the builder is of no use afterwards, since arrays that are just full are handed over. */
     public Mesh build() {
         Work.checkpoint();
-        if (materials.isEmpty()) material(Material.DEFAULT);
+        if (materials.isEmpty()) material(Material.DEFAULT.name());
         Map<String, Tag> built = new HashMap<>();
         tags.forEach((name, t) -> built.put(name, t.build()));
         return new Mesh(

@@ -12,7 +12,7 @@ class AdjacencyTest {
     static Mesh soup(Random random, int vertices, int faces) {
         MeshBuilder b = new MeshBuilder(vertices, faces);
         for (int v = 0; v < vertices; v++) b.vertex(random.nextDouble(), random.nextDouble(), random.nextDouble(), v);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         for (int f = 0; f < faces; f++) {
             Set<Integer> ring = new java.util.LinkedHashSet<>();
             while (ring.size() < 3 + f % 3) ring.add(random.nextInt(vertices));

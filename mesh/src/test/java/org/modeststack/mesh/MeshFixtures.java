@@ -20,7 +20,7 @@ public final class MeshFixtures {
         for (int i = 0; i < 8; i++) {
             b.vertex((i & 1) == 0 ? ax : bx, (i & 2) == 0 ? ay : by, (i & 4) == 0 ? az : bz, Keys.of(1, i));
         }
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         int[][] faces = {{0, 2, 3, 1}, {4, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}};
         for (int f = 0; f < 6; f++) b.face(Keys.of(2, f), m, faces[f]);
         return b.build();
@@ -33,7 +33,7 @@ public final class MeshFixtures {
         b.vertex(-1, -1, 1, 2);
         b.vertex(-1, 1, -1, 3);
         b.vertex(1, -1, -1, 4);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         int[][] faces = {{0, 2, 1}, {0, 1, 3}, {0, 3, 2}, {1, 2, 3}};
         for (int f = 0; f < 4; f++) b.face(10 + f, m, faces[f]);
         return b.build();
@@ -43,7 +43,7 @@ public final class MeshFixtures {
     public static Mesh sheet(int n) {
         MeshBuilder b = new MeshBuilder((n + 1) * (n + 1), n * n);
         for (int j = 0; j <= n; j++) for (int i = 0; i <= n; i++) b.vertex(i, j, 0, Keys.of(3, i, j));
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         for (int j = 0; j < n; j++) {
             for (int i = 0; i < n; i++) {
                 int v = j * (n + 1) + i;
@@ -58,7 +58,7 @@ public final class MeshFixtures {
         MeshBuilder b = new MeshBuilder(xy.length / 2, 1);
         int[] ring = new int[xy.length / 2];
         for (int i = 0; i < ring.length; i++) ring[i] = b.vertex(xy[2 * i], xy[2 * i + 1], 0, i);
-        b.face(1, b.material(Material.DEFAULT), ring);
+        b.face(1, b.material(Material.DEFAULT.name()), ring);
         return b.build();
     }
 
@@ -80,7 +80,7 @@ public final class MeshFixtures {
     public static Mesh faces(double[] xyz, int[][] faces) {
         MeshBuilder b = new MeshBuilder(xyz.length / 3, faces.length);
         for (int i = 0; i < xyz.length; i += 3) b.vertex(xyz[i], xyz[i + 1], xyz[i + 2], Keys.of(5, i));
-        for (int f = 0; f < faces.length; f++) b.face(Keys.of(6, f), b.material(Material.DEFAULT), faces[f]);
+        for (int f = 0; f < faces.length; f++) b.face(Keys.of(6, f), b.material(Material.DEFAULT.name()), faces[f]);
         return b.build();
     }
 
@@ -106,8 +106,7 @@ public final class MeshFixtures {
     }
 
     /** The materials of {@link #telling}, by turns. */
-    public static final List<Material> TWO_MATERIALS =
-            List.of(new Material("one", 0x112233), new Material("two", 0x445566));
+    public static final List<String> TWO_MATERIALS = List.of("one", "two");
 
     /**
      * The mesh with everything it can carry, no two alike: another colour at every corner, two materials by turns, and

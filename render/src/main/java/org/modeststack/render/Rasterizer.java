@@ -3,7 +3,13 @@ package org.modeststack.render;
 import it.unimi.dsi.fastutil.floats.FloatArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import org.modeststack.mesh.Materials;
+import org.modeststack.mesh.Mesh;
 
 /**
  * Finds for every pixel the nearest triangle. Triangles are projected and sorted into bands of rows in one pass over
@@ -18,11 +24,22 @@ final class Rasterizer {
         final RenderMesh mesh;
         final float[] screen;
         final int firstId;
+        final Appearance appearance;
 
-        Projected(RenderMesh mesh, float[] screen, int firstId) {
+        Projected(RenderMesh mesh, Appearance appearance, float[] screen, int firstId) {
             this.mesh = mesh;
+            this.appearance = appearance;
             this.screen = screen;
             this.firstId = firstId;
+        }
+
+        /** The faces whose materials can be seen through, or those whose cannot. */
+        BitSet facesBySight(boolean transparent) {
+            Mesh m = mesh.mesh;
+            BitSet out = new BitSet(m.faceCount());
+            for (int f = 0; f < m.faceCount(); f++)
+                if (appearance.transparency[m.faceMaterials()[f]] > 0 == transparent) out.set(f);
+            return out;
         }
     }
 
@@ -46,15 +63,18 @@ final class Rasterizer {
     /**
      * Projects the vertices of items.
      *
+     * @param materials how their materials look
      * @param reuse arrays of an earlier picture, one an item; receives those that are used now
      */
-    Projected[] project(List<RenderMesh> meshes, float[][] reuse) {
+    Projected[] project(List<RenderMesh> meshes, Materials materials, float[][] reuse) {
+        Map<List<String>, Appearance> known = new HashMap<>();
         Projected[] all = new Projected[meshes.size()];
         int id = 0;
         for (int i = 0; i < all.length; i++) {
             RenderMesh m = meshes.get(i);
             if (reuse[i] == null || reuse[i].length < m.xyz.length) reuse[i] = new float[m.xyz.length];
-            all[i] = new Projected(m, reuse[i], id);
+            Appearance look = known.computeIfAbsent(m.mesh.materials(), names -> new Appearance(names, materials));
+            all[i] = new Projected(m, look, reuse[i], id);
             id += m.triangleCount();
         }
         List<ItemPieces> tasks = ItemPieces.of(List.of(all), p -> p.mesh.xyz.length / 3, CHUNK);
@@ -75,15 +95,32 @@ final class Rasterizer {
      * @param layers receives how many surfaces lie over each pixel, or null
      */
     void draw(List<Projected> items, Frame frame, boolean cull, int[] layers) {
-        draw(items, frame, cull, layers, null);
+        draw(items, frame, cull, layers, _ -> null);
+    }
+
+    /** Draws items without the faces that can be seen through. */
+    void drawOpaque(List<Projected> items, Frame frame) {
+        draw(items, frame, true, null, p -> p.appearance.anyTransparent ? p.facesBySight(false) : null);
+    }
+
+    /** Draws the faces that can be seen through, backs too. */
+    void drawTransparent(List<Projected> items, Frame frame) {
+        draw(items, frame, false, null, p -> p.facesBySight(true));
     }
 
     /** Draws some faces of one item. */
     void draw(Projected item, Frame frame, boolean cull, BitSet only) {
-        draw(List.of(item), frame, cull, null, only);
+        draw(List.of(item), frame, cull, null, _ -> only);
     }
 
-    private void draw(List<Projected> items, Frame frame, boolean cull, int[] layers, BitSet only) {
+    /** @param only for each item the faces that are drawn, or null for all */
+    private void draw(
+            List<Projected> items, Frame frame, boolean cull, int[] layers, Function<Projected, BitSet> only) {
+        IdentityHashMap<Projected, BitSet> some = new IdentityHashMap<>();
+        for (Projected p : items) {
+            BitSet faces = only.apply(p);
+            if (faces != null) some.put(p, faces);
+        }
         List<ItemPieces> tasks = ItemPieces.of(items, p -> p.mesh.triangleCount(), CHUNK);
         int bands = (frame.height + BAND - 1) / BAND;
         Bin[][] bins = new Bin[tasks.size()][bands];
@@ -93,7 +130,7 @@ final class Rasterizer {
             for (int i = 0; i < pieces.size(); i++) {
                 Projected p = pieces.items().get(i);
                 boolean backs = cull && p.mesh.closed;
-                sort(p, frame, backs, pieces.from()[i], pieces.to()[i], bins[t], clipped, t, only);
+                sort(p, frame, backs, pieces.from()[i], pieces.to()[i], bins[t], clipped, t, some.get(p));
             }
         });
         RenderWorkers.run(bands, b -> {

@@ -38,8 +38,6 @@ public final class RenderMesh {
     final byte[] sides;
     /** Unit normals, packed, for each corner of each triangle. */
     final int[] normals;
-    /** Linear colour of each face's material, three values a material. */
-    final float[] palette;
     /** Whether no side of any face is open, so that backs cannot be seen. */
     final boolean closed;
     /** Edges as pairs of vertices, with the normals of their two faces packed; see {@link #edgeKind}. */
@@ -83,11 +81,6 @@ public final class RenderMesh {
         faceOf = t.triangleFace();
         triangles = new int[corners.length];
         for (int i = 0; i < corners.length; i++) triangles[i] = mesh.corners()[corners[i]];
-        palette = new float[3 * mesh.materials().size()];
-        for (int i = 0; i < mesh.materials().size(); i++) {
-            int rgb = mesh.materials().get(i).rgb();
-            for (int k = 0; k < 3; k++) palette[3 * i + k] = Colors.toLinear(rgb >> (16 - 8 * k) & 255);
-        }
 
         Adjacency adj = mesh.adjacency();
         float[] area = areaVectors();

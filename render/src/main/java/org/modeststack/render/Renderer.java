@@ -49,7 +49,10 @@ public final class Renderer {
         boolean seeThrough = mode == DisplayMode.SEE_THROUGH;
         List<Scene.Item> items = scene.items();
         List<Rasterizer.Projected> solids = withGhosts(false);
-        rasterizer.draw(solids, frame, !seeThrough, seeThrough ? frame.layers() : null);
+        boolean glass = (mode == DisplayMode.SHADED || mode == DisplayMode.SHADED_EDGES)
+                && solids.stream().anyMatch(p -> p.appearance.anyTransparent);
+        if (glass) rasterizer.drawOpaque(solids, frame);
+        else rasterizer.draw(solids, frame, !seeThrough, seeThrough ? frame.layers() : null);
         Lines lines = new Lines(projection, 0.5f * supersample);
         if (mode != DisplayMode.SHADED) {
             lines.draw(solids, frame, Lines.Which.OUTLINES, 0.92f, 0);
@@ -59,6 +62,7 @@ public final class Renderer {
         double spacing = Ground.spacing(camera.scale(height));
         Shader shader = new Shader(projection, projected, mode, scene.ground() ? ground : null, spacing, supersample);
         bands(h, (y0, y1) -> shader.shade(frame, y0, y1));
+        if (glass) glass(rasterizer, shader, solids, w, h);
         if (items.stream().anyMatch(Scene.Item::ghost)) ghosts(rasterizer, lines, shader, w, h);
         Scene.Picked picked = scene.picked();
         if (picked != null && !picked.selection().isEmpty()) {
@@ -94,7 +98,7 @@ public final class Renderer {
         int n = scene.items().size();
         if (screens.length < n) screens = Arrays.copyOf(screens, n);
         projected =
-                rasterizer.project(scene.items().stream().map(Scene.Item::mesh).toList(), screens);
+                rasterizer.project(scene.items().stream().map(Scene.Item::mesh).toList(), scene.materials(), screens);
     }
 
     /** The items that are ghosts, or those that are not. */
@@ -102,6 +106,16 @@ public final class Renderer {
         List<Rasterizer.Projected> out = new ArrayList<>();
         for (int i = 0; i < projected.length; i++) if (scene.items().get(i).ghost() == ghosts) out.add(projected[i]);
         return out;
+    }
+
+    /** Lays the nearest face that can be seen through over what lies behind it; it is what a pick finds there. */
+    private void glass(Rasterizer rasterizer, Shader shader, List<Rasterizer.Projected> solids, int w, int h) {
+        if (ghostFrame == null) ghostFrame = new Frame(w, h);
+        ghostFrame.clear();
+        List<Rasterizer.Projected> some =
+                solids.stream().filter(p -> p.appearance.anyTransparent).toList();
+        rasterizer.drawTransparent(some, ghostFrame);
+        bands(h, (y0, y1) -> shader.overlayGlass(frame, ghostFrame, y0, y1));
     }
 
     private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {

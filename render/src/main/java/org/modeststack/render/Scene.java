@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import java.util.List;
 import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 
@@ -10,8 +11,9 @@ import org.modeststack.mesh.select.Selection;
  *
  * @param ground whether the grid on z = 0 and the shadow on it are drawn
  * @param picked what is shown as picked, or null
+ * @param materials how the materials look that the items' faces are made of
  */
-public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked picked) {
+public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked picked, Materials materials) {
     /** One body: solid, or a ghost that one looks through. */
     public record Item(RenderMesh mesh, boolean ghost) {}
 
@@ -26,8 +28,8 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
         }
     }
 
-    public Scene(List<Item> items, DisplayMode mode, boolean ground) {
-        this(items, mode, ground, null);
+    public Scene(List<Item> items, DisplayMode mode, boolean ground, Materials materials) {
+        this(items, mode, ground, null, materials);
     }
 
     public Scene {

@@ -30,6 +30,8 @@ final class Shader {
     private final double downZ;
     private final float[] key;
     private final float[] fill;
+    /** Between the lamp and the eye, which is taken to be far away. */
+    private final float[] halfway;
 
     /**
      * @param ground null for none
@@ -73,16 +75,22 @@ final class Shader {
         startZ = start.z();
         key = light(-0.55, 0.72, 0.65);
         fill = light(0.85, 0.05, 0.45);
+        Vec3 towards = direction(-0.55, 0.72, 0.65).minus(projection.forward).unit();
+        halfway = new float[] {(float) towards.x(), (float) towards.y(), (float) towards.z()};
     }
 
-    /** A direction towards a lamp that goes with the camera: right, up and towards the eye. */
-    private float[] light(double right, double up, double back) {
-        Vec3 l = projection
+    private Vec3 direction(double right, double up, double back) {
+        return projection
                 .right
                 .times(right)
                 .plus(projection.up.times(up))
                 .minus(projection.forward.times(back))
                 .unit();
+    }
+
+    /** A direction towards a lamp that goes with the camera: right, up and towards the eye. */
+    private float[] light(double right, double up, double back) {
+        Vec3 l = direction(right, up, back);
         return new float[] {(float) l.x(), (float) l.y(), (float) l.z()};
     }
 
@@ -123,6 +131,23 @@ final class Shader {
                     if (mode != DisplayMode.SHADED) ink = Math.max(ink, pixel.ink());
                 }
                 frame.color[at] = ink <= 0 ? color : Colors.mix(color, Palette.INK, ink);
+            }
+        }
+    }
+
+    /** Lays faces that can be seen through over a picture that is already shaded; from then on they are what is seen. */
+    void overlayGlass(Frame frame, Frame glass, int y0, int y1) {
+        Pixel pixel = new Pixel();
+        for (int y = y0; y < y1; y++) {
+            for (int x = 0; x < frame.width; x++) {
+                int at = y * frame.width + x, id = glass.id[at];
+                if (id < 0 || glass.depth[at] < frame.depth[at]) continue;
+                pixel.set(item(id, pixel.item), id, x + 0.5f, y + 0.5f);
+                frame.color[at] = Colors.mix(frame.color[at], pixel.surface(), 1 - pixel.transparency());
+                float ink = mode == DisplayMode.SHADED ? 0 : pixel.ink();
+                if (ink > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.INK, ink);
+                frame.id[at] = id;
+                frame.depth[at] = glass.depth[at];
             }
         }
     }
@@ -366,9 +391,10 @@ final class Shader {
             float l = Math.max(0, sign * (nx * fill[0] + ny * fill[1] + nz * fill[2]));
             float sky = 0.5f + 0.5f * sign * nz;
             float light = 0.20f + 0.24f * sky + 0.78f * k + 0.16f * l;
-            int m = 3 * item.mesh.mesh.faceMaterials()[item.mesh.faceOf[triangle]];
-            float[] pal = item.mesh.palette;
-            float r = pal[m], g = pal[m + 1], b = pal[m + 2];
+            int material = material();
+            Appearance look = item.appearance;
+            float[] pal = look.color;
+            float r = pal[3 * material], g = pal[3 * material + 1], b = pal[3 * material + 2];
             float[] colors = item.mesh.mesh.cornerColors();
             if (colors != null) {
                 int i = 4 * item.mesh.corners[3 * triangle], j = 4 * item.mesh.corners[3 * triangle + 1];
@@ -384,7 +410,31 @@ final class Shader {
             }
             // The sky is a little cooler than the lamp.
             float cool = 0.24f * sky * 0.06f;
+            float shine = look.shine[material];
+            if (shine > 0) {
+                float metal = look.metal[material], gloss = shine * gloss(sign, look.exponent[material]);
+                // What a metal does not mirror it swallows; its highlight has its own colour.
+                light *= 1 - 0.6f * metal * shine;
+                return Colors.rgb(
+                        r * (light - cool) + gloss * (1 - metal + metal * r),
+                        g * light + gloss * (1 - metal + metal * g),
+                        b * (light + cool) + gloss * (1 - metal + metal * b));
+            }
             return Colors.rgb(r * (light - cool), g * light, b * (light + cool));
+        }
+
+        /** The highlight of the lamp (J. Blinn, "Models of light reflection", SIGGRAPH 1977), from 0 to 1. */
+        private float gloss(float sign, float exponent) {
+            float h = sign * (nx * halfway[0] + ny * halfway[1] + nz * halfway[2]);
+            return h <= 0 ? 0 : (float) Math.pow(h, exponent);
+        }
+
+        private int material() {
+            return item.mesh.mesh.faceMaterials()[item.mesh.faceOf[triangle]];
+        }
+
+        float transparency() {
+            return item.appearance.transparency[material()];
         }
 
         /** Ink of the edges that run along this triangle's sides, by the pixel's distance from them. */

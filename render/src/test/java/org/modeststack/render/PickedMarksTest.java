@@ -9,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Tag;
@@ -32,7 +33,8 @@ class PickedMarksTest {
                 List.of(new Scene.Item(new RenderMesh(cube), false)),
                 mode,
                 false,
-                s == null ? null : new Scene.Picked(0, s, weights));
+                s == null ? null : new Scene.Picked(0, s, weights),
+                Materials.NONE);
         int[] out = new int[W * H];
         new Renderer().render(scene, camera, W, H, 1, out);
         return out;

@@ -9,6 +9,7 @@ import java.util.List;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
@@ -34,7 +35,7 @@ class ReferencePicturesTest {
     /** What shows at each pixel. */
     private static String picture(Camera camera, DisplayMode mode) {
         Mesh m = body();
-        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(m), false)), mode, false);
+        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(m), false)), mode, false, Materials.NONE);
         int[] out = new int[W * H];
         PickBuffer picks = new Renderer().render(scene, camera.fit(m.bounds(), W, H), W, H, 1, out);
         StringBuilder s = new StringBuilder();

@@ -34,7 +34,7 @@ class RenderMeshTest {
         MeshBuilder b = new MeshBuilder(6, 2);
         for (double[] p : new double[][] {{0, 0, 0}, {1, 0, 0}, {1, -1, 0}, {0, -1, 0}, {1, c, s}, {0, c, s}})
             b.vertex(p[0], p[1], p[2], b.vertexCount() + 1);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         b.face(1, m, 3, 2, 1, 0);
         b.face(2, m, 0, 1, 4, 5);
         return b.build();
@@ -80,7 +80,7 @@ class RenderMeshTest {
         double s = Math.sin(Math.toRadians(20)) / 100, c = Math.cos(Math.toRadians(20)) / 100;
         for (double[] p : new double[][] {{0, 0, 0}, {1, 0, 0}, {1, -1, 0}, {0, -1, 0}, {1, c, s}, {0, c, s}})
             b.vertex(p[0], p[1], p[2], b.vertexCount() + 1);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         b.face(1, m, 3, 2, 1, 0);
         b.face(2, m, 0, 1, 4, 5);
         RenderMesh r = new RenderMesh(b.build());
@@ -93,13 +93,13 @@ class RenderMeshTest {
 
     @Test
     void whereMaterialsMeetAnEdgeIsDrawnInFull() {
-        Mesh flat = fold(0), red = flat.withMaterial(new Material("lamp red", 0xA03020));
+        Mesh flat = fold(0), red = flat.withMaterial("lamp red");
         assertEquals(1, kinds(new RenderMesh(red))[RenderMesh.SOFT]);
         MeshBuilder b = new MeshBuilder(6, 2);
         for (int v = 0; v < flat.vertexCount(); v++)
             b.vertex(flat.xyz()[3 * v], flat.xyz()[3 * v + 1], flat.xyz()[3 * v + 2], v + 1);
-        b.face(1, b.material(Material.DEFAULT), 3, 2, 1, 0);
-        b.face(2, b.material(new Material("lamp red", 0xA03020)), 0, 1, 4, 5);
+        b.face(1, b.material(Material.DEFAULT.name()), 3, 2, 1, 0);
+        b.face(2, b.material("lamp red"), 0, 1, 4, 5);
         assertEquals(0, kinds(new RenderMesh(b.build()))[RenderMesh.SOFT]);
     }
 

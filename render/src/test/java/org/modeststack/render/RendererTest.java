@@ -15,6 +15,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
@@ -23,6 +24,7 @@ import org.modeststack.mesh.Vec3;
 class RendererTest {
     private static final int W = 200;
     private static final int H = 150;
+    private static final Materials RED = Materials.of(List.of(new Material("red", 0xC03020)));
 
     private static Scene scene(DisplayMode mode, Mesh... meshes) {
         return new Scene(
@@ -30,7 +32,8 @@ class RendererTest {
                         .map(m -> new Scene.Item(new RenderMesh(m), false))
                         .toList(),
                 mode,
-                false);
+                false,
+                RED);
     }
 
     private static int[] draw(Renderer r, Scene s, Camera c) {
@@ -68,13 +71,83 @@ class RendererTest {
 
     @Test
     void oneFaceOfAFlatMaterialHasOneColour() {
-        Mesh m = MeshFixtures.cube(10).withMaterial(new Material("red", 0xC03020));
+        Mesh m = MeshFixtures.cube(10).withMaterial("red");
         Scene s = scene(DisplayMode.SHADED, m);
         Camera c = front(s.bounds(), false);
         int[] out = draw(new Renderer(), s, c);
         int a = out[H / 2 * W + W / 2], b = out[(H / 2 - 20) * W + W / 2 + 20];
         assertEquals(a, b);
         assertTrue((a >> 16 & 255) > 2 * (a & 255), "red stays red");
+    }
+
+    private static int[] drawn(Material material, DisplayMode mode, Mesh... meshes) {
+        Scene s = scene(mode, meshes);
+        s = new Scene(s.items(), mode, false, Materials.of(List.of(material)));
+        return draw(new Renderer(), s, front(s.bounds(), false));
+    }
+
+    private static int middle(int[] picture) {
+        return picture[H / 2 * W + W / 2] >> 8 & 255;
+    }
+
+    /** What is behind shows through in its share; see-through or not makes no difference where there is nothing. */
+    @Test
+    void aTransparentFaceLetsThroughItsShare() {
+        Mesh pane = MeshFixtures.box(0, 0, 0, 10, 1, 10).withMaterial("glass");
+        Mesh wall = MeshFixtures.box(-5, 5, -5, 15, 6, 15).withMaterial("plain");
+        int middle = H / 2 * W + W / 2;
+        int[] shares = new int[5];
+        for (int i = 0; i < 5; i++)
+            shares[i] =
+                    drawn(new Material("glass", 0, 1, 0, i / 4.0), DisplayMode.SHADED, wall, pane)[middle] >> 8 & 255;
+        int behind = drawn(new Material("glass", 0), DisplayMode.SHADED, wall)[middle] >> 8 & 255;
+        assertTrue(shares[0] < 20, "black and not to be seen through");
+        assertEquals(behind, shares[4], 1, "not to be seen at all");
+        for (int i = 1; i < 4; i++) assertEquals(shares[0] + (behind - shares[0]) * i / 4.0, shares[i], 3);
+    }
+
+    /** The nearest face is the one that is pointed at, also where it is seen through. */
+    @Test
+    void transparentFacesArePicked() {
+        Mesh pane = MeshFixtures.box(0, 0, 0, 10, 1, 10).withMaterial("glass");
+        Mesh wall = MeshFixtures.box(-5, 5, -5, 15, 6, 15);
+        Scene s = scene(DisplayMode.SHADED_EDGES, wall, pane);
+        s = new Scene(s.items(), s.mode(), false, Materials.of(List.of(new Material("glass", 0x88AACC, 0.1, 0, 0.75))));
+        Camera c = front(s.bounds(), false);
+        PickBuffer r = shown(s, c);
+        assertEquals(1, r.pick(W / 2, H / 2).item());
+        Vec3 beside = c.project(new Vec3(-3, 5, -3), W, H);
+        assertEquals(0, r.pick((int) beside.x(), (int) beside.y()).item());
+    }
+
+    /** A square that mirrors the lamp into the eye: its normal lies between them. */
+    private static Mesh mirroring() {
+        Vec3 back = new Vec3(0, -1, 0), lamp = new Vec3(-0.55, -0.65, 0.72).unit();
+        Vec3 normal = lamp.plus(back).unit(),
+                u = normal.cross(new Vec3(1, 0, 0)).unit(),
+                v = normal.cross(u);
+        double[] xyz = new double[12];
+        int[][] signs = {{-1, -1}, {1, -1}, {1, 1}, {-1, 1}};
+        for (int i = 0; i < 4; i++) {
+            Vec3 p = u.times(signs[i][0]).plus(v.times(signs[i][1]));
+            xyz[3 * i] = p.x();
+            xyz[3 * i + 1] = p.y();
+            xyz[3 * i + 2] = p.z();
+        }
+        return MeshFixtures.faces(xyz, new int[][] {{0, 1, 2, 3}}).withMaterial("x");
+    }
+
+    /** A highlight makes a face brighter, the smoother the brighter; matt is what it always was. */
+    @Test
+    void smoothMaterialsHaveAHighlight() {
+        Mesh face = mirroring();
+        int matt = middle(drawn(new Material("x", 0x404040), DisplayMode.SHADED, face));
+        int silk = middle(drawn(new Material("x", 0x404040, 0.5, 0, 0), DisplayMode.SHADED, face));
+        int gloss = middle(drawn(new Material("x", 0x404040, 0.2, 0, 0), DisplayMode.SHADED, face));
+        assertTrue(matt < silk && silk < gloss, matt + " " + silk + " " + gloss);
+        int[] gold = drawn(new Material("x", 0xC02000, 0.2, 1, 0), DisplayMode.SHADED, face);
+        int gilt = gold[H / 2 * W + W / 2];
+        assertTrue((gilt >> 16 & 255) > 4 * (gilt & 255), "the highlight of a metal has its own colour");
     }
 
     @ParameterizedTest
@@ -141,7 +214,8 @@ class RendererTest {
         Scene with = new Scene(
                 List.of(new Scene.Item(new RenderMesh(solid), false), new Scene.Item(new RenderMesh(tool), true)),
                 DisplayMode.SHADED,
-                false);
+                false,
+                Materials.NONE);
         Camera c = front(solid.bounds(), false);
         int[] a = draw(new Renderer(), without, c), b = draw(new Renderer(), with, c);
         assertNotEquals(a[H / 2 * W + W / 2], b[H / 2 * W + W / 2]);

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.MeshFixtures;
 
 class StillTest {
@@ -21,7 +22,7 @@ class StillTest {
 
     private static Still still(DisplayMode mode) {
         RenderMesh cube = new RenderMesh(MeshFixtures.cube(10));
-        Scene s = new Scene(List.of(new Scene.Item(cube, false)), mode, true);
+        Scene s = new Scene(List.of(new Scene.Item(cube, false)), mode, true, Materials.NONE);
         return Still.of(s, Camera.DEFAULT.fit(s.bounds(), 90, 60), 90, 60);
     }
 

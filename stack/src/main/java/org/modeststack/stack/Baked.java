@@ -2,7 +2,6 @@ package org.modeststack.stack;
 
 import java.util.List;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
@@ -15,7 +14,7 @@ import org.modeststack.steps.StepInfo;
  *
  * @param mesh what they made
  * @param from the steps
- * @param input the content hash of the mesh they were given
+ * @param input which mesh they were given
  */
 @StepInfo(
         type = "baked",
@@ -24,14 +23,15 @@ import org.modeststack.steps.StepInfo;
         help = "The frozen result of steps. Unbake it to have the steps back.",
         words = "freeze apply")
 public record Baked(
-        @Param(label = "Mesh", help = "The frozen result.") Mesh mesh, List<Entry> from, String input) implements Step {
+        @Param(label = "Mesh", help = "The frozen result.") Mesh mesh, List<Entry> from, BakedInput input)
+        implements Step {
     public Baked {
         from = List.copyOf(from);
     }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        if (!isSource() && !ContentHash.of(in).equals(input)) {
+        if (!isSource() && !input.is(in)) {
             context.remark(
                     Remark.Level.REMARK,
                     "Something below has changed since this was baked; the baked result is kept. Unbake to follow it.");

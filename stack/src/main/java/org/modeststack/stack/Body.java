@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.UnaryOperator;
-import org.modeststack.mesh.Material;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -13,7 +12,7 @@ import tools.jackson.databind.JsonNode;
  * @param id unique in its document
  * @param name not blank
  * @param visible whether it is drawn; a body that cuts others is drawn as a ghost
- * @param material what its own faces are made of
+ * @param material the name of what its own faces are made of
  * @param entries at least one
  * @param marker how many steps the view shows, or {@link #END}
  * @param unknown fields of the file that this version does not know
@@ -22,7 +21,7 @@ public record Body(
         String id,
         String name,
         boolean visible,
-        Material material,
+        String material,
         List<Entry> entries,
         int marker,
         Map<String, JsonNode> unknown) {
@@ -68,7 +67,7 @@ public record Body(
         return new Body(id, name, v, material, entries, marker, unknown);
     }
 
-    public Body withMaterial(Material m) {
+    public Body withMaterial(String m) {
         return new Body(id, name, visible, m, entries, marker, unknown);
     }
 

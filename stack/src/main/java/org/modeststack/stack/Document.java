@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import org.modeststack.mesh.Materials;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -16,9 +17,10 @@ import tools.jackson.databind.JsonNode;
  * out once, when it is first asked for.
  */
 public final class Document {
-    public static final Document EMPTY = new Document(List.of(), 1, Map.of());
+    public static final Document EMPTY = new Document(List.of(), Materials.NONE, 1, Map.of());
 
     private final List<Body> bodies;
+    private final Materials materials;
     private final long nextId;
     private final Map<String, JsonNode> unknown;
     private volatile Index index;
@@ -52,17 +54,23 @@ public final class Document {
 
     /**
      * @param bodies in the order they are shown
+     * @param materials how the materials look that its bodies and meshes name
      * @param nextId greater than every id in use
      * @param unknown fields of the file that this version does not know
      */
-    public Document(List<Body> bodies, long nextId, Map<String, JsonNode> unknown) {
+    public Document(List<Body> bodies, Materials materials, long nextId, Map<String, JsonNode> unknown) {
         this.bodies = List.copyOf(bodies);
+        this.materials = materials;
         this.nextId = nextId;
         this.unknown = Map.copyOf(unknown);
     }
 
     public List<Body> bodies() {
         return bodies;
+    }
+
+    public Materials materials() {
+        return materials;
     }
 
     public long nextId() {
@@ -96,11 +104,19 @@ public final class Document {
     }
 
     public Document withBodies(List<Body> b) {
-        return new Document(b, nextId, unknown);
+        return new Document(b, materials, nextId, unknown);
     }
 
     public Document withNextId(long n) {
-        return new Document(bodies, n, unknown);
+        return new Document(bodies, materials, n, unknown);
+    }
+
+    public Document withMaterials(Materials m) {
+        return new Document(bodies, m, nextId, unknown);
+    }
+
+    Document withUnknown(Map<String, JsonNode> u) {
+        return new Document(bodies, materials, nextId, u);
     }
 
     /** With one body changed. */
@@ -170,12 +186,13 @@ public final class Document {
                 || o instanceof Document d
                         && nextId == d.nextId
                         && bodies.equals(d.bodies)
+                        && materials.equals(d.materials)
                         && unknown.equals(d.unknown);
     }
 
     @Override
     public int hashCode() {
-        return Objects.hash(bodies, nextId, unknown);
+        return Objects.hash(bodies, materials, nextId, unknown);
     }
 
     @Override

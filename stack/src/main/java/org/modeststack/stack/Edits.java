@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
@@ -20,14 +22,45 @@ import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
+import org.modeststack.steps.source.Imported;
 import org.modeststack.steps.source.Linked;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Everything that can be done to a document, as functions from document to document. */
 public final class Edits {
     private Edits() {}
 
-    /** A new body at the end, made of a source. Its id follows from the document's next id. */
+    /** The same with a material that comes from elsewhere and is added to those of the document where it is new. */
     public static Document addBody(Document d, String name, Material material, Step source) {
+        Materials.Added added = d.materials().adding(material);
+        return addBody(d.withMaterials(added.materials()), name, added.name(), source);
+    }
+
+    /**
+     * A new body at the end, made of a mesh from a file whose materials are added to those of the document.
+     *
+     * @param file its name, for the step
+     * @param looks how the mesh's materials look
+     */
+    public static Document importMesh(Document d, String name, String file, Mesh mesh, Materials looks) {
+        List<String> names = new ArrayList<>();
+        Materials all = d.materials();
+        for (String m : mesh.materials()) {
+            Materials.Added added = all.adding(looks.get(m));
+            all = added.materials();
+            names.add(added.name());
+        }
+        Imported source = new Imported(file, 1, mesh.withMaterials(names));
+        return addBody(d.withMaterials(all), name, Material.DEFAULT.name(), source);
+    }
+
+    /**
+     * A new body at the end, made of a source. Its id follows from the document's next id.
+     *
+     * @param material the name of one of the document's
+     */
+    public static Document addBody(Document d, String name, String material, Step source) {
         if (!source.isSource()) throw new IllegalArgumentException("A body starts with a source.");
         String id = "b" + d.nextId();
         Body body = new Body(
@@ -179,8 +212,35 @@ public final class Edits {
         return d.with(id, b -> b.withVisible(visible));
     }
 
-    public static Document setMaterial(Document d, String id, Material material) {
+    /** @param material the name of one of the document's */
+    public static Document setMaterial(Document d, String id, String material) {
         return d.with(id, b -> b.withMaterial(material));
+    }
+
+    public static Document addMaterial(Document d, Material material) {
+        return d.withMaterials(d.materials().adding(material).materials());
+    }
+
+    /**
+     * Gives a material another look, or another name, under which all that named it finds it from then on.
+     *
+     * @throws StepException if another material has that name
+     */
+    public static Document changeMaterial(Document d, String name, Material to) throws StepException {
+        if (!to.name().equals(name) && d.materials().has(to.name()))
+            throw new StepException("There is a material called " + to.name() + " already.");
+        Document changed = d.withMaterials(d.materials().replaced(name, to));
+        if (to.name().equals(name)) return changed;
+        Map<String, JsonNode> unknown = new HashMap<>(d.unknown());
+        if (unknown.get("materials") instanceof ObjectNode o && o.has(name)) {
+            ObjectNode moved = o.deepCopy();
+            moved.set(to.name(), moved.remove(name));
+            unknown.put("materials", moved);
+        }
+        return changed.withUnknown(unknown)
+                .withBodies(d.bodies().stream()
+                        .map(b -> MaterialNames.renamed(b, name, to.name()))
+                        .toList());
     }
 
     /**

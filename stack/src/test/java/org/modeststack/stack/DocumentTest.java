@@ -318,8 +318,8 @@ public class DocumentTest {
     }
 
     @Test
-    void whatIsNotKnownIsKept() throws DocumentException {
-        String text = DocumentFile.toText(twoBoxes())
+    void whatIsNotKnownIsKept() throws DocumentException, StepException {
+        String text = DocumentFile.toText(Edits.addMaterial(twoBoxes(), new Material("chalk", 0xF0F0E8)))
                 .replaceFirst("\"units\"", "\"mood\" : \"calm\",\n  \"units\"")
                 .replaceFirst("\"width\" : 10.0", "\"width\" : 10.0, \"taper\" : 3")
                 .replaceFirst("\"visible\"", "\"weather\" : [ 1, \"fair\" ],\n    \"visible\"")
@@ -335,23 +335,23 @@ public class DocumentTest {
         assertEquals("north", again.at("/bodies/0/steps/0/origin").asString());
         assertEquals(3, again.at("/bodies/0/steps/0/values/taper").asInt());
         assertEquals(before, again, "all of it, and where it was");
-        // Changing the body's own colour changes nothing of what is not known.
-        String id = l.document().bodies().getFirst().id();
-        JsonNode painted = JSON.readTree(
-                DocumentFile.toText(Edits.setMaterial(l.document(), id, new Material("brass", 0xC2A468))));
-        assertEquals(0.5, painted.at("/bodies/0/material/shine/coat").asDouble());
-        assertEquals("#C2A468", painted.at("/bodies/0/material/color").asString());
+        // Changing a material's look or name changes nothing of what is not known.
+        Document painted = Edits.changeMaterial(l.document(), "chalk", new Material("enamel", 0xC2A468));
+        JsonNode enamel = JSON.readTree(DocumentFile.toText(painted)).at("/materials/0");
+        assertEquals(0.5, enamel.at("/shine/coat").asDouble());
+        assertEquals("#C2A468", enamel.path("color").asString());
+        assertEquals("enamel", enamel.path("name").asString());
     }
 
     /** What a later version wrote in a format of its own is opened to be looked at, and says so. */
     @Test
     void aNewerFormatIsToldApart() throws DocumentException {
-        String text = DocumentFile.toText(twoBoxes()).replaceFirst("\"version\" : 1", "\"version\" : 2");
+        String text = DocumentFile.toText(twoBoxes()).replaceFirst("\"version\" : 2", "\"version\" : 3");
         DocumentFile.Loaded l = DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), "x");
         assertTrue(l.newer());
         assertEquals(
                 List.of(
-                        "This document was saved by a newer Modest Stack (format 2; this one knows 1). It can be looked at,"
+                        "This document was saved by a newer Modest Stack (format 3; this one knows 2). It can be looked at,"
                                 + " but not be saved over: what is not known here would be lost."),
                 l.remarks());
         assertEquals(2, l.document().bodies().size());

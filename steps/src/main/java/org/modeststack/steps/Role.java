@@ -9,5 +9,7 @@ public enum Role {
     /** A way to look or go; its length does not matter. */
     DIRECTION,
     /** Of a text: the cross-section of a bevel, point by point. */
-    PROFILE
+    PROFILE,
+    /** Of a text: the name of a material of the document. */
+    MATERIAL
 }

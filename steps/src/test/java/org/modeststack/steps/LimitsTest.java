@@ -54,7 +54,7 @@ class LimitsTest {
                 new int[] {0, one.length},
                 one,
                 new int[1],
-                java.util.List.of(Material.DEFAULT),
+                java.util.List.of(Material.DEFAULT.name()),
                 null,
                 Map.of(),
                 new long[3],

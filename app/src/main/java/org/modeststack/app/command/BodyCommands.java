@@ -100,7 +100,7 @@ final class BodyCommands extends MenuCommands {
     private void newBody(StepDescriptor d) {
         document.edit(
                 "New " + inSentence(d.title()),
-                doc -> Edits.addBody(doc, d.title(), Material.DEFAULT, d.createDefault()));
+                doc -> Edits.addBody(doc, d.title(), Material.DEFAULT.name(), d.createDefault()));
         Body b = document.current().bodies().getLast();
         selected.select(b.id());
         selected.selectSteps(List.of(b.entries().getFirst().id()));

@@ -209,7 +209,7 @@ public final class PickEditor extends VBox {
         Body b = selected.body();
         Mesh in = b == null ? null : results.before(b, step.get().id());
         if (in != null) {
-            in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m.name())));
+            in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m)));
             names(b, in)
                     .forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
             rules.add(new Rule.Inside(

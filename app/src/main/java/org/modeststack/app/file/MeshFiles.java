@@ -18,7 +18,6 @@ import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.registry.MeshFormat;
-import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -26,7 +25,6 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
-import org.modeststack.steps.source.Imported;
 
 /** Meshes in and out, read and written beside the interface. */
 public final class MeshFiles {
@@ -101,8 +99,7 @@ public final class MeshFiles {
         String file = path.getFileName().toString(), name = file.replaceFirst("\\.[^.]*$", "");
         document.edit(
                 "Import mesh",
-                d -> Edits.addBody(
-                        d, name.isBlank() ? "Mesh" : name, Material.DEFAULT, new Imported(file, 1, loaded.mesh())));
+                d -> Edits.importMesh(d, name.isBlank() ? "Mesh" : name, file, loaded.mesh(), loaded.materials()));
         selected.select(document.current().bodies().getLast().id());
         if (!loaded.remarks().isEmpty()) messages.say(String.join(" ", loaded.remarks()), false);
     }
@@ -125,7 +122,7 @@ public final class MeshFiles {
         jobs.run(
                 "Exporting " + b.name(),
                 () -> {
-                    MeshFormat.write(meshOf(b, d, evaluator), path, unit);
+                    MeshFormat.write(meshOf(b, d, evaluator), d.materials(), path, unit);
                     return path;
                 },
                 _ -> messages.say("Exported " + b.name() + " to " + path.getFileName() + ".", false));

@@ -36,6 +36,9 @@ public final class PerMesh<V> implements AutoCloseable {
     private final CountDownLatch begin;
     private final Thread worker;
     private boolean working;
+    /** How often all was forgotten. */
+    private int age;
+
     private long asked;
 
     /**
@@ -69,6 +72,15 @@ public final class PerMesh<V> implements AutoCloseable {
         return known;
     }
 
+    /** Works everything out anew when it is asked for next; what was asked from has changed. */
+    public void forget() {
+        synchronized (wanted) {
+            age++;
+            done.clear();
+            failed.clear();
+        }
+    }
+
     /** Ends the work; the window is gone. */
     @Override
     public void close() {
@@ -94,6 +106,7 @@ public final class PerMesh<V> implements AutoCloseable {
         }
         while (true) {
             Mesh mesh;
+            int begunAt;
             synchronized (wanted) {
                 working = false;
                 while (wanted.isEmpty()) {
@@ -112,10 +125,15 @@ public final class PerMesh<V> implements AutoCloseable {
                 if (wanted.isEmpty()) continue;
                 mesh = wanted.removeLast();
                 working = true;
+                begunAt = age;
             }
             if (done.containsKey(mesh)) continue;
             try {
-                done.put(mesh, work.apply(mesh));
+                V made = work.apply(mesh);
+                synchronized (wanted) {
+                    // What was forgotten meanwhile was made from what has changed, and is asked for again.
+                    if (begunAt == age) done.put(mesh, made);
+                }
             } catch (Throwable e) {
                 LOG.log(System.Logger.Level.ERROR, Thread.currentThread().getName(), e);
                 failed.add(mesh);

@@ -404,7 +404,7 @@ public final class PickState implements AutoCloseable {
             return;
         }
         int f = faces.elements().nextSetBit(0);
-        rule(material ? new Rule.OfMaterial(m.materialOf(f).name()) : new Rule.Sides(m.sides(f)));
+        rule(material ? new Rule.OfMaterial(m.materialOf(f)) : new Rule.Sides(m.sides(f)));
     }
 
     /** "12 edges, 84.2 mm"; "" when nothing is picked. */

@@ -6,6 +6,7 @@ import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import org.modeststack.app.state.PerMesh;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
@@ -22,6 +23,7 @@ public final class Thumbnails {
 
     private final Renderer renderer = new Renderer();
     private final PerMesh<Image> images;
+    private volatile Materials materials = Materials.NONE;
 
     /**
      * @param whenDrawn is told on the interface thread when there are new pictures
@@ -36,6 +38,13 @@ public final class Thumbnails {
         return mesh == null || mesh.isEmpty() ? null : images.of(mesh);
     }
 
+    /** Draws all anew, where materials look different from now on. */
+    public void setMaterials(Materials now) {
+        if (now.equals(materials)) return;
+        materials = now;
+        images.forget();
+    }
+
     public void close() {
         images.close();
     }
@@ -46,7 +55,8 @@ public final class Thumbnails {
 
     private Image draw(Mesh mesh) {
         int w = WIDTH * SCALE, h = HEIGHT * SCALE;
-        Scene scene = new Scene(List.of(new Scene.Item(RenderMesh.of(mesh), false)), DisplayMode.SHADED_EDGES, false);
+        Scene scene = new Scene(
+                List.of(new Scene.Item(RenderMesh.of(mesh), false)), DisplayMode.SHADED_EDGES, false, materials);
         int[] pixels = new int[w * h];
         renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), w, h), w, h, 2, pixels);
         WritableImage image = new WritableImage(w, h);

@@ -357,7 +357,8 @@ public final class ViewPane extends Pane {
             fitAll();
             return;
         }
-        PictureRequest now = new PictureRequest(bodies, marked, viewState.mode(), viewState.camera(), w, h, 1);
+        PictureRequest now = new PictureRequest(
+                bodies, marked, document.current().materials(), viewState.mode(), viewState.camera(), w, h, 1);
         if (now.looksLike(asked)) {
             decorate(now);
             return;

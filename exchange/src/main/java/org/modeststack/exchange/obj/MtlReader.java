@@ -1,40 +1,75 @@
 package org.modeststack.exchange.obj;
 
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.TextScanner;
 import org.modeststack.mesh.Material;
 
-/** The material library that goes with an OBJ file; of each material its name and diffuse colour. */
+/**
+ * The material library that goes with an OBJ file; of each material its name, diffuse colour and how far it can be seen
+ * through, and the roughness and metal that several programs write beside what was published.
+ */
 final class MtlReader {
-    private MtlReader() {}
+    private final TextScanner in;
+    private final Map<String, Material> found = new LinkedHashMap<>();
+    private Material current;
+
+    private MtlReader(TextScanner in) {
+        this.in = in;
+    }
 
     static Map<String, Material> read(byte[] bytes, String name) throws ExchangeException {
-        Map<String, Material> found = new HashMap<>();
-        TextScanner in = new TextScanner(bytes, name);
-        String current = null;
-        while (in.nextLine()) {
-            switch (in.word()) {
-                case "newmtl" -> {
-                    current = in.rest();
-                    if (current.isEmpty()) throw in.wrong("a material without a name");
-                    found.put(current, new Material(current, Material.DEFAULT.rgb()));
-                }
-                case "Kd" -> {
-                    if (current == null) throw in.wrong("a colour before any material");
-                    int rgb = 0;
-                    for (int i = 0; i < 3; i++) {
-                        double c = in.number("a colour");
-                        rgb = rgb << 8 | (int) Math.round(255 * Math.clamp(c, 0.0, 1.0));
-                    }
-                    found.put(current, new Material(current, rgb));
-                }
-                default -> {
-                    // Everything else says how a material shines; that is not kept.
-                }
+        MtlReader reader = new MtlReader(new TextScanner(bytes, name));
+        while (reader.in.nextLine()) reader.line();
+        return reader.found;
+    }
+
+    private void line() throws ExchangeException {
+        switch (in.word()) {
+            case "newmtl" -> {
+                String name = in.rest();
+                if (name.isEmpty()) throw in.wrong("a material without a name");
+                now(new Material(name, Material.DEFAULT.rgb()));
+            }
+            case "Kd" -> {
+                Material m = begun();
+                int rgb = 0;
+                for (int i = 0; i < 3; i++) rgb = rgb << 8 | (int) Math.round(255 * share());
+                now(new Material(m.name(), rgb, m.roughness(), m.metal(), m.transparency()));
+            }
+            case "d" -> seenThrough(1 - share());
+            case "Tr" -> seenThrough(share());
+            case "Pr" -> {
+                Material m = begun();
+                now(new Material(m.name(), m.rgb(), share(), m.metal(), m.transparency()));
+            }
+            case "Pm" -> {
+                Material m = begun();
+                now(new Material(m.name(), m.rgb(), m.roughness(), share(), m.transparency()));
+            }
+            default -> {
+                // Lamps, textures and what is meant for other ways of drawing are not kept.
             }
         }
-        return found;
+    }
+
+    private void seenThrough(double transparency) throws ExchangeException {
+        Material m = begun();
+        now(new Material(m.name(), m.rgb(), m.roughness(), m.metal(), transparency));
+    }
+
+    private double share() throws ExchangeException {
+        return Math.clamp(in.number("a number"), 0.0, 1.0);
+    }
+
+    private Material begun() throws ExchangeException {
+        if (current == null) throw in.wrong("a look before any material");
+        return current;
+    }
+
+    private void now(Material m) {
+        current = m;
+        found.put(m.name(), m);
     }
 }

@@ -16,6 +16,7 @@ import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.PolygonSoup;
 import org.modeststack.exchange.TextScanner;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 
 /**
  * Wavefront OBJ: vertices, faces of any number of sides, materials. Texture places and normals are passed over; curves
@@ -125,6 +126,7 @@ public final class ObjReader {
         if (sides.isEmpty()) throw new ExchangeException(name + " has no faces.");
         int[] materials = new int[names.size()];
         Arrays.fill(materials, -1);
+        List<Material> used = new ArrayList<>();
         int[] ring = new int[8];
         int at = 0;
         for (int f = 0; f < sides.size(); f++) {
@@ -138,12 +140,16 @@ public final class ObjReader {
                 }
             }
             int m = nameOf.getInt(f);
-            if (materials[m] < 0) materials[m] = soup.material(material(names.get(m)));
+            if (materials[m] < 0) {
+                Material material = material(names.get(m));
+                used.add(material);
+                materials[m] = soup.material(material.name());
+            }
             soup.face(materials[m], ring, n);
         }
         if (soup.dropped() > 0) remarks.add(soup.dropped() + " faces without area were left out.");
         passedOver.forEach((word, n) -> remarks.add(n + " lines that begin with \"" + word + "\" were passed over."));
-        return new Loaded(soup.build(), remarks);
+        return new Loaded(soup.build(), Materials.of(used), remarks);
     }
 
     private Material material(String name) {

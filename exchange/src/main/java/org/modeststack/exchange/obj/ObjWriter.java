@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Set;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.mesh.work.Work;
@@ -26,11 +27,11 @@ public final class ObjWriter {
 
     private ObjWriter() {}
 
-    public static void write(Mesh mesh, Path file, LengthUnit unit) throws IOException {
+    public static void write(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws IOException {
         String base = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
         Path library = file.resolveSibling(base + ".mtl");
         // The library first: a mesh never names one that is not there.
-        AtomicFile.write(library, bytes -> library(mesh, bytes));
+        AtomicFile.write(library, bytes -> library(mesh, materials, bytes));
         AtomicFile.write(file, bytes -> mesh(mesh, library.getFileName().toString(), unit, bytes));
     }
 
@@ -51,7 +52,7 @@ public final class ObjWriter {
                 if (f % OFTEN == 0) Work.checkpoint();
                 if (mesh.faceMaterials()[f] != material) {
                     material = mesh.faceMaterials()[f];
-                    out.write("usemtl " + name(mesh.materials().get(material)) + "\n");
+                    out.write("usemtl " + word(mesh.materials().get(material)) + "\n");
                 }
                 s.setLength(0);
                 s.append('f');
@@ -62,23 +63,28 @@ public final class ObjWriter {
         }
     }
 
-    private static void library(Mesh mesh, OutputStream bytes) throws IOException {
+    private static void library(Mesh mesh, Materials materials, OutputStream bytes) throws IOException {
         try (Writer out = new BufferedWriter(new OutputStreamWriter(bytes, StandardCharsets.UTF_8))) {
             Set<String> written = new HashSet<>();
-            for (Material m : mesh.materials()) {
-                if (!written.add(name(m))) continue;
-                out.write("newmtl " + name(m) + "\n");
+            for (String name : mesh.materials()) {
+                if (!written.add(word(name))) continue;
+                Material m = materials.get(name);
+                out.write("newmtl " + word(name) + "\n");
                 out.write(String.format(
                         Locale.ROOT,
                         "Kd %.6f %.6f %.6f\n",
                         (m.rgb() >> 16 & 255) / 255.0,
                         (m.rgb() >> 8 & 255) / 255.0,
                         (m.rgb() & 255) / 255.0));
+                out.write(String.format(Locale.ROOT, "d %.6f\n", 1 - m.transparency()));
+                // Not in the format as it was published, but several programs write and read these two.
+                out.write(String.format(Locale.ROOT, "Pr %.6f\nPm %.6f\n", m.roughness(), m.metal()));
             }
         }
     }
 
-    private static String name(Material m) {
-        return m.name().replaceAll("\\s+", "_");
+    /** A name as one word, as readers of the format expect it. */
+    private static String word(String name) {
+        return name.replaceAll("\\s+", "_");
     }
 }

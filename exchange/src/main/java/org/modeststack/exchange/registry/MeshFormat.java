@@ -15,6 +15,7 @@ import org.modeststack.exchange.obj.ObjReader;
 import org.modeststack.exchange.obj.ObjWriter;
 import org.modeststack.exchange.stl.StlReader;
 import org.modeststack.exchange.stl.StlWriter;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.file.AtomicFile;
 
@@ -27,8 +28,8 @@ public enum MeshFormat {
         }
 
         @Override
-        void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
-            ObjWriter.write(mesh, file, unit);
+        void put(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws IOException {
+            ObjWriter.write(mesh, materials, file, unit);
         }
     },
     STL("STL, binary", "stl") {
@@ -38,7 +39,7 @@ public enum MeshFormat {
         }
 
         @Override
-        void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
+        void put(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws IOException {
             byte[] bytes = StlWriter.binary(mesh, unit);
             AtomicFile.write(file, out -> out.write(bytes));
         }
@@ -50,7 +51,7 @@ public enum MeshFormat {
         }
 
         @Override
-        void put(Mesh mesh, Path file, LengthUnit unit) throws IOException {
+        void put(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws IOException {
             byte[] bytes = StlWriter.text(mesh, unit);
             AtomicFile.write(file, out -> out.write(bytes));
         }
@@ -68,7 +69,7 @@ public enum MeshFormat {
 
     abstract Loaded parse(byte[] bytes, Path file, LengthUnit unit) throws ExchangeException;
 
-    abstract void put(Mesh mesh, Path file, LengthUnit unit) throws IOException;
+    abstract void put(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws IOException;
 
     public String label() {
         return label;
@@ -117,11 +118,17 @@ public enum MeshFormat {
         }
     }
 
-    /** @throws ExchangeException if the file cannot be written; one that was there is untouched then */
-    public static void write(Mesh mesh, Path file, LengthUnit unit) throws ExchangeException {
+    /**
+     * Writes a mesh, whole or not at all.
+     *
+     * @param materials where the looks of its materials are found, for formats that keep them
+     * @param unit what the file's numbers are to mean
+     * @throws ExchangeException if the file cannot be written; one that was there is untouched then
+     */
+    public static void write(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws ExchangeException {
         MeshFormat format = of(file);
         try {
-            format.put(mesh, file, unit);
+            format.put(mesh, materials, file, unit);
         } catch (ExchangeException e) {
             throw e;
         } catch (IOException e) {

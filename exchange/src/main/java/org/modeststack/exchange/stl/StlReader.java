@@ -14,6 +14,7 @@ import org.modeststack.exchange.PolygonSoup;
 import org.modeststack.exchange.TextScanner;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 
 /**
@@ -33,7 +34,7 @@ public final class StlReader {
     private StlReader(String name, LengthUnit unit) {
         this.name = name;
         scale = unit.millimetres();
-        material = soup.material(Material.DEFAULT);
+        material = soup.material(Material.DEFAULT.name());
         known.defaultReturnValue(-1);
     }
 
@@ -135,6 +136,6 @@ public final class StlReader {
         if (soup.dropped() > 0) remarks.add(soup.dropped() + " facets without area were left out.");
         Mesh mesh = soup.build();
         if (mesh.isEmpty()) throw new ExchangeException(name + " has no facets.");
-        return new Loaded(mesh, remarks);
+        return new Loaded(mesh, Materials.NONE, remarks);
     }
 }

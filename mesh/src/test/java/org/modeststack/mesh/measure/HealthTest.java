@@ -17,7 +17,7 @@ class HealthTest {
         Mesh cube = MeshFixtures.cube(1);
         MeshBuilder b = new MeshBuilder(10, 8);
         for (int v = 0; v < 8; v++) b.vertex(cube.x(v), cube.y(v), cube.z(v), v);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         for (int f = 0; f < 6; f++) b.face(f, m, cube.corners(), cube.offsets()[f], cube.offsets()[f + 1]);
         more.accept(b);
         return b.build();
@@ -58,7 +58,7 @@ class HealthTest {
     void neighboursThatDisagreeAreCounted(int third, int fourth, int flipped) {
         MeshBuilder b = new MeshBuilder(4, 2);
         for (int[] at : new int[][] {{0, 0}, {1, 0}, {1, 1}, {0, 1}}) b.vertex(at[0], at[1], 0, 10 * at[0] + at[1]);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         b.face(0, m, 0, 1, 2);
         b.face(1, m, 0, third, fourth);
         Health h = Health.of(b.build());

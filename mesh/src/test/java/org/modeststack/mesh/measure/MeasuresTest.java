@@ -49,7 +49,7 @@ class MeasuresTest {
 
         MeshBuilder b = new MeshBuilder(5, 3);
         for (int i = 0; i < 5; i++) b.vertex(i == 1 ? 1 : 0, i == 2 ? 1 : i == 4 ? -1 : 0, i == 3 ? 1 : 0, i);
-        int mat = b.material(Material.DEFAULT);
+        int mat = b.material(Material.DEFAULT.name());
         b.face(1, mat, 0, 1, 2);
         b.face(2, mat, 0, 1, 3);
         b.face(3, mat, 1, 0, 4);

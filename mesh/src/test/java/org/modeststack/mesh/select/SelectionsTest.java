@@ -42,7 +42,7 @@ class SelectionsTest {
             low[i] = n - 1 - i;
             high[i] = n + i;
         }
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         b.face(1000, m, low);
         b.face(1001, m, high);
         for (int i = 0; i < n; i++) b.face(2000 + i, m, i, (i + 1) % n, n + (i + 1) % n, n + i);

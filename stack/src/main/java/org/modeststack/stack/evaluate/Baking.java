@@ -4,10 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Baked;
+import org.modeststack.stack.BakedInput;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
-import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.Pick;
 
@@ -32,7 +32,7 @@ public final class Baking {
         }
         Mesh before = from == 0 ? Mesh.EMPTY : result.steps().get(from - 1).mesh();
         Baked baked =
-                new Baked(result.steps().get(to).mesh(), body.entries().subList(from, to + 1), ContentHash.of(before));
+                new Baked(result.steps().get(to).mesh(), body.entries().subList(from, to + 1), BakedInput.of(before));
         List<Entry> entries = new ArrayList<>(body.entries().subList(0, from));
         entries.add(new Entry(d.nextId(), baked));
         // What steps above have picked must be told without those that are baked.

@@ -2,7 +2,6 @@ package org.modeststack.stack.evaluate;
 
 import java.util.List;
 import java.util.Map;
-import org.modeststack.mesh.Material;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.mark.TagStep;
@@ -13,7 +12,7 @@ import org.modeststack.steps.mark.TagStep;
  *
  * @param entry the step
  * @param body the name of its body, for messages
- * @param material what the faces of a source are made of
+ * @param material the name of what the faces of a source are made of
  * @param before what the step is given; null for the first
  * @param later tags that it picks by although only steps below give them their names
  * @param operands the results of other bodies that it uses, by id
@@ -22,7 +21,7 @@ import org.modeststack.steps.mark.TagStep;
 record Provenance(
         Entry entry,
         String body,
-        Material material,
+        String material,
         Provenance before,
         List<TagStep> later,
         Map<String, Operand> operands,
@@ -42,14 +41,14 @@ record Provenance(
     static Provenance of(
             Entry entry,
             String body,
-            Material material,
+            String material,
             Provenance before,
             List<TagStep> later,
             Map<String, Operand> operands) {
         ContentHash h =
                 new ContentHash().text(before == null ? "" : before.hash).text(entry.stepHash());
         later.forEach(h::step);
-        if (entry.step().isSource()) h.text(material.toString());
+        if (entry.step().isSource()) h.text(material);
         operands.forEach((id, o) -> h.text(id).text(o.name).text(o.hash()));
         return new Provenance(entry, body, material, before, List.copyOf(later), operands, h.finish());
     }

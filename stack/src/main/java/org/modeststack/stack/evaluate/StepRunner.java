@@ -174,7 +174,7 @@ final class StepRunner {
         Step step = p.entry().step();
         LaterTags later = new LaterTags(p.later());
         Mesh out = later.off(step.apply(later.on(in), context));
-        boolean plain = step.isSource() && out.materials().equals(List.of(Material.DEFAULT));
+        boolean plain = step.isSource() && out.materials().equals(List.of(Material.DEFAULT.name()));
         return plain ? out.withMaterial(p.material()) : out;
     }
 

@@ -9,18 +9,20 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.CancellationException;
 import java.util.zip.CRC32C;
 import java.util.zip.CheckedOutputStream;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.mesh.file.FileStamp;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Baked;
+import org.modeststack.stack.BakedInput;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
@@ -45,7 +47,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class DocumentFile {
     public static final String FORMAT = "modest-stack";
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
     public static final String EXTENSION = ".mstack";
     private static final long MAX_FILE_BYTES = 1_500_000_000;
 
@@ -162,9 +164,12 @@ public final class DocumentFile {
         root.put("version", VERSION);
         root.put("units", "mm");
         root.put("nextId", d.nextId());
+        root.set("materials", MaterialJson.write(d));
         ArrayNode bodies = root.putArray("bodies");
         for (Body b : d.bodies()) bodies.add(toJson(b));
-        d.unknown().forEach(root::set);
+        d.unknown().forEach((k, v) -> {
+            if (!k.equals(MaterialJson.UNKNOWN)) root.set(k, v);
+        });
         return root;
     }
 
@@ -173,16 +178,10 @@ public final class DocumentFile {
         o.put("id", b.id());
         o.put("name", b.name());
         o.put("visible", b.visible());
-        ObjectNode material = o.putObject("material");
-        material.put("name", b.material().name());
-        material.put("color", String.format(Locale.ROOT, "#%06X", b.material().rgb()));
-        JsonNode moreOfMaterial = b.unknown().get("material");
-        if (moreOfMaterial != null) moreOfMaterial.properties().forEach(p -> material.set(p.getKey(), p.getValue()));
+        o.put("material", b.material());
         if (b.marker() != Body.END) o.put("shown", b.marker());
         o.set("steps", toJson(b.entries()));
-        b.unknown().forEach((k, v) -> {
-            if (!k.equals("material")) o.set(k, v);
-        });
+        b.unknown().forEach(o::set);
         return o;
     }
 
@@ -211,7 +210,11 @@ public final class DocumentFile {
         ObjectNode values = o.putObject("values");
         for (ParamDescriptor p : d.params()) values.set(p.name(), ValueJson.write(p, d.value(e.step(), p)));
         if (e.step() instanceof Baked baked) {
-            o.put("input", baked.input());
+            o.put("input", baked.input().hash());
+            if (!baked.input().former().isEmpty()) {
+                ObjectNode former = o.putObject("former");
+                new TreeMap<>(baked.input().former()).forEach(former::put);
+            }
             o.set("from", toJson(baked.from()));
         }
         e.unknown().forEach((k, v) -> {
@@ -227,6 +230,8 @@ public final class DocumentFile {
         private final List<String> remarks = new ArrayList<>();
         private final Set<Long> ids = new HashSet<>();
         private long nextId = 1;
+        /** Null for documents of a later version. */
+        private FirstVersion first;
 
         Reader(String name) {
             this.name = name;
@@ -245,6 +250,12 @@ public final class DocumentFile {
                 remarks.add("Lengths are said to be in " + units + "; only millimetres are known, so they are read as"
                         + " millimetres.");
             nextId = Math.max(1, root.path("nextId").asLong(1));
+            if (version == 1) {
+                first = new FirstVersion();
+                first.bringUp(root);
+            }
+            ObjectNode strange = JSON.createObjectNode();
+            Materials materials = MaterialJson.read(root.path("materials"), strange, remarks);
             findIds(root, 0);
             List<Body> bodies = new ArrayList<>();
             Set<String> bodyIds = new HashSet<>();
@@ -253,8 +264,14 @@ public final class DocumentFile {
                     throw new DocumentException(name + " has a body that is not an object.");
                 bodies.add(body(o, bodyIds));
             }
-            Map<String, JsonNode> unknown = rest(root, "format", "version", "units", "nextId", "bodies");
-            return new Loaded(new Document(bodies, nextId, unknown), List.copyOf(remarks), null, version > VERSION);
+            if (first != null) {
+                bodies = first.settled(bodies, remarks);
+                materials = first.materials();
+            }
+            Map<String, JsonNode> unknown = rest(root, "format", "version", "units", "nextId", "materials", "bodies");
+            if (!strange.isEmpty()) unknown.put(MaterialJson.UNKNOWN, strange);
+            Document d = new Document(bodies, materials, nextId, unknown);
+            return new Loaded(d, List.copyOf(remarks), null, version > VERSION);
         }
 
         /** No new id may be one that is in the file, nor in steps that were baked. */
@@ -276,30 +293,20 @@ public final class DocumentFile {
             List<Entry> entries = entries(o.path("steps"), bodyName);
             if (entries.isEmpty()) throw new DocumentException(name + ": the body " + bodyName + " has no steps.");
             Map<String, JsonNode> unknown = rest(o, "id", "name", "visible", "material", "shown", "steps");
-            if (o.get("material") instanceof ObjectNode m) {
-                ObjectNode strange = JSON.createObjectNode();
-                rest(m, "name", "color").forEach(strange::set);
-                if (!strange.isEmpty()) unknown.put("material", strange);
-            }
+            String material = o.path("material").asString("").strip();
             return new Body(
                     id,
                     bodyName,
                     o.path("visible").asBoolean(true),
-                    material(o.path("material")),
+                    material.isEmpty() ? Material.DEFAULT.name() : material,
                     entries,
                     o.path("shown").asInt(Body.END),
                     unknown);
         }
 
-        private static Material material(JsonNode m) {
-            String materialName = m.path("name").asString("").strip();
-            int rgb = Material.DEFAULT.rgb();
-            try {
-                rgb = Integer.parseInt(m.path("color").asString("").replaceFirst("^#", ""), 16);
-            } catch (NumberFormatException e) {
-                // The default colour will do.
-            }
-            return new Material(materialName.isEmpty() ? Material.DEFAULT.name() : materialName, rgb);
+        /** The name that a material goes by that stands in a mesh. */
+        private String named(Material m) {
+            return first == null ? m.name() : first.named(m);
         }
 
         private List<Entry> entries(JsonNode steps, String bodyName) {
@@ -322,6 +329,7 @@ public final class DocumentFile {
                     step = baked(o, bodyName);
                     unknown.remove("from");
                     unknown.remove("input");
+                    unknown.remove("former");
                 } else {
                     step = step(type, o.path("values"), unknown);
                 }
@@ -343,18 +351,24 @@ public final class DocumentFile {
             return new Baked(
                     readMesh(mesh),
                     entries(o.path("from"), bodyName),
-                    o.path("input").asString(""));
+                    new BakedInput(o.path("input").asString(""), former(o.path("former"))));
         }
 
-        private static Mesh readMesh(JsonNode node) {
+        private static Map<String, String> former(JsonNode node) {
+            Map<String, String> out = new HashMap<>();
+            node.properties().forEach(p -> out.put(p.getKey(), p.getValue().asString("")));
+            return out;
+        }
+
+        private Mesh readMesh(JsonNode node) {
             try {
-                return MeshCodec.read(node.asString());
+                return MeshCodec.read(node.asString(), this::named);
             } catch (IllegalArgumentException e) {
                 throw new IllegalArgumentException("This step cannot be read: " + e.getMessage() + ".", e);
             }
         }
 
-        private static Step step(String type, JsonNode values, Map<String, JsonNode> unknown) {
+        private Step step(String type, JsonNode values, Map<String, JsonNode> unknown) {
             StepDescriptor d = Steps.byType(type);
             if (d == null) throw new IllegalArgumentException("This version does not know the step \"" + type + "\".");
             Map<String, Object> read = new HashMap<>();
@@ -362,7 +376,7 @@ public final class DocumentFile {
             for (Map.Entry<String, JsonNode> v : values.properties()) {
                 ParamDescriptor p = d.param(v.getKey());
                 if (p == null) strange.set(v.getKey(), v.getValue());
-                else read.put(p.name(), ValueJson.read(p, v.getValue()));
+                else read.put(p.name(), ValueJson.read(p, v.getValue(), this::named));
             }
             if (!strange.isEmpty()) unknown.put("values", strange);
             return d.create(read);

@@ -26,12 +26,30 @@ public final class DocumentSchema {
         p.putObject("version").put("type", "integer").put("minimum", 1);
         p.putObject("units").put("const", "mm");
         p.putObject("nextId").put("type", "integer").put("description", "greater than every id in use");
+        ObjectNode materials = p.putObject("materials").put("type", "array").putObject("items");
+        materials.put("$ref", "#/$defs/material");
         ObjectNode bodies = p.putObject("bodies").put("type", "array").putObject("items");
         bodies.put("$ref", "#/$defs/body");
         ObjectNode defs = root.putObject("$defs");
+        material(defs.putObject("material"));
         body(defs.putObject("body"));
         step(defs);
         return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root) + "\n";
+    }
+
+    private static void material(ObjectNode material) {
+        material.put("type", "object");
+        required(material, "name", "color");
+        ObjectNode p = material.putObject("properties");
+        p.putObject("name").put("type", "string").put("minLength", 1);
+        p.putObject("color").put("type", "string").put("pattern", "^#[0-9A-Fa-f]{6}$");
+        share(p.putObject("roughness"), "from 0, a sharp highlight, to 1, matt, which it is where it is left out");
+        share(p.putObject("metal"), "from 0, which it is where it is left out, to 1");
+        share(p.putObject("transparency"), "from 0, which it is where it is left out, to 1, not to be seen");
+    }
+
+    private static void share(ObjectNode o, String description) {
+        o.put("type", "number").put("minimum", 0).put("maximum", 1).put("description", description);
     }
 
     private static void body(ObjectNode body) {
@@ -41,9 +59,7 @@ public final class DocumentSchema {
         p.putObject("id").put("type", "string");
         p.putObject("name").put("type", "string").put("minLength", 1);
         p.putObject("visible").put("type", "boolean");
-        ObjectNode material = p.putObject("material").put("type", "object").putObject("properties");
-        material.putObject("name").put("type", "string");
-        material.putObject("color").put("type", "string").put("pattern", "^#[0-9A-Fa-f]{6}$");
+        p.putObject("material").put("type", "string").put("description", "the name of one of the materials");
         p.putObject("shown")
                 .put("type", "integer")
                 .put("minimum", 1)
@@ -67,6 +83,9 @@ public final class DocumentSchema {
         p.putObject("group").put("type", "string");
         p.putObject("values").put("type", "object");
         p.putObject("input").put("type", "string").put("description", "of a baked step: hash of the mesh it was given");
+        ObjectNode former = p.putObject("former").put("type", "object");
+        former.put("description", "of a baked step: what stood for the names of materials in that hash");
+        former.putObject("additionalProperties").put("type", "string");
         p.putObject("from")
                 .put("type", "array")
                 .put("description", "of a baked step: the steps it was made from")

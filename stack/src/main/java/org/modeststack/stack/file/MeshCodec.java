@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.InflaterInputStream;
@@ -30,7 +31,9 @@ import org.modeststack.mesh.work.Work;
  * listed in {@code docs/format.md}. Every double comes back as it was.
  */
 final class MeshCodec {
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
+    /** Meshes had the looks of their materials with them. */
+    private static final int WITH_COLORS = 1;
     /** A mesh as large as a step may make takes about this many bytes. */
     private static final long MAX_BYTES = 2_000_000_000L;
 
@@ -55,10 +58,7 @@ final class MeshCodec {
             out.putByte(m.hasColors() ? 1 : 0);
             if (m.hasColors()) for (float c : m.cornerColors()) out.putFloat(c);
             out.putInt(m.materials().size());
-            for (Material x : m.materials()) {
-                out.putText(x.name());
-                out.putInt(x.rgb());
-            }
+            for (String name : m.materials()) out.putText(name);
             out.putInt(m.tags().size());
             for (Map.Entry<String, Tag> e : new TreeMap<>(m.tags()).entrySet()) {
                 out.putText(e.getKey());
@@ -133,10 +133,13 @@ final class MeshCodec {
         }
     }
 
-    /** @throws IllegalArgumentException saying what is wrong with the text */
-    static Mesh read(String text) {
+    /**
+     * @param found is given the materials of a mesh that has their looks with it, and answers the names that they go by
+     * @throws IllegalArgumentException saying what is wrong with the text
+     */
+    static Mesh read(String text, Function<Material, String> found) {
         try {
-            return read(inflate(Base64.getDecoder().decode(text)));
+            return read(inflate(Base64.getDecoder().decode(text)), found);
         } catch (BufferUnderflowException e) {
             throw new IllegalArgumentException("its mesh is cut off", e);
         } catch (IOException e) {
@@ -158,9 +161,10 @@ final class MeshCodec {
         return ByteBuffer.wrap(out.toByteArray());
     }
 
-    private static Mesh read(ByteBuffer in) {
+    private static Mesh read(ByteBuffer in, Function<Material, String> found) {
         int version = in.getInt();
-        if (version != VERSION) throw new IllegalArgumentException("its mesh has the unknown version " + version);
+        if (version != VERSION && version != WITH_COLORS)
+            throw new IllegalArgumentException("its mesh has the unknown version " + version);
         int vertices = count(in, 32);
         double[] xyz = new double[3 * vertices];
         for (int i = 0; i < xyz.length; i++) {
@@ -188,8 +192,11 @@ final class MeshCodec {
             colors = new float[4 * corners.length];
             for (int i = 0; i < colors.length; i++) colors[i] = in.getFloat();
         }
-        List<Material> palette = new ArrayList<>();
-        for (int i = count(in, 8); i > 0; i--) palette.add(new Material(text(in), in.getInt()));
+        List<String> palette = new ArrayList<>();
+        for (int i = count(in, 4); i > 0; i--) {
+            String name = text(in);
+            palette.add(version == WITH_COLORS ? found.apply(new Material(name, in.getInt())) : name);
+        }
         Map<String, Tag> tags = new HashMap<>();
         for (int i = count(in, 9); i > 0; i--) {
             String name = text(in);

@@ -3,6 +3,8 @@ package org.modeststack.stack.file;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.ParamDescriptor;
 import tools.jackson.databind.JsonNode;
@@ -43,11 +45,14 @@ final class ValueJson {
         };
     }
 
-    /** @throws IllegalArgumentException if it is no value of the parameter; the message is for the user */
-    static Object read(ParamDescriptor p, JsonNode v) {
+    /**
+     * @param found is given materials that stand in a mesh and answers the names that they go by
+     * @throws IllegalArgumentException if it is no value of the parameter; the message is for the user
+     */
+    static Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
         Object value;
         try {
-            value = p.kind().fromData(p.type() == Mesh.class ? mesh(v) : data(v), p);
+            value = p.kind().fromData(p.type() == Mesh.class ? mesh(v, found) : data(v), p);
         } catch (UnreadableMesh e) {
             throw new IllegalArgumentException("This step cannot be read: " + e.getMessage() + ".", e);
         } catch (IllegalArgumentException e) {
@@ -83,10 +88,10 @@ final class ValueJson {
         }
     }
 
-    private static Mesh mesh(JsonNode v) {
+    private static Mesh mesh(JsonNode v, Function<Material, String> found) {
         if (!v.isString()) return null;
         try {
-            return MeshCodec.read(v.asString());
+            return MeshCodec.read(v.asString(), found);
         } catch (IllegalArgumentException e) {
             throw new UnreadableMesh(e);
         }

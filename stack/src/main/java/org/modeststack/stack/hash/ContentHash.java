@@ -52,6 +52,19 @@ public final class ContentHash {
         return known;
     }
 
+    /**
+     * The hash of a mesh some of whose materials had other names.
+     *
+     * @param former by their names now; empty for none
+     */
+    public static String of(Mesh mesh, Map<String, String> former) {
+        return former.isEmpty()
+                ? of(mesh)
+                : of(mesh.withMaterials(mesh.materials().stream()
+                        .map(n -> former.getOrDefault(n, n))
+                        .toList()));
+    }
+
     /** The hash of a step and its parameters, for one that makes keys from a seed. */
     public static String of(long seed, Step step) {
         return new ContentHash().number(seed).step(step).finish();

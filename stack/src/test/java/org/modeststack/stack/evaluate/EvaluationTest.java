@@ -98,10 +98,9 @@ class EvaluationTest {
 
     @Test
     void aBodysOwnMaterialGoesToItsSource() {
-        Material brass = new Material("brass", 0xC2A468);
-        d = Edits.setMaterial(d, a, brass);
+        d = Edits.setMaterial(d, a, "brass");
         Mesh m = evaluator.evaluate(d, a, Progress.NONE).mesh();
-        assertTrue(m.materials().contains(brass));
+        assertTrue(m.materials().contains("brass"));
     }
 
     @Test

@@ -72,7 +72,7 @@ public class MishapsTest extends OneBody {
 
         @Override
         public Mesh apply(Mesh in, StepContext context) {
-            if (!on) return in.withMaterial(new Material("well", 0x123456));
+            if (!on) return in.withMaterial("well");
             if (!onHelper) kind.strike();
             Workers.each(64, i -> kind.strike());
             return in;
@@ -187,7 +187,7 @@ public class MishapsTest extends OneBody {
         Troubled.on = false;
         BodyResult r = evaluator.evaluate(d, a, Progress.NONE);
         assertFalse(r.failed());
-        assertEquals("well", r.mesh().materialOf(0).name(), "the step above has what it makes now");
+        assertEquals("well", r.mesh().materialOf(0), "the step above has what it makes now");
     }
 
     @Test

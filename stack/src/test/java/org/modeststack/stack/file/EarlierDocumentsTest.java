@@ -14,7 +14,10 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.modeststack.stack.Baked;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
@@ -52,7 +55,7 @@ class EarlierDocumentsTest {
         List<String> lines = new ArrayList<>();
         new Evaluator().evaluate(document, Progress.NONE).forEach((body, result) -> {
             for (StepResult s : result.steps())
-                lines.add(name + " " + body + " " + s.entryId() + " " + MeshDigest.of(s.mesh()));
+                lines.add(name + " " + body + " " + s.entryId() + " " + MeshDigest.of(s.mesh(), document.materials()));
         });
         return lines;
     }
@@ -64,6 +67,29 @@ class EarlierDocumentsTest {
                 .filter(l -> l.startsWith(name + " "))
                 .toList();
         assertEquals(expected, digests(name, document(name)));
+    }
+
+    /**
+     * What was baked then is still known to follow from what is below it, though meshes are hashed another way now; of the
+     * 8 that stand above others two had something changed below them when they were saved.
+     */
+    @Test
+    void whatIsBakedIsUpToDate() throws IOException {
+        int baked = 0;
+        List<String> outdated = new ArrayList<>();
+        for (String name : names().toList()) {
+            Document d = document(name);
+            for (BodyResult result : new Evaluator().evaluate(d, Progress.NONE).values()) {
+                for (StepResult s : result.steps()) {
+                    Entry e = d.body(result.bodyId()).entry(s.entryId());
+                    if (!(e.step() instanceof Baked) || e.step().isSource()) continue;
+                    baked++;
+                    if (!s.remarks().isEmpty()) outdated.add(name + " " + e.id());
+                }
+            }
+        }
+        assertEquals(8, baked);
+        assertEquals(List.of("part-16 7", "part-20 9"), outdated);
     }
 
     /** Each step that there was then stands in at least one of them, and not only where it failed. */

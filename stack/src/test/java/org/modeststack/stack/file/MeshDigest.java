@@ -7,6 +7,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.TreeMap;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 
@@ -17,13 +18,13 @@ import org.modeststack.mesh.Tag;
 final class MeshDigest {
     private MeshDigest() {}
 
-    static String of(Mesh m) {
+    static String of(Mesh m, Materials materials) {
         MessageDigest sha = sha();
         for (double d : m.xyz()) number(sha, Double.doubleToRawLongBits(d));
         for (int o : m.offsets()) number(sha, o);
         for (int c : m.corners()) number(sha, c);
         for (int f = 0; f < m.faceCount(); f++) {
-            Material x = m.materialOf(f);
+            Material x = materials.get(m.materialOf(f));
             text(sha, x.name());
             number(sha, x.rgb());
         }

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Numbers;
@@ -130,12 +131,14 @@ public class NewKindTest {
     void itIsSavedAndRead() {
         Range r = new Range(0.1, 1.0 / 3);
         assertEquals("[0.1,0.3333333333333333]", ValueJson.write(PARAM, r).toString());
-        assertEquals(r, ValueJson.read(PARAM, JSON.readTree("[0.1, 0.3333333333333333]")));
-        assertEquals(new Range(1, 2), ValueJson.read(PARAM, JSON.readTree("[1, 2.0]")));
+        assertEquals(r, ValueJson.read(PARAM, JSON.readTree("[0.1, 0.3333333333333333]"), Material::name));
+        assertEquals(new Range(1, 2), ValueJson.read(PARAM, JSON.readTree("[1, 2.0]"), Material::name));
         for (String wrong : List.of("7", "\"1 to 2\"", "[1]", "[1, null]", "{}"))
             assertEquals(
                     "This step cannot be read: Heights cannot be " + JSON.readTree(wrong) + ".",
-                    assertThrows(IllegalArgumentException.class, () -> ValueJson.read(PARAM, JSON.readTree(wrong)))
+                    assertThrows(
+                                    IllegalArgumentException.class,
+                                    () -> ValueJson.read(PARAM, JSON.readTree(wrong), Material::name))
                             .getMessage());
         assertEquals(
                 "{\"type\":\"array\",\"items\":{\"type\":\"number\"}}",

@@ -145,7 +145,8 @@ public record Bevel(
         @Param(
                 label = "Material",
                 help = "What the new faces are made of; empty for the same as beside them.",
-                def = "")
+                def = "",
+                role = Role.MATERIAL)
         String material,
 
         @Param(

@@ -8,7 +8,6 @@ import java.util.function.IntConsumer;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.EdgeShading;
-import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
@@ -219,10 +218,7 @@ final class Cutter {
         String name = bevel.material();
         if (name.isBlank()) return -1;
         b.materialsOf(in);
-        return b.material(in.materials().stream()
-                .filter(m -> m.name().equals(name))
-                .findFirst()
-                .orElseGet(() -> new Material(name, Material.DEFAULT.rgb())));
+        return b.material(name);
     }
 
     private void leave(BitSet elements, BitSet culprits) {

@@ -64,6 +64,40 @@ public record Pick(ElementKind kind, List<Term> terms) {
                         .toList());
     }
 
+    /** The same pick where a material has got another name. */
+    private Pick withMaterial(String name, String renamed) {
+        Rule before = new Rule.OfMaterial(name), after = new Rule.OfMaterial(renamed);
+        return new Pick(
+                kind,
+                terms.stream()
+                        .map(t -> t instanceof Term.Where w && w.rule().equals(before)
+                                ? new Term.Where(w.how(), after)
+                                : t)
+                        .toList());
+    }
+
+    /**
+     * A step that picks by a second material wherever it picks by a first one. What is picked within a material stays
+     * with the first: no term says "within one or the other".
+     */
+    public static Step alsoMaterial(Step step, String name, String also) {
+        Rule first = new Rule.OfMaterial(name), second = new Rule.OfMaterial(also);
+        return withPicks(step, p -> {
+            List<Term> terms = new ArrayList<>();
+            for (Term t : p.terms()) {
+                terms.add(t);
+                if (t instanceof Term.Where w && w.rule().equals(first) && w.how() != Term.How.WITHIN)
+                    terms.add(new Term.Where(w.how(), second));
+            }
+            return new Pick(p.kind(), terms);
+        });
+    }
+
+    /** A step whose picks mean the same where a material has got another name. */
+    public static Step withMaterial(Step step, String name, String renamed) {
+        return withPicks(step, p -> p.withMaterial(name, renamed));
+    }
+
     /** A step with other names in its picks. */
     public static Step withMade(Step step, UnaryOperator<String> tag) {
         return withPicks(step, p -> p.withMade(tag));

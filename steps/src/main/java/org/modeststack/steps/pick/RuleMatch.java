@@ -101,7 +101,7 @@ final class RuleMatch {
 
     private static BitSet ofMaterial(Mesh mesh, String name) {
         BitSet out = new BitSet();
-        for (int f = 0; f < mesh.faceCount(); f++) if (mesh.materialOf(f).name().equals(name)) out.set(f);
+        for (int f = 0; f < mesh.faceCount(); f++) if (mesh.materialOf(f).equals(name)) out.set(f);
         return out;
     }
 

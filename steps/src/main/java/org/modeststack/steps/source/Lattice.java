@@ -26,7 +26,7 @@ final class Lattice {
     /** Adds the sheet square to an axis at cell border {@code at}; it looks down the axis at 0 and up it elsewhere. */
     void sheet(int axis, int at) {
         int u = (axis + 1) % 3, v = (axis + 2) % 3;
-        int material = builder.material(Material.DEFAULT);
+        int material = builder.material(Material.DEFAULT.name());
         int[] i = new int[3];
         i[axis] = at;
         long sheetKey = Keys.of(seed, 0x5EE7, axis, at == 0 ? 0 : 1);

@@ -74,7 +74,7 @@ final class Revolution {
     private Mesh build(boolean closed) throws StepException {
         Limits.checkFaces((double) sides * count);
         MeshBuilder b = new MeshBuilder(sides * count, sides * count);
-        int material = b.material(Material.DEFAULT);
+        int material = b.material(Material.DEFAULT.name());
         int[] first = new int[count];
         for (int j = 0; j < count; j++) {
             first[j] = b.vertexCount();

@@ -65,7 +65,7 @@ class UnfitTest {
         MeshBuilder b = new MeshBuilder(10, 8);
         Mesh cube = MeshFixtures.cube(1);
         for (int v = 0; v < 8; v++) b.vertex(cube.x(v), cube.y(v), cube.z(v), v);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         for (int f = 0; f < 6; f++) b.face(10 + f, m, cube.corners(), cube.offsets()[f], cube.offsets()[f + 1]);
         int p = b.vertex(2, 0, 0, 100), q = b.vertex(2, 0, 1, 101);
         b.face(102, m, 1, p, q, 5);
@@ -108,7 +108,7 @@ class UnfitTest {
         int[][] at = {{0, 0, 0}, {2, 0, 0}, {0, 2, 0}, {2, 2, 0}, {0, 0, 2}, {2, 0, 2}, {0, 2, 2}, {2, 2, 2}, {1, 0, 2}
         };
         for (int i = 0; i < at.length; i++) b.vertex(at[i][0], at[i][1], at[i][2], i);
-        int m = b.material(Material.DEFAULT);
+        int m = b.material(Material.DEFAULT.name());
         int[][] faces = {
             {0, 2, 3, 1}, {4, 8, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}, {4, 5, 8}
         };

@@ -221,7 +221,7 @@ class PickTest {
         double[] y = {-c, -c, c, c}, z = {-s, -s, s, s}, x = {-0.5, 0.5, 0.5, -0.5};
         int[] v = new int[4];
         for (int i = 0; i < 4; i++) v[i] = b.vertex(3 + x[i], 3 + y[i], 2 + z[i], key + i);
-        b.face(key, b.material(Material.DEFAULT), v);
+        b.face(key, b.material(Material.DEFAULT.name()), v);
         return b.build();
     }
 

@@ -2,6 +2,7 @@ package org.modeststack.app.view.picture;
 
 import java.util.List;
 import java.util.Objects;
+import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
@@ -12,10 +13,18 @@ import org.modeststack.render.DisplayMode;
  * A picture that is wanted.
  *
  * @param picked what is shown as picked, or null
+ * @param materials how the materials of the bodies look
  * @param samples 1, or 2 for four samples a pixel
  */
 public record PictureRequest(
-        List<ShownBody> bodies, Picked picked, DisplayMode mode, Camera camera, int width, int height, int samples) {
+        List<ShownBody> bodies,
+        Picked picked,
+        Materials materials,
+        DisplayMode mode,
+        Camera camera,
+        int width,
+        int height,
+        int samples) {
     /** One body in it; meshes are told apart by identity, which is quick. */
     public record ShownBody(String body, Mesh mesh, boolean ghost) {}
 
@@ -27,7 +36,7 @@ public record PictureRequest(
     public record Picked(int item, Selection selection, Tag weights) {}
 
     PictureRequest withSamples(int n) {
-        return new PictureRequest(bodies, picked, mode, camera, width, height, n);
+        return new PictureRequest(bodies, picked, materials, mode, camera, width, height, n);
     }
 
     /** Whether a picture of this would look the same. */
@@ -38,6 +47,7 @@ public record PictureRequest(
                 && height == o.height
                 && camera.equals(o.camera)
                 && bodies.equals(o.bodies)
+                && materials.equals(o.materials)
                 && Objects.equals(picked, o.picked);
     }
 }

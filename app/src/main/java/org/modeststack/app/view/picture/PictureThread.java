@@ -120,8 +120,8 @@ public final class PictureThread implements AutoCloseable {
         prepared.clear();
         prepared.putAll(used);
         PictureRequest.Picked p = r.picked();
-        return new Scene(
-                items, r.mode(), true, p == null ? null : new Scene.Picked(p.item(), p.selection(), p.weights()));
+        Scene.Picked picked = p == null ? null : new Scene.Picked(p.item(), p.selection(), p.weights());
+        return new Scene(items, r.mode(), true, picked, r.materials());
     }
 
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */

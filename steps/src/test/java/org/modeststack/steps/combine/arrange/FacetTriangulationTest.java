@@ -22,7 +22,7 @@ class FacetTriangulationTest {
         b.vertex(size, 0, 0, 1);
         b.vertex(0, size, 0, 2);
         for (int[] p : inner) b.vertex(p[0], p[1], 0, b.vertexCount());
-        b.face(1, b.material(Material.DEFAULT), 0, 1, 2);
+        b.face(1, b.material(Material.DEFAULT.name()), 0, 1, 2);
         Mesh m = b.build();
         return new Points(new Soup(new Solid[] {Solid.of(m)}));
     }
