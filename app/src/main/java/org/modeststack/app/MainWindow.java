@@ -36,13 +36,14 @@ import org.modeststack.app.ledger.LedgerPane;
 import org.modeststack.app.search.SearchBox;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.DocumentState;
-import org.modeststack.app.state.PerMesh;
+import org.modeststack.app.state.PerGeometry;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.app.view.ViewPane;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.evaluate.MeshReport;
 
 /** The window's layout: menus and search on top, the bodies below them, instructions, view, drawer, ledger. */
@@ -59,7 +60,7 @@ final class MainWindow {
     private final SearchBox search = new SearchBox();
     private final Commands commands;
     private final Thumbnails pictures;
-    private final PerMesh<MeshReport> reports;
+    private final PerGeometry<MeshReport> reports;
     private final Label title = new Label();
     private final Button undo = new Button("↶");
     private final Button redo = new Button("↷");
@@ -87,7 +88,8 @@ final class MainWindow {
         ContextMenu stepMenu = new ContextMenu(), bodyMenu = new ContextMenu();
         List<Runnable> redraw = new ArrayList<>();
         pictures = new Thumbnails(() -> redraw.forEach(Runnable::run), viewShown);
-        reports = new PerMesh<>("reports", MeshReport::of, () -> redraw.forEach(Runnable::run), viewShown);
+        reports = new PerGeometry<>(
+                "reports", (Geometry g) -> MeshReport.of(g), () -> redraw.forEach(Runnable::run), viewShown);
         instructions = new InstructionsPane(
                 document, selected, results, state.messages(), state.picks(), pictures, reports, stepMenu);
         ledger = new LedgerPane(document, selected, results, state.messages(), state.jobs(), reports);

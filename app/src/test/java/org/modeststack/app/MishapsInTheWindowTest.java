@@ -16,13 +16,14 @@ import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.modeststack.app.state.Latest;
-import org.modeststack.app.state.PerMesh;
+import org.modeststack.app.state.PerGeometry;
 import org.modeststack.app.view.picture.Picture;
 import org.modeststack.app.view.picture.PictureRequest;
 import org.modeststack.app.view.picture.PictureThread;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.stack.Edits;
@@ -37,9 +38,9 @@ class MishapsInTheWindowTest extends WindowDriver {
 
     @Test
     void onePictureThatCannotBeDrawnDoesNotEndThumbnails() throws Exception {
-        Mesh bad = MeshFixtures.cube(1), good = MeshFixtures.cube(2);
-        List<Mesh> tried = Collections.synchronizedList(new ArrayList<>());
-        try (PerMesh<String> all = new PerMesh<>(
+        Geometry bad = Geometry.of(MeshFixtures.cube(1)), good = Geometry.of(MeshFixtures.cube(2));
+        List<Geometry> tried = Collections.synchronizedList(new ArrayList<>());
+        try (PerGeometry<String> all = new PerGeometry<>(
                 "test",
                 m -> {
                     tried.add(m);
@@ -85,7 +86,7 @@ class MishapsInTheWindowTest extends WindowDriver {
         try (PictureThread pictures = new PictureThread(drawn::set, failed::set)) {
             Mesh cube = MeshFixtures.cube(10);
             Camera camera = Camera.DEFAULT.fit(cube.bounds(), 80, 60);
-            List<PictureRequest.ShownBody> bodies = List.of(new PictureRequest.ShownBody("b1", cube, false));
+            List<PictureRequest.ShownBody> bodies = List.of(new PictureRequest.ShownBody("b1", cube, null, false));
             // A picked element that is not there.
             var wrong = new PictureRequest.Picked(
                     7, org.modeststack.mesh.select.Selection.of(org.modeststack.mesh.ElementKind.FACE, 1), null);

@@ -13,6 +13,7 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
@@ -189,7 +190,7 @@ final class ApplyCommand {
             }
             if (text("--out") != null) Meshes.write(result, materials, Path.of(text("--out")), unit);
             Report.write(
-                    Report.step(descriptor.title(), descriptor.type(), ms, result, remarks),
+                    Report.step(descriptor.title(), descriptor.type(), ms, Geometry.of(result), remarks),
                     text("--report"),
                     System.out);
             return 0;

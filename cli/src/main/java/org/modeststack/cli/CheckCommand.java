@@ -44,7 +44,7 @@ final class CheckCommand implements Callable<Integer> {
         return wrong == 0 ? 0 : 1;
     }
 
-    private void line(int count, String what) {
+    private void line(long count, String what) {
         if (count == 0) return;
         wrong++;
         System.out.printf("%,d %s%n", count, what);

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import org.modeststack.exchange.LengthUnit;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -17,6 +17,7 @@ import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.stack.file.DocumentException;
 import org.modeststack.stack.file.DocumentFile;
+import org.modeststack.steps.Limits;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
@@ -126,8 +127,13 @@ final class EvalCommand implements Callable<Integer> {
         if (upTo != null && (upTo < 1 || upTo > r.steps().size())) {
             throw new Fault(b.name() + " has " + r.steps().size() + " steps; there is no step " + upTo + ".");
         }
-        Mesh mesh = upTo == null ? r.mesh() : r.after(upTo);
-        Meshes.write(mesh, d.materials(), out, unit);
+        Geometry g = r.after(upTo == null ? r.steps().size() : upTo);
+        try {
+            Limits.checkMaking(g);
+        } catch (StepException e) {
+            throw new Fault(b.name() + " is many copies. " + e.getMessage());
+        }
+        Meshes.write(g.mesh(), d.materials(), out, unit);
     }
 
     private ArrayNode report(Document d, Body only, Map<String, BodyResult> results) {
@@ -142,7 +148,7 @@ final class EvalCommand implements Callable<Integer> {
                 StepResult r = results.get(b.id()).steps().get(i);
                 StepDescriptor descriptor = StepDescriptor.of(e.step());
                 String name = e.name().isEmpty() ? descriptor.title() : e.name();
-                steps.add(Report.step(name, descriptor.type(), new double[] {r.ms()}, r.mesh(), r.remarks()));
+                steps.add(Report.step(name, descriptor.type(), new double[] {r.ms()}, r.geometry(), r.remarks()));
             }
         }
         return bodies;

@@ -108,7 +108,7 @@ final class RenderCommand implements Callable<Integer> {
         Map<String, BodyResult> results = new Evaluator().evaluate(d, Progress.NONE);
         for (Body b : d.bodies()) {
             if (!b.visible() || d.isTool(b.id())) continue;
-            items.add(new Scene.Item(RenderMesh.of(results.get(b.id()).after(b.shownSteps())), false));
+            items.addAll(Scene.Item.of(results.get(b.id()).after(b.shownSteps()), false));
         }
         return new Scene(items, mode, true, d.materials());
     }

@@ -6,8 +6,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.file.AtomicFile;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.evaluate.MeshReport;
 import org.modeststack.steps.Remark;
 import tools.jackson.databind.JsonNode;
@@ -30,13 +30,13 @@ final class Report {
     }
 
     /** One step: its name, how long each repeat took, and what its mesh is like. */
-    static ObjectNode step(String name, String type, double[] ms, Mesh mesh, List<Remark> remarks) {
+    static ObjectNode step(String name, String type, double[] ms, Geometry geometry, List<Remark> remarks) {
         ObjectNode o = object();
         o.put("name", name);
         o.put("type", type);
         ArrayNode times = o.putArray("ms");
         for (double t : ms) times.add(Math.round(t * 1000) / 1000.0);
-        MeshReport r = MeshReport.of(mesh);
+        MeshReport r = MeshReport.of(geometry);
         o.put("vertices", r.vertices());
         o.put("edges", r.edges());
         o.put("faces", r.faces());
@@ -48,7 +48,7 @@ final class Report {
         o.put("shells", r.measures().shells());
         o.put("volume", r.measures().volume());
         o.put("area", r.measures().area());
-        Bounds b = mesh.bounds();
+        Bounds b = geometry.bounds();
         ArrayNode bounds = o.putArray("bounds");
         if (!b.isEmpty()) {
             for (double d : new double[] {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()}) bounds.add(d);

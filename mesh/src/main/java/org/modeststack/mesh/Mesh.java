@@ -254,6 +254,15 @@ public final class Mesh implements Memory.Counted {
         return m;
     }
 
+    /** The same mesh with other keys; all else is shared. */
+    public Mesh withKeys(long[] newVertexKeys, long[] newFaceKeys) {
+        Mesh m = new Mesh(
+                xyz, offsets, corners, faceMaterials, materials, cornerColors, tags, newVertexKeys, newFaceKeys);
+        m.adjacency = adjacency;
+        m.triangulation = triangulation;
+        return m;
+    }
+
     public Mesh withTags(Map<String, Tag> newTags) {
         Mesh m = new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerColors, newTags, vertexKeys, faceKeys);
         m.adjacency = adjacency;

@@ -3,6 +3,8 @@ package org.modeststack.render;
 import java.util.Arrays;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 
 /** The plane z = 0: a grid in round numbers of millimetres, and the soft shadow of what stands on it. */
 final class Ground {
@@ -20,9 +22,9 @@ final class Ground {
     private double middleY;
 
     /** Works the shadow out from above; what lies higher darkens less. */
-    Ground(List<RenderMesh> meshes) {
+    Ground(List<Scene.Item> items) {
         Bounds box = Bounds.EMPTY;
-        for (RenderMesh m : meshes) if (!m.bounds.isEmpty()) box = box.union(m.bounds);
+        for (Scene.Item i : items) if (!i.mesh().bounds.isEmpty()) box = box.union(i.bounds());
         if (box.isEmpty()) return;
         double size =
                 Math.max(Math.max(box.size().x(), box.size().y()), box.size().z() * 0.5);
@@ -36,7 +38,7 @@ final class Ground {
         perReach = 1 / (10.24 * Math.max(size * size, 1e-18));
         float[] height = new float[SIZE * SIZE];
         Arrays.fill(height, Float.MAX_VALUE);
-        for (RenderMesh m : meshes) lowest(m, height);
+        for (Scene.Item i : items) lowest(i, height);
         double fall = 0.22 * size;
         for (int i = 0; i < shadow.length; i++) {
             float h = Math.max(0, height[i]);
@@ -45,16 +47,41 @@ final class Ground {
         for (int pass = 0; pass < 3; pass++) blur(Math.max(2, SIZE / 40));
     }
 
-    private void lowest(RenderMesh m, float[] height) {
-        float ox = (float) ((m.origin.x() - x0) / cell), oy = (float) ((m.origin.y() - y0) / cell);
-        float oz = (float) m.origin.z(), s = (float) (1 / cell);
+    /** The vertices of a mesh in its place, in cells of the shadow from its corner, and their heights. */
+    private float[] inCells(Scene.Item item, RenderMesh m) {
+        Affine to = item.placement();
+        Vec3 o = to.point(m.origin);
+        float s = (float) (1 / cell);
+        float ox = (float) ((o.x() - x0) / cell), oy = (float) ((o.y() - y0) / cell), oz = (float) o.z();
+        float xx = (float) to.x().x() * s,
+                yx = (float) to.y().x() * s,
+                zx = (float) to.z().x() * s;
+        float xy = (float) to.x().y() * s,
+                yy = (float) to.y().y() * s,
+                zy = (float) to.z().y() * s;
+        float xz = (float) to.x().z(),
+                yz = (float) to.y().z(),
+                zz = (float) to.z().z();
+        float[] out = new float[m.xyz.length];
+        for (int i = 0; i < out.length; i += 3) {
+            float x = m.xyz[i], y = m.xyz[i + 1], z = m.xyz[i + 2];
+            out[i] = ox + xx * x + yx * y + zx * z;
+            out[i + 1] = oy + xy * x + yy * y + zy * z;
+            out[i + 2] = oz + xz * x + yz * y + zz * z;
+        }
+        return out;
+    }
+
+    private void lowest(Scene.Item item, float[] height) {
+        if (item.mesh().bounds.isEmpty()) return;
+        RenderMesh m = item.mesh().fineEnough(cell / item.placement().greatestScale());
+        float[] p = inCells(item, m);
         int[] tri = m.triangles;
         for (int t = 0; t < tri.length; t += 3) {
             int a = 3 * tri[t], b = 3 * tri[t + 1], c = 3 * tri[t + 2];
-            float[] p = m.xyz;
-            float ax = ox + p[a] * s, ay = oy + p[a + 1] * s, az = oz + p[a + 2];
-            float bx = ox + p[b] * s, by = oy + p[b + 1] * s, bz = oz + p[b + 2];
-            float cx = ox + p[c] * s, cy = oy + p[c + 1] * s, cz = oz + p[c + 2];
+            float ax = p[a], ay = p[a + 1], az = p[a + 2];
+            float bx = p[b], by = p[b + 1], bz = p[b + 2];
+            float cx = p[c], cy = p[c + 1], cz = p[c + 2];
             float low = Math.min(az, Math.min(bz, cz));
             int x = (int) ax, y = (int) ay;
             if (x >= 0 && y >= 0 && x < SIZE && y < SIZE) height[y * SIZE + x] = Math.min(height[y * SIZE + x], low);

@@ -12,17 +12,17 @@ import java.util.function.ToIntFunction;
  * @param from the first element of each
  * @param to the element behind the last of each
  */
-record ItemPieces(List<Rasterizer.Projected> items, int[] from, int[] to) {
+record ItemPieces(List<Projected> items, int[] from, int[] to) {
     /**
      * @param count how many elements an item has
      * @param most elements in a task
      */
-    static List<ItemPieces> of(List<Rasterizer.Projected> items, ToIntFunction<Rasterizer.Projected> count, int most) {
+    static List<ItemPieces> of(List<Projected> items, ToIntFunction<Projected> count, int most) {
         List<ItemPieces> tasks = new ArrayList<>();
-        List<Rasterizer.Projected> in = new ArrayList<>();
+        List<Projected> in = new ArrayList<>();
         List<int[]> ranges = new ArrayList<>();
         int room = most;
-        for (Rasterizer.Projected p : items) {
+        for (Projected p : items) {
             int n = count.applyAsInt(p);
             for (int at = 0; at < n; ) {
                 int to = Math.min(n, at + room);
@@ -42,7 +42,7 @@ record ItemPieces(List<Rasterizer.Projected> items, int[] from, int[] to) {
         return tasks;
     }
 
-    private static ItemPieces of(List<Rasterizer.Projected> items, List<int[]> ranges) {
+    private static ItemPieces of(List<Projected> items, List<int[]> ranges) {
         int[] from = new int[ranges.size()], to = new int[ranges.size()];
         for (int i = 0; i < from.length; i++) {
             from[i] = ranges.get(i)[0];

@@ -2,6 +2,8 @@ package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.floats.FloatArrayList;
 import java.util.List;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 
 /**
  * Lines over surfaces: outlines, open borders and, where asked, all edges, with smooth borders. Lines that lie inside a
@@ -29,7 +31,7 @@ final class Lines {
      *
      * @param hidden how much ink lines behind surfaces get, from 0 to 1
      */
-    void draw(List<Rasterizer.Projected> items, Frame frame, Which which, float strength, float hidden) {
+    void draw(List<Projected> items, Frame frame, Which which, float strength, float hidden) {
         List<ItemPieces> tasks = ItemPieces.of(items, p -> p.mesh.edgeKind.length, CHUNK);
         FloatArrayList[] found = new FloatArrayList[tasks.size()];
         RenderWorkers.run(tasks.size(), t -> {
@@ -48,7 +50,7 @@ final class Lines {
      * @param strengths how much ink each line gets, or null where all get the same
      * @param ink receives it, a value for each pixel of the frame
      */
-    void draw(Rasterizer.Projected p, Frame frame, float[] ink, int[] pairs, float[] strengths, float hidden) {
+    void draw(Projected p, Frame frame, float[] ink, int[] pairs, float[] strengths, float hidden) {
         FloatArrayList list = new FloatArrayList();
         float[] s = p.screen;
         for (int i = 0; i < pairs.length; i += 2) {
@@ -88,15 +90,18 @@ final class Lines {
         });
     }
 
-    private void collect(Rasterizer.Projected p, Which which, int from, int to, FloatArrayList out) {
+    private void collect(Projected p, Which which, int from, int to, FloatArrayList out) {
         RenderMesh m = p.mesh;
         float[] s = p.screen, xyz = m.xyz;
-        float ex = (float) (projection.eye.x() - m.origin.x());
-        float ey = (float) (projection.eye.y() - m.origin.y());
-        float ez = (float) (projection.eye.z() - m.origin.z());
-        float fx = (float) projection.forward.x(),
-                fy = (float) projection.forward.y(),
-                fz = (float) projection.forward.z();
+        // Which side of a face the eye is on is the same before all is put in its place.
+        boolean placed = p.normalMatrix != null;
+        Affine back = placed ? p.placement.inverse() : Affine.IDENTITY;
+        Vec3 eye = placed ? back.point(projection.eye) : projection.eye;
+        Vec3 forward = placed ? back.direction(projection.forward) : projection.forward;
+        float ex = (float) (eye.x() - m.origin.x());
+        float ey = (float) (eye.y() - m.origin.y());
+        float ez = (float) (eye.z() - m.origin.z());
+        float fx = (float) forward.x(), fy = (float) forward.y(), fz = (float) forward.z();
         for (int e = from; e < to; e++) {
             int a = 3 * m.edges[2 * e], b = 3 * m.edges[2 * e + 1];
             if (s[a + 2] < 0 || s[b + 2] < 0) continue;

@@ -23,14 +23,14 @@ final class PickedMarks {
     private static final float SAME = 1e-4f;
 
     private final Projection projection;
-    private final Rasterizer.Projected item;
+    private final Projected item;
     private final Selection selection;
     private final Tag weights;
     private final boolean seeThrough;
     private final int size;
 
     /** @param size pixels of the frame for one of the finished picture */
-    PickedMarks(Projection projection, Rasterizer.Projected item, Scene.Picked picked, boolean seeThrough, int size) {
+    PickedMarks(Projection projection, Projected item, Scene.Picked picked, boolean seeThrough, int size) {
         this.projection = projection;
         this.item = item;
         selection = picked.selection();

@@ -1,6 +1,7 @@
 package org.modeststack.render;
 
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 
 /**
  * A camera for one picture size, as numbers for hot loops. Screen x, y are in pixels; depth is 1/w in perspective and
@@ -36,12 +37,17 @@ final class Projection {
         parallelFar = 2 * (back + 2 * reach);
     }
 
-    /** Screen x, y and depth of points given relative to an origin; w is kept for those behind the near plane. */
-    void project(float[] xyz, Vec3 origin, int from, int to, float[] out) {
-        Vec3 o = origin.minus(eye);
-        float rx = (float) right.x(), ry = (float) right.y(), rz = (float) right.z(), ro = (float) o.dot(right);
-        float ux = (float) up.x(), uy = (float) up.y(), uz = (float) up.z(), uo = (float) o.dot(up);
-        float fx = (float) forward.x(), fy = (float) forward.y(), fz = (float) forward.z(), fo = (float) o.dot(forward);
+    /**
+     * Screen x, y and depth of points given relative to an origin; w is kept for those behind the near plane.
+     *
+     * @param placement where the points are put
+     */
+    void project(float[] xyz, Vec3 origin, Affine placement, int from, int to, float[] out) {
+        Vec3 o = placement.point(origin).minus(eye);
+        Vec3 r = seen(placement, right), u = seen(placement, up), d = seen(placement, forward);
+        float rx = (float) r.x(), ry = (float) r.y(), rz = (float) r.z(), ro = (float) o.dot(right);
+        float ux = (float) u.x(), uy = (float) u.y(), uz = (float) u.z(), uo = (float) o.dot(up);
+        float fx = (float) d.x(), fy = (float) d.y(), fz = (float) d.z(), fo = (float) o.dot(forward);
         float cx = width / 2f, cy = height / 2f, f = (float) focal, s = (float) parallelScale;
         float far = (float) parallelFar, n = (float) near;
         for (int i = 3 * from; i < 3 * to; i += 3) {
@@ -66,10 +72,38 @@ final class Projection {
         }
     }
 
+    /** How far along a direction of the camera each axis of what is put somewhere goes. */
+    private static Vec3 seen(Affine placement, Vec3 direction) {
+        return new Vec3(
+                placement.x().dot(direction),
+                placement.y().dot(direction),
+                placement.z().dot(direction));
+    }
+
+    /**
+     * How many pixels a millimetre takes at the most anywhere in a ball; infinite where it comes up to the eye, 0 where
+     * nothing of the ball is in the picture.
+     */
+    double pixelsPerMillimetre(Vec3 middle, double radius) {
+        Vec3 p = middle.minus(eye);
+        double a = p.dot(right), b = p.dot(up), w = p.dot(forward), x = width / 2.0, y = height / 2.0;
+        if (!perspective) {
+            double r = radius * parallelScale;
+            boolean out = Math.abs(a * parallelScale) > x + r || Math.abs(b * parallelScale) > y + r;
+            return out ? 0 : parallelScale;
+        }
+        // Beyond one of the planes through the eye and a side of the picture.
+        boolean out = w + radius < near
+                || Math.abs(a) * focal - x * w > radius * Math.hypot(focal, x)
+                || Math.abs(b) * focal - y * w > radius * Math.hypot(focal, y);
+        if (out) return 0;
+        return w - radius <= near ? Double.POSITIVE_INFINITY : focal / (w - radius);
+    }
+
     /** One point given relative to an origin, into out[at..at+2]; used where a triangle is cut at the near plane. */
-    void view(float[] xyz, int v, Vec3 origin, double[] out) {
-        Vec3 p = new Vec3(xyz[3 * v], xyz[3 * v + 1], xyz[3 * v + 2])
-                .plus(origin)
+    void view(float[] xyz, int v, Vec3 origin, Affine placement, double[] out) {
+        Vec3 p = placement
+                .point(new Vec3(xyz[3 * v], xyz[3 * v + 1], xyz[3 * v + 2]).plus(origin))
                 .minus(eye);
         out[0] = p.dot(right);
         out[1] = p.dot(up);

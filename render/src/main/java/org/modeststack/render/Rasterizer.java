@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.modeststack.mesh.Materials;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 
 /**
  * Finds for every pixel the nearest triangle. Triangles are projected and sorted into bands of rows in one pass over
@@ -18,30 +18,6 @@ import org.modeststack.mesh.Mesh;
 final class Rasterizer {
     static final int BAND = 32;
     private static final int CHUNK = 1 << 15;
-
-    /** The projected vertices of one item, and its place among all. */
-    static final class Projected {
-        final RenderMesh mesh;
-        final float[] screen;
-        final int firstId;
-        final Appearance appearance;
-
-        Projected(RenderMesh mesh, Appearance appearance, float[] screen, int firstId) {
-            this.mesh = mesh;
-            this.appearance = appearance;
-            this.screen = screen;
-            this.firstId = firstId;
-        }
-
-        /** The faces whose materials can be seen through, or those whose cannot. */
-        BitSet facesBySight(boolean transparent) {
-            Mesh m = mesh.mesh;
-            BitSet out = new BitSet(m.faceCount());
-            for (int f = 0; f < m.faceCount(); f++)
-                if (appearance.transparency[m.faceMaterials()[f]] > 0 == transparent) out.set(f);
-            return out;
-        }
-    }
 
     /** The ids of triangles of one task that touch one band. */
     private static final class Bin {
@@ -61,31 +37,47 @@ final class Rasterizer {
     }
 
     /**
-     * Projects the vertices of items.
+     * Projects the vertices of items, each as fine as it shows.
      *
      * @param materials how their materials look
+     * @param whole the item that is taken as it is, or -1
+     * @param pixel samples of this frame across a pixel of the finished picture
      * @param reuse arrays of an earlier picture, one an item; receives those that are used now
      */
-    Projected[] project(List<RenderMesh> meshes, Materials materials, float[][] reuse) {
+    Projected[] project(List<Scene.Item> items, Materials materials, int whole, int pixel, float[][] reuse) {
         Map<List<String>, Appearance> known = new HashMap<>();
-        Projected[] all = new Projected[meshes.size()];
+        Projected[] all = new Projected[items.size()];
         int id = 0;
         for (int i = 0; i < all.length; i++) {
-            RenderMesh m = meshes.get(i);
-            if (reuse[i] == null || reuse[i].length < m.xyz.length) reuse[i] = new float[m.xyz.length];
-            Appearance look = known.computeIfAbsent(m.mesh.materials(), names -> new Appearance(names, materials));
-            all[i] = new Projected(m, look, reuse[i], id);
-            id += m.triangleCount();
+            Scene.Item item = items.get(i);
+            RenderMesh m = i == whole ? item.mesh() : shown(item, pixel);
+            int floats = m == null ? 0 : m.xyz.length;
+            if (reuse[i] == null || reuse[i].length < floats) reuse[i] = new float[floats];
+            Appearance look =
+                    known.computeIfAbsent(item.mesh().mesh.materials(), names -> new Appearance(names, materials));
+            all[i] = new Projected(item, m, look, reuse[i], id);
+            id += all[i].triangleCount();
         }
-        List<ItemPieces> tasks = ItemPieces.of(List.of(all), p -> p.mesh.xyz.length / 3, CHUNK);
+        List<Projected> seen = Arrays.stream(all).filter(p -> p.mesh != null).toList();
+        List<ItemPieces> tasks = ItemPieces.of(seen, p -> p.mesh.xyz.length / 3, CHUNK);
         RenderWorkers.run(tasks.size(), t -> {
             ItemPieces pieces = tasks.get(t);
             for (int i = 0; i < pieces.size(); i++) {
                 Projected p = pieces.items().get(i);
-                projection.project(p.mesh.xyz, p.mesh.origin, pieces.from()[i], pieces.to()[i], p.screen);
+                projection.project(p.mesh.xyz, p.mesh.origin, p.placement, pieces.from()[i], pieces.to()[i], p.screen);
             }
         });
         return all;
+    }
+
+    /** The form of an item that is drawn; null where nothing of it is in the picture. */
+    private RenderMesh shown(Scene.Item item, int pixel) {
+        RenderMesh m = item.mesh();
+        if (m.bounds.isEmpty()) return null;
+        double scale = item.isPlaced() ? item.placement().greatestScale() : 1;
+        Vec3 middle = item.isPlaced() ? item.placement().point(m.origin) : m.origin;
+        double pixels = projection.pixelsPerMillimetre(middle, scale * m.bounds.diagonal() / 2);
+        return pixels == 0 ? null : m.fineEnough(pixel / (pixels * scale));
     }
 
     /**
@@ -155,6 +147,7 @@ final class Rasterizer {
             BitSet only) {
         int[] tri = p.mesh.triangles;
         float[] s = p.screen;
+        float turn = p.mirrored ? -1 : 1;
         for (int t = from; t < to; t++) {
             if (only != null && !only.get(p.mesh.faceOf[t])) continue;
             int a = 3 * tri[3 * t], b = 3 * tri[3 * t + 1], c = 3 * tri[3 * t + 2];
@@ -165,7 +158,7 @@ final class Rasterizer {
             }
             float ax = s[a], ay = s[a + 1], bx = s[b], by = s[b + 1], cx = s[c], cy = s[c + 1];
             // Rows grow downwards, so a triangle seen from its front turns the other way round.
-            float area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
+            float area = turn * ((bx - ax) * (cy - ay) - (by - ay) * (cx - ax));
             if (cull ? area >= 0 : area == 0) continue;
             float minX = Math.min(ax, Math.min(bx, cx)), maxX = Math.max(ax, Math.max(bx, cx));
             float minY = Math.min(ay, Math.min(by, cy)), maxY = Math.max(ay, Math.max(by, cy));
@@ -272,7 +265,8 @@ final class Rasterizer {
     /** Cuts a triangle at the near plane and keeps what is in front: id and three projected corners each. */
     private void clip(Projected p, int t, boolean cull, FloatArrayList out) {
         double[][] in = new double[3][3];
-        for (int i = 0; i < 3; i++) projection.view(p.mesh.xyz, p.mesh.triangles[3 * t + i], p.mesh.origin, in[i]);
+        for (int i = 0; i < 3; i++)
+            projection.view(p.mesh.xyz, p.mesh.triangles[3 * t + i], p.mesh.origin, p.placement, in[i]);
         double[][] kept = new double[4][];
         int n = 0;
         double near = projection.near;
@@ -288,7 +282,7 @@ final class Rasterizer {
         for (int i = 0; i < n; i++) projection.screen(kept[i][0], kept[i][1], kept[i][2], s[i], 0);
         for (int i = 1; i + 1 < n; i++) {
             float area = (s[i][0] - s[0][0]) * (s[i + 1][1] - s[0][1]) - (s[i][1] - s[0][1]) * (s[i + 1][0] - s[0][0]);
-            if (cull && area >= 0) continue;
+            if (cull && (p.mirrored ? -area : area) >= 0) continue;
             out.add(Float.intBitsToFloat(p.firstId + t));
             for (int k : new int[] {0, i, i + 1}) for (float f : s[k]) out.add(f);
         }

@@ -47,6 +47,8 @@ public final class RenderMesh {
     final byte[] edgeKind;
     /** Three corners of the mesh a triangle, for colours. */
     final int[] corners;
+    /** Coarser forms; null for one that is coarse already. */
+    private final DetailLevels levels;
 
     /** What is drawn somewhere, for whoever else draws the same: it lives as long as one of them keeps it. */
     private static final Map<Mesh, WeakReference<RenderMesh>> MADE = new WeakHashMap<>();
@@ -100,6 +102,7 @@ public final class RenderMesh {
             if (!two) open = true;
         }
         closed = !open;
+        levels = new DetailLevels(this);
         normals = cornerNormals(adj, area, kinds);
         sides = new byte[faceOf.length];
         int[] next = adj.cornerNext(), edge = adj.cornerEdge();
@@ -111,6 +114,56 @@ public final class RenderMesh {
             }
             sides[i] = (byte) bits;
         }
+    }
+
+    /**
+     * A coarser form.
+     *
+     * @param newXyz its vertices, relative to the same origin
+     * @param vertexOf for each vertex of the full form the one that stands for it
+     * @param kept the triangles that are left
+     * @param keptEdges the edges that are left
+     */
+    RenderMesh(RenderMesh full, float[] newXyz, int[] vertexOf, int[] kept, int[] keptEdges) {
+        mesh = full.mesh;
+        bounds = full.bounds;
+        origin = full.origin;
+        closed = full.closed;
+        xyz = newXyz;
+        int n = kept.length;
+        triangles = new int[3 * n];
+        corners = new int[3 * n];
+        normals = new int[3 * n];
+        faceOf = new int[n];
+        sides = new byte[n];
+        for (int i = 0; i < n; i++) {
+            int t = kept[i];
+            faceOf[i] = full.faceOf[t];
+            sides[i] = full.sides[t];
+            for (int k = 0; k < 3; k++) {
+                triangles[3 * i + k] = vertexOf[full.triangles[3 * t + k]];
+                corners[3 * i + k] = full.corners[3 * t + k];
+                normals[3 * i + k] = full.normals[3 * t + k];
+            }
+        }
+        int ne = keptEdges.length;
+        edges = new int[2 * ne];
+        edgeNormals = new int[2 * ne];
+        edgeKind = new byte[ne];
+        for (int i = 0; i < ne; i++) {
+            int e = keptEdges[i];
+            edgeKind[i] = full.edgeKind[e];
+            for (int k = 0; k < 2; k++) {
+                edges[2 * i + k] = vertexOf[full.edges[2 * e + k]];
+                edgeNormals[2 * i + k] = full.edgeNormals[2 * e + k];
+            }
+        }
+        levels = null;
+    }
+
+    /** A form of it that is fine enough for cells of this length, mm; this one where it has to be. */
+    RenderMesh fineEnough(double cell) {
+        return levels == null ? this : levels.fineEnough(cell);
     }
 
     public Mesh mesh() {

@@ -14,14 +14,16 @@ import java.util.concurrent.atomic.AtomicReference;
  * of its triangle (A. Bærentzen et al., "Single-pass Wireframe Rendering", SIGGRAPH Sketches 2006), outlines as lines.
  */
 public final class Renderer {
+    private static final int[] NONE = {};
+
     private final AtomicReference<Frame> free = new AtomicReference<>();
     private Frame frame;
     private Frame ghostFrame;
     private float[][] screens = {};
     private Ground ground;
-    private List<RenderMesh> groundOf = List.of();
+    private List<Scene.Item> groundOf = List.of();
     private Scene scene;
-    private Rasterizer.Projected[] projected = {};
+    private Projected[] projected = {};
     private Camera camera;
     private int supersample = 1;
 
@@ -48,7 +50,7 @@ public final class Renderer {
         DisplayMode mode = scene.mode();
         boolean seeThrough = mode == DisplayMode.SEE_THROUGH;
         List<Scene.Item> items = scene.items();
-        List<Rasterizer.Projected> solids = withGhosts(false);
+        List<Projected> solids = withGhosts(false);
         boolean glass = (mode == DisplayMode.SHADED || mode == DisplayMode.SHADED_EDGES)
                 && solids.stream().anyMatch(p -> p.appearance.anyTransparent);
         if (glass) rasterizer.drawOpaque(solids, frame);
@@ -73,7 +75,8 @@ public final class Renderer {
         deliver(width, height, out);
         PickBuffer.Item[] ids = new PickBuffer.Item[projected.length];
         for (int i = 0; i < ids.length; i++)
-            ids[i] = new PickBuffer.Item(projected[i].firstId, projected[i].mesh.faceOf);
+            ids[i] = new PickBuffer.Item(
+                    projected[i].firstId, projected[i].mesh == null ? NONE : projected[i].mesh.faceOf);
         return new PickBuffer(frame, ids, camera, reach, supersample);
     }
 
@@ -96,23 +99,25 @@ public final class Renderer {
 
     private void project(Rasterizer rasterizer) {
         int n = scene.items().size();
+        // What is picked on it names vertices of the mesh itself.
+        int whole = scene.picked() == null ? -1 : scene.picked().item();
         if (screens.length < n) screens = Arrays.copyOf(screens, n);
-        projected =
-                rasterizer.project(scene.items().stream().map(Scene.Item::mesh).toList(), scene.materials(), screens);
+        projected = rasterizer.project(scene.items(), scene.materials(), whole, supersample, screens);
     }
 
     /** The items that are ghosts, or those that are not. */
-    private List<Rasterizer.Projected> withGhosts(boolean ghosts) {
-        List<Rasterizer.Projected> out = new ArrayList<>();
-        for (int i = 0; i < projected.length; i++) if (scene.items().get(i).ghost() == ghosts) out.add(projected[i]);
+    private List<Projected> withGhosts(boolean ghosts) {
+        List<Projected> out = new ArrayList<>();
+        for (int i = 0; i < projected.length; i++)
+            if (scene.items().get(i).ghost() == ghosts && projected[i].mesh != null) out.add(projected[i]);
         return out;
     }
 
     /** Lays the nearest face that can be seen through over what lies behind it; it is what a pick finds there. */
-    private void glass(Rasterizer rasterizer, Shader shader, List<Rasterizer.Projected> solids, int w, int h) {
+    private void glass(Rasterizer rasterizer, Shader shader, List<Projected> solids, int w, int h) {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
         ghostFrame.clear();
-        List<Rasterizer.Projected> some =
+        List<Projected> some =
                 solids.stream().filter(p -> p.appearance.anyTransparent).toList();
         rasterizer.drawTransparent(some, ghostFrame);
         bands(h, (y0, y1) -> shader.overlayGlass(frame, ghostFrame, y0, y1));
@@ -121,7 +126,7 @@ public final class Renderer {
     private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
         ghostFrame.clear();
-        List<Rasterizer.Projected> ghosts = withGhosts(true);
+        List<Projected> ghosts = withGhosts(true);
         rasterizer.draw(ghosts, ghostFrame, true, null);
         lines.draw(ghosts, ghostFrame, Lines.Which.OUTLINES, 0.9f, 0);
         bands(h, (y0, y1) -> shader.overlay(frame, ghostFrame, y0, y1));
@@ -129,8 +134,7 @@ public final class Renderer {
 
     /** The shadow depends on the bodies alone, so it is worked out only when they change. */
     private void updateGround() {
-        List<RenderMesh> solids = new ArrayList<>();
-        for (Scene.Item i : scene.items()) if (!i.ghost()) solids.add(i.mesh());
+        List<Scene.Item> solids = scene.items().stream().filter(i -> !i.ghost()).toList();
         if (ground != null && solids.equals(groundOf)) return;
         ground = new Ground(solids);
         groundOf = solids;

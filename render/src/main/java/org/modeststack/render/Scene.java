@@ -4,6 +4,8 @@ import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.part.Affine;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.select.Selection;
 
 /**
@@ -14,8 +16,34 @@ import org.modeststack.mesh.select.Selection;
  * @param materials how the materials look that the items' faces are made of
  */
 public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked picked, Materials materials) {
-    /** One body: solid, or a ghost that one looks through. */
-    public record Item(RenderMesh mesh, boolean ghost) {}
+    /**
+     * One part of a body.
+     *
+     * @param placement where it is put; it may mirror, but not flatten
+     * @param ghost whether one looks through it, or it is solid
+     */
+    public record Item(RenderMesh mesh, Affine placement, boolean ghost) {
+        /** A mesh where it is. */
+        public Item(RenderMesh mesh, boolean ghost) {
+            this(mesh, Affine.IDENTITY, ghost);
+        }
+
+        /** The parts of a result, each an item. */
+        public static List<Item> of(Geometry geometry, boolean ghost) {
+            if (geometry.parts().size() == 1) return List.of(new Item(RenderMesh.of(geometry.mesh()), ghost));
+            return geometry.parts().stream()
+                    .map(p -> new Item(RenderMesh.of(p.mesh()), p.affine(), ghost))
+                    .toList();
+        }
+
+        Bounds bounds() {
+            return isPlaced() ? placement.bounds(mesh.bounds) : mesh.bounds;
+        }
+
+        boolean isPlaced() {
+            return placement != Affine.IDENTITY;
+        }
+    }
 
     /**
      * Elements of one item that are shown as picked: faces tinted, edges as bold lines, vertices as dots.
@@ -38,7 +66,7 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
 
     public Bounds bounds() {
         Bounds b = Bounds.EMPTY;
-        for (Item i : items) if (!i.mesh().bounds.isEmpty()) b = b.union(i.mesh().bounds);
+        for (Item i : items) if (!i.mesh().bounds.isEmpty()) b = b.union(i.bounds());
         return b;
     }
 }

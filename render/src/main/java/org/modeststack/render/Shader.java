@@ -5,7 +5,7 @@ import org.modeststack.mesh.Vec3;
 /** Gives every pixel its colour from the triangle that was found for it. */
 final class Shader {
     private final Projection projection;
-    private final Rasterizer.Projected[] items;
+    private final Projected[] items;
     private final DisplayMode mode;
     private final Ground ground;
     private final float halfWidth;
@@ -37,13 +37,7 @@ final class Shader {
      * @param ground null for none
      * @param size pixels of this frame for one of the finished picture
      */
-    Shader(
-            Projection projection,
-            Rasterizer.Projected[] items,
-            DisplayMode mode,
-            Ground ground,
-            double spacing,
-            int size) {
+    Shader(Projection projection, Projected[] items, DisplayMode mode, Ground ground, double spacing, int size) {
         this.projection = projection;
         this.items = items;
         this.mode = mode;
@@ -95,8 +89,8 @@ final class Shader {
     }
 
     /** The item that a triangle belongs to; most often that of the pixel before. */
-    private Rasterizer.Projected item(int id, Rasterizer.Projected before) {
-        if (before != null && id >= before.firstId && id < before.firstId + before.mesh.triangleCount()) return before;
+    private Projected item(int id, Projected before) {
+        if (before != null && id >= before.firstId && id < before.firstId + before.triangleCount()) return before;
         int low = 0, high = items.length - 1;
         while (low < high) {
             int middle = (low + high + 1) >>> 1;
@@ -323,7 +317,7 @@ final class Shader {
 
     /** One pixel of one triangle. */
     private final class Pixel {
-        private Rasterizer.Projected item;
+        private Projected item;
         private int triangle;
         private boolean whole;
         private float u;
@@ -335,7 +329,7 @@ final class Shader {
         private float ny;
         private float nz;
 
-        void set(Rasterizer.Projected p, int id, float x, float y) {
+        void set(Projected p, int id, float x, float y) {
             item = p;
             triangle = id - p.firstId;
             int[] tri = p.mesh.triangles;
@@ -371,6 +365,13 @@ final class Shader {
             nx = p * PackedNormal.x(na) + q * PackedNormal.x(nb) + r * PackedNormal.x(nc);
             ny = p * PackedNormal.y(na) + q * PackedNormal.y(nb) + r * PackedNormal.y(nc);
             nz = p * PackedNormal.z(na) + q * PackedNormal.z(nb) + r * PackedNormal.z(nc);
+            float[] m = item.normalMatrix;
+            if (m != null) {
+                float x = nx, y = ny, z = nz;
+                nx = m[0] * x + m[1] * y + m[2] * z;
+                ny = m[3] * x + m[4] * y + m[5] * z;
+                nz = m[6] * x + m[7] * y + m[8] * z;
+            }
             float l = (float) Math.sqrt(nx * nx + ny * ny + nz * nz);
             if (l > 0) {
                 nx /= l;

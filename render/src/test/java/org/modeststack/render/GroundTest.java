@@ -11,7 +11,9 @@ import org.modeststack.mesh.MeshFixtures;
 
 class GroundTest {
     static Ground under(Mesh... meshes) {
-        return new Ground(List.of(meshes).stream().map(RenderMesh::new).toList());
+        return new Ground(List.of(meshes).stream()
+                .map(m -> new Scene.Item(new RenderMesh(m), false))
+                .toList());
     }
 
     @Test

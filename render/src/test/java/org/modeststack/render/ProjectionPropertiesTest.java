@@ -9,6 +9,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 
 /** What must hold of {@link ProjectionTest}'s subject for whatever is drawn at random. */
 class ProjectionPropertiesTest {
@@ -26,7 +27,7 @@ class ProjectionPropertiesTest {
         float[] out = new float[3];
         float[] relative = {(float) (x - 1), (float) (y - 2), (float) (z - 3)};
         Projection projection = new Projection(camera, W, H, 200);
-        projection.project(relative, origin, 0, 1, out);
+        projection.project(relative, origin, Affine.IDENTITY, 0, 1, out);
         Vec3 expected = camera.project(p, W, H);
         assertEquals(expected.x(), out[0], 0.02);
         assertEquals(expected.y(), out[1], 0.02);
@@ -47,7 +48,7 @@ class ProjectionPropertiesTest {
             @ForAll boolean perspective) {
         Camera camera = new Camera(Vec3.ZERO, 0, 0, 200, perspective);
         float[] xyz = {0, (float) near, 0, 0, (float) (near + apart), 0}, out = new float[6];
-        new Projection(camera, W, H, 300).project(xyz, Vec3.ZERO, 0, 2, out);
+        new Projection(camera, W, H, 300).project(xyz, Vec3.ZERO, Affine.IDENTITY, 0, 2, out);
         assertTrue(out[2] > out[5]);
     }
 }

@@ -2,6 +2,7 @@ package org.modeststack.steps;
 
 import java.util.Locale;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 
 /** How large a mesh a step may make, so that a slip of the keyboard does not exhaust the memory. */
 public final class Limits {
@@ -12,6 +13,8 @@ public final class Limits {
 
     /** Four colour values each must go into one array. */
     private static final long MAX_CORNERS = (Integer.MAX_VALUE - 8) / 4;
+
+    private static final long MAX_PARTS = 200_000;
 
     private Limits() {}
 
@@ -34,6 +37,16 @@ public final class Limits {
     /** @throws StepException if so many copies of a mesh are more than there is room for */
     public static void checkCopies(Mesh mesh, double count) throws StepException {
         checkCounts(count * mesh.vertexCount(), count * mesh.faceCount(), count * mesh.cornerCount());
+    }
+
+    /** @throws StepException if there would be more parts than there is room for */
+    public static void checkParts(double parts) throws StepException {
+        check(parts, MAX_PARTS, "copies");
+    }
+
+    /** @throws StepException if the faces of all parts are more than there is room for */
+    public static void checkMaking(Geometry geometry) throws StepException {
+        checkCounts((double) geometry.vertexCount(), (double) geometry.faceCount(), (double) geometry.cornerCount());
     }
 
     private static void check(double number, long most, String what) throws StepException {

@@ -2,6 +2,7 @@ package org.modeststack.steps;
 
 import java.util.concurrent.CancellationException;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 
 /** What a step is given besides the mesh that comes in. */
 public interface StepContext {
@@ -27,6 +28,15 @@ public interface StepContext {
      * @throws StepException if there is none
      */
     Mesh body(String id) throws StepException;
+
+    /**
+     * The result of another body, with its parts.
+     *
+     * @throws StepException if there is none
+     */
+    default Geometry geometry(String id) throws StepException {
+        return Geometry.of(body(id));
+    }
 
     /** What a body is called, for messages. */
     String bodyName(String id);

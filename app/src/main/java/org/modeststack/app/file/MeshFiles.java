@@ -19,12 +19,15 @@ import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.Limits;
+import org.modeststack.steps.StepException;
 
 /** Meshes in and out, read and written beside the interface. */
 public final class MeshFiles {
@@ -138,8 +141,13 @@ public final class MeshFiles {
                         + " could not be done (" + s.remarks().getLast().text()
                         + "). Put it right, switch it off, or move the marker line above it.");
         }
-        Mesh mesh = result.after(b.shownSteps());
-        if (mesh.isEmpty()) throw new ExchangeException(b.name() + " has no faces to export.");
-        return mesh;
+        Geometry g = result.after(b.shownSteps());
+        if (g.isEmpty()) throw new ExchangeException(b.name() + " has no faces to export.");
+        try {
+            Limits.checkMaking(g);
+        } catch (StepException e) {
+            throw new ExchangeException("Nothing was exported: " + b.name() + " is many copies. " + e.getMessage(), e);
+        }
+        return g.mesh();
     }
 }

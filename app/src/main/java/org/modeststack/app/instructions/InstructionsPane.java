@@ -23,15 +23,15 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
-import org.modeststack.app.state.PerMesh;
+import org.modeststack.app.state.PerGeometry;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dragging;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Thumbnails;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
@@ -49,7 +49,7 @@ public final class InstructionsPane extends BorderPane {
     private final MessageState messages;
     private final PickState picks;
     private final Thumbnails pictures;
-    private final PerMesh<MeshReport> reports;
+    private final PerGeometry<MeshReport> reports;
     private final Label title = new Label();
     private final Label facts = new Label();
     private final VBox list = new VBox();
@@ -76,7 +76,7 @@ public final class InstructionsPane extends BorderPane {
             MessageState messages,
             PickState picks,
             Thumbnails pictures,
-            PerMesh<MeshReport> reports,
+            PerGeometry<MeshReport> reports,
             ContextMenu menu) {
         this.reports = reports;
         this.document = document;
@@ -256,14 +256,14 @@ public final class InstructionsPane extends BorderPane {
             facts.setText(steps);
             return;
         }
-        Mesh m = r.mesh();
-        if (m.isEmpty()) {
+        Geometry g = r.after(n);
+        if (g.isEmpty()) {
             facts.setText(steps + " · empty");
             return;
         }
-        MeshReport known = reports.of(m);
+        MeshReport known = reports.of(g);
         if (known != null) report = known;
-        Vec3 s = m.bounds().size();
+        Vec3 s = g.bounds().size();
         String size = steps + " · " + round(s.x()) + " × " + round(s.y()) + " × " + round(s.z()) + " mm";
         if (report == null) facts.setText(size);
         else {

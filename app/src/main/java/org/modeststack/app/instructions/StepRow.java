@@ -90,7 +90,7 @@ public final class StepRow extends HBox {
         name.setVisible(!entry.name().isEmpty());
         name.setManaged(name.isVisible());
         setAccessibleText("Step " + n + ", " + StepDescriptor.of(entry.step()).title());
-        Image image = result == null ? null : pictures.of(result.mesh());
+        Image image = result == null ? null : pictures.of(result.geometry());
         if (image != null) picture.setImage(image);
         pseudo("selected", selected);
         pseudo("below", below);

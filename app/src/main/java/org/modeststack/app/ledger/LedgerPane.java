@@ -21,7 +21,7 @@ import org.modeststack.app.instructions.InstructionsPane;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
-import org.modeststack.app.state.PerMesh;
+import org.modeststack.app.state.PerGeometry;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
@@ -47,7 +47,7 @@ public final class LedgerPane extends VBox {
     private final GridPane table = new GridPane();
     private final ScrollPane scroll = new ScrollPane(table);
     private final Button fold = new Button();
-    private final PerMesh<MeshReport> reports;
+    private final PerGeometry<MeshReport> reports;
     private final Label workText = new Label();
     private final ProgressBar workBar = new ProgressBar();
     private final HBox work;
@@ -60,7 +60,7 @@ public final class LedgerPane extends VBox {
             ResultState results,
             MessageState messages,
             BackgroundJobs jobs,
-            PerMesh<MeshReport> reports) {
+            PerGeometry<MeshReport> reports) {
         this.selected = selected;
         this.results = results;
         this.messages = messages;
@@ -149,7 +149,7 @@ public final class LedgerPane extends VBox {
     /** What is known of a mesh: pairs of a number and the words behind it. */
     private void facts(Body b, StepResult s, List<String[]> facts) {
         facts.add(new String[] {"After step " + b.shownSteps(), ""});
-        MeshReport known = reports.of(s.mesh());
+        MeshReport known = reports.of(s.geometry());
         if (known != null) report = known;
         if (report == null) return;
         facts.add(new String[] {count(report.vertices()), " vertices"});
@@ -238,7 +238,7 @@ public final class LedgerPane extends VBox {
         for (int i = 0; i < r.steps().size(); i++) {
             Entry e = b.entries().get(i);
             StepResult s = r.steps().get(i);
-            MeshReport m = reports.of(s.mesh());
+            MeshReport m = reports.of(s.geometry());
             String name = e.name().isEmpty() ? StepDescriptor.of(e.step()).title() : e.name();
             cell(Integer.toString(i + 1), 0, i + 1, "ledger-cell");
             cell(e.enabled() ? name : name + " (off)", 1, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");

@@ -1,12 +1,17 @@
 package org.modeststack.app.state;
 
 import java.util.List;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.LaterTags;
 import org.modeststack.steps.Guide;
 import org.modeststack.steps.Handle;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Step;
 
 /**
@@ -32,6 +37,8 @@ public final class OpenStepState implements AutoCloseable {
     private final ResultState results;
     private final Latest<Question, Aids> aids;
     private final Signal changed;
+    private Geometry standInFor;
+    private Mesh standIn;
 
     OpenStepState(Pulse pulse, SelectionState selected, ResultState results) {
         this.selected = selected;
@@ -55,14 +62,32 @@ public final class OpenStepState implements AutoCloseable {
                 q.step().outlook(in));
     }
 
+    /** For steps that move whole parts the size of it all is enough: one triangle across it in place of all faces. */
+    private Mesh standIn(Geometry parts) {
+        if (parts != standInFor) {
+            standInFor = parts;
+            Bounds b = parts.bounds();
+            double[] xyz = {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()};
+            MeshBuilder box = new MeshBuilder(3, 1);
+            for (int i = 0; i < 9; i += 3) box.vertex(xyz[i], xyz[i + 1], xyz[i + 2], i);
+            box.face(0, box.material(Material.DEFAULT.name()), 0, 1, 2);
+            standIn = box.build();
+        }
+        return standIn;
+    }
+
     /** For the open step as it is now, or as it was a moment ago; null where there is none, or nothing is known yet. */
     public Aids aids() {
         Body b = selected.body();
         Entry open = selected.openEntry();
         if (open == null) return null;
-        Mesh before = results.before(b, open.id());
+        Geometry parts = results.partsBefore(b, open.id());
+        if (parts == null) return null;
+        Mesh before = open.step() instanceof PartStep && parts.known() == null
+                ? standIn(parts)
+                : results.before(b, open.id());
         if (before == null) return null;
-        LaterTags later = LaterTags.of(b, b.indexOf(open.id()), before);
+        LaterTags later = LaterTags.of(b, b.indexOf(open.id()), parts);
         Aids now = aids.of(new Question(open.id(), open.step(), before, later));
         if (now != null) return now;
         Aids last = aids.last();
@@ -78,7 +103,8 @@ public final class OpenStepState implements AutoCloseable {
         Entry open = selected.openEntry();
         Mesh before = open == null ? null : results.before(b, open.id());
         if (before == null) return null;
-        if (LaterTags.of(b, b.indexOf(open.id()), before).isEmpty()) return before;
+        if (LaterTags.of(b, b.indexOf(open.id()), results.partsBefore(b, open.id()))
+                .isEmpty()) return before;
         Aids now = aids();
         return now == null ? null : now.in();
     }

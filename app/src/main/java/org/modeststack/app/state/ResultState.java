@@ -12,6 +12,7 @@ import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.util.Duration;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.evaluate.BodyResult;
@@ -37,10 +38,11 @@ public final class ResultState implements AutoCloseable {
     private final Evaluator evaluator;
     private final EvaluationService service;
     private final Signal changed;
+    private final MadeMeshes made;
     private final Signal progressed;
     private final Timeline ticker = new Timeline(new KeyFrame(Duration.millis(100), _ -> tick()));
     private final Map<String, Worked> results = new HashMap<>();
-    private final Map<String, Mesh> lastGood = new HashMap<>();
+    private final Map<String, Geometry> lastGood = new HashMap<>();
     /** What was asked for since the present file was opened. */
     private final Set<Document> ofThisFile = Collections.newSetFromMap(new IdentityHashMap<>());
 
@@ -63,6 +65,7 @@ public final class ResultState implements AutoCloseable {
         this.messages = messages;
         this.evaluator = evaluator;
         changed = new Signal(pulse);
+        made = new MadeMeshes(changed::fire);
         progressed = new Signal(pulse);
         ticker.setCycleCount(Timeline.INDEFINITE);
         service = new EvaluationService(
@@ -215,7 +218,7 @@ public final class ResultState implements AutoCloseable {
         synchronized (arrived) {
             if (!arrived.isEmpty()) return true;
         }
-        return service.isBusy() || answered != asked;
+        return service.isBusy() || answered != asked || made.isBusy();
     }
 
     /** How many evaluations there have been. */
@@ -255,22 +258,37 @@ public final class ResultState implements AutoCloseable {
                 : null;
     }
 
-    /** What goes into a step of a body; an empty mesh for the first, null where it is not known yet. */
-    public Mesh before(Body b, long entryId) {
+    /** What goes into a step of a body; empty for the first, null where it is not known yet. */
+    public Geometry partsBefore(Body b, long entryId) {
         int at = b.indexOf(entryId);
-        if (at <= 0) return at < 0 ? null : Mesh.EMPTY;
+        if (at <= 0) return at < 0 ? null : Geometry.EMPTY;
         StepResult r = result(b.id(), b.entries().get(at - 1).id());
-        return r == null ? null : r.mesh();
+        return r == null ? null : r.geometry();
+    }
+
+    /** The same as one mesh; null too where that has still to be made, see {@link #shownMesh}. */
+    public Mesh before(Body b, long entryId) {
+        Geometry g = partsBefore(b, entryId);
+        return g == null ? null : made.of(g);
     }
 
     /**
-     * The mesh a body shows at its marker line, or null if it is not known yet. While one of its steps cannot be done
-     * the last good one stays, if there has been one.
+     * The same as {@link #shown}, as one mesh for whoever needs single faces. Null too where many copies share a mesh and
+     * their faces have still to be made: this is begun then, and told by {@link #changed}.
      */
     public Mesh shownMesh(Body b) {
+        Geometry g = shown(b);
+        return g == null ? null : made.of(g);
+    }
+
+    /**
+     * What a body shows at its marker line, or null if it is not known yet. While one of its steps cannot be done the last
+     * good result stays, if there has been one.
+     */
+    public Geometry shown(Body b) {
         BodyResult r = result(b.id());
         if (r == null) return null;
-        Mesh now = r.after(b.shownSteps());
+        Geometry now = r.after(b.shownSteps());
         boolean failed = r.steps().stream().limit(b.shownSteps()).anyMatch(StepResult::failed);
         if (!failed) {
             lastGood.put(b.id(), now);
@@ -282,6 +300,7 @@ public final class ResultState implements AutoCloseable {
     @Override
     public void close() {
         ticker.stop();
+        made.close();
         service.close();
     }
 }

@@ -2,7 +2,8 @@ package org.modeststack.app.state;
 
 import java.util.List;
 import org.modeststack.mesh.EdgeShading;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.part.Part;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.stack.Body;
@@ -86,10 +87,14 @@ public final class ViewState {
     /** The tags that the selected body has where the marker line is. */
     private List<String> tags() {
         Body b = selected.body();
-        Mesh m = b == null ? null : results.shownMesh(b);
-        return m == null
+        Geometry g = b == null ? null : results.shown(b);
+        return g == null
                 ? List.of()
-                : m.tags().keySet().stream()
+                : g.parts().stream()
+                        .map(Part::mesh)
+                        .distinct()
+                        .flatMap(m -> m.tags().keySet().stream())
+                        .distinct()
                         .filter(n -> !n.startsWith(StepContext.MADE) && !EdgeShading.isOwn(n))
                         .sorted()
                         .toList();

@@ -1,16 +1,14 @@
 package org.modeststack.app.ui;
 
-import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
-import org.modeststack.app.state.PerMesh;
+import org.modeststack.app.state.PerGeometry;
 import org.modeststack.mesh.Materials;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
-import org.modeststack.render.RenderMesh;
 import org.modeststack.render.Renderer;
 import org.modeststack.render.Scene;
 
@@ -22,7 +20,7 @@ public final class Thumbnails {
     private static final int SCALE = 2;
 
     private final Renderer renderer = new Renderer();
-    private final PerMesh<Image> images;
+    private final PerGeometry<Image> images;
     private volatile Materials materials = Materials.NONE;
 
     /**
@@ -30,12 +28,12 @@ public final class Thumbnails {
      * @param begin none is drawn before this opens
      */
     public Thumbnails(Runnable whenDrawn, CountDownLatch begin) {
-        images = new PerMesh<>("pictures", this::draw, whenDrawn, begin);
+        images = new PerGeometry<>("pictures", this::draw, whenDrawn, begin);
     }
 
-    /** The picture of a mesh, or null where there is none or it has still to be drawn. */
-    public Image of(Mesh mesh) {
-        return mesh == null || mesh.isEmpty() ? null : images.of(mesh);
+    /** The picture of a result, or null where there is none or it has still to be drawn. */
+    public Image of(Geometry geometry) {
+        return geometry == null || geometry.isEmpty() ? null : images.of(geometry);
     }
 
     /** Draws all anew, where materials look different from now on. */
@@ -53,12 +51,11 @@ public final class Thumbnails {
         return images.isBusy();
     }
 
-    private Image draw(Mesh mesh) {
+    private Image draw(Geometry geometry) {
         int w = WIDTH * SCALE, h = HEIGHT * SCALE;
-        Scene scene = new Scene(
-                List.of(new Scene.Item(RenderMesh.of(mesh), false)), DisplayMode.SHADED_EDGES, false, materials);
+        Scene scene = new Scene(Scene.Item.of(geometry, false), DisplayMode.SHADED_EDGES, false, materials);
         int[] pixels = new int[w * h];
-        renderer.render(scene, Camera.DEFAULT.fit(mesh.bounds(), w, h), w, h, 2, pixels);
+        renderer.render(scene, Camera.DEFAULT.fit(geometry.bounds(), w, h), w, h, 2, pixels);
         WritableImage image = new WritableImage(w, h);
         image.getPixelWriter().setPixels(0, 0, w, h, PixelFormat.getIntArgbInstance(), pixels, 0, w);
         return image;

@@ -46,6 +46,7 @@ import org.modeststack.app.view.point.SnapFinder;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.search.Ray;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
@@ -230,8 +231,8 @@ public final class ViewPane extends Pane {
         Bounds b = Bounds.EMPTY;
         for (Body body : document.current().bodies()) {
             if (onlySelected ? body != selected.body() : !viewState.isSolid(body)) continue;
-            Mesh m = results.shownMesh(body);
-            if (m != null && !m.isEmpty()) b = b.union(m.bounds());
+            Geometry g = results.shown(body);
+            if (g != null && !g.isEmpty()) b = b.union(g.bounds());
         }
         if (b.isEmpty()) return;
         setCamera(viewState.camera().fit(b, Math.max(1, (int) getWidth()), Math.max(1, (int) getHeight())));
@@ -343,12 +344,17 @@ public final class ViewPane extends Pane {
             boolean ghost = viewState.isGhost(b);
             if (!ghost && !viewState.isSolid(b)) continue;
             boolean picked = picks.isOn() && b == selected.body();
-            Mesh m = picked ? picks.mesh() : results.shownMesh(b);
-            all &= m != null;
-            if (m == null || m.isEmpty()) continue;
-            if (picked) marked = new Picked(bodies.size(), picks.selection(), null);
-            else if (b == selected.body()) marked = tagged(bodies.size(), m);
-            bodies.add(new ShownBody(b.id(), m, ghost && !picked));
+            Geometry g = results.shown(b);
+            Mesh on = picked ? picks.mesh() : null;
+            all &= g != null;
+            if (g == null || (on == null ? g.isEmpty() : on.isEmpty())) continue;
+            if (on != null) marked = new Picked(bodies.size(), picks.selection(), null);
+            else if (b == selected.body() && g.hasTag(viewState.shownTag())) {
+                on = results.shownMesh(b);
+                if (on != null) marked = tagged(bodies.size(), on);
+            }
+            boolean ghostly = ghost && on == null;
+            bodies.add(on == null ? ShownBody.of(b.id(), g, ghostly) : new ShownBody(b.id(), on, null, ghostly));
         }
         // The first results of a document come one by one; it is shown, and fitted, when all that is seen is there.
         if (!fitted && !all) return;

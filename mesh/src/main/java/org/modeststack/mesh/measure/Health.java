@@ -15,15 +15,15 @@ import org.modeststack.mesh.Mesh;
  * @param looseVertices vertices without a face
  */
 public record Health(
-        int triangles,
-        int quads,
-        int ngons,
-        int borderEdges,
-        int nonManifoldEdges,
-        int flippedEdges,
-        int degenerateFaces,
-        int twoEdgeVertices,
-        int looseVertices) {
+        long triangles,
+        long quads,
+        long ngons,
+        long borderEdges,
+        long nonManifoldEdges,
+        long flippedEdges,
+        long degenerateFaces,
+        long twoEdgeVertices,
+        long looseVertices) {
 
     public static Health of(Mesh mesh) {
         Adjacency adj = mesh.adjacency();
@@ -54,6 +54,34 @@ public record Health(
         // A corner of a lone open face also has two edges, but it holds the face's shape.
         two -= cornersOfBorders(mesh, edgesAt);
         return new Health(triangles, quads, ngons, borders, nonManifold, flipped, degenerate, two, loose);
+    }
+
+    /** What so many meshes that touch nowhere come to together, each like this one. */
+    public Health times(long n) {
+        return new Health(
+                n * triangles,
+                n * quads,
+                n * ngons,
+                n * borderEdges,
+                n * nonManifoldEdges,
+                n * flippedEdges,
+                n * degenerateFaces,
+                n * twoEdgeVertices,
+                n * looseVertices);
+    }
+
+    /** What two meshes that touch nowhere come to together. */
+    public Health plus(Health o) {
+        return new Health(
+                triangles + o.triangles,
+                quads + o.quads,
+                ngons + o.ngons,
+                borderEdges + o.borderEdges,
+                nonManifoldEdges + o.nonManifoldEdges,
+                flippedEdges + o.flippedEdges,
+                degenerateFaces + o.degenerateFaces,
+                twoEdgeVertices + o.twoEdgeVertices,
+                looseVertices + o.looseVertices);
     }
 
     private static int cornersOfBorders(Mesh mesh, int[] edgesAt) {

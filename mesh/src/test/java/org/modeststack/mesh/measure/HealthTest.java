@@ -49,7 +49,7 @@ class HealthTest {
     void aSheetIsOpenAllRound(int n, int borders) {
         Health h = Health.of(MeshFixtures.sheet(n));
         assertEquals(borders, h.borderEdges());
-        assertEquals(n * n, h.quads());
+        assertEquals((long) n * n, h.quads());
         assertEquals(0, h.twoEdgeVertices(), "a sheet's own corners hold its shape");
     }
 

@@ -2,6 +2,7 @@ package org.modeststack.stack.evaluate;
 
 import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 
 /**
  * What came of a body.
@@ -13,14 +14,14 @@ public record BodyResult(String bodyId, List<StepResult> steps) {
         steps = List.copyOf(steps);
     }
 
-    /** After the last step. */
+    /** All faces after the last step; see {@link StepResult#mesh}. */
     public Mesh mesh() {
         return steps.getLast().mesh();
     }
 
     /** After this many steps. */
-    public Mesh after(int count) {
-        return steps.get(Math.clamp(count, 1, steps.size()) - 1).mesh();
+    public Geometry after(int count) {
+        return steps.get(Math.clamp(count, 1, steps.size()) - 1).geometry();
     }
 
     public boolean failed() {

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
@@ -42,7 +42,7 @@ final class BodyRun {
 
     Evaluator.Outcome outcome() {
         Provenance last = null;
-        Mesh mesh = Mesh.EMPTY;
+        Geometry geometry = Geometry.EMPTY;
         for (int i = 0; i < body.entries().size(); i++) {
             Entry entry = body.entries().get(i);
             String refusal = entry.enabled() ? refusal(entry.step()) : null;
@@ -50,13 +50,13 @@ final class BodyRun {
                 List<Remark> remarks =
                         refusal == null ? List.of() : List.of(new Remark(Remark.Level.FAULT, refusal, null));
                 String hash = last == null ? "" : last.hash();
-                steps.add(new StepResult(entry.id(), mesh, remarks, refusal != null, 0, hash));
+                steps.add(new StepResult(entry.id(), geometry, remarks, refusal != null, 0, hash));
                 continue;
             }
-            StepRunner.Ran ran = runner.run(body, i, last, mesh, used(entry.step()), progress);
+            StepRunner.Ran ran = runner.run(body, i, last, geometry, used(entry.step()), progress);
             lasting &= ran.lasting();
             steps.add(ran.result());
-            mesh = ran.result().mesh();
+            geometry = ran.result().geometry();
             last = ran.provenance();
         }
         return new Evaluator.Outcome(new BodyResult(body.id(), steps), last);

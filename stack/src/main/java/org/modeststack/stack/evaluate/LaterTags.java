@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Remark;
@@ -30,12 +31,12 @@ public record LaterTags(List<TagStep> steps) {
     /**
      * What a step of a body takes from below.
      *
-     * @param in the mesh that goes into it
+     * @param in what goes into it
      */
-    public static LaterTags of(Body body, int index, Mesh in) {
+    public static LaterTags of(Body body, int index, Geometry in) {
         Set<String> names = new LinkedHashSet<>();
         for (Pick p : Pick.in(body.entries().get(index).step())) names.addAll(p.tags());
-        names.removeIf(n -> in.tag(n) != null);
+        names.removeIf(in::hasTag);
         // What a step gives itself must not be taken away with what it borrowed.
         if (body.entries().get(index).step() instanceof TagStep own) names.remove(own.name());
         List<TagStep> steps = new ArrayList<>();

@@ -6,6 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Predicate;
 import org.modeststack.mesh.Memory;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Part;
 
 /**
  * Results by the hash of all that they depend on. When they take more room than there is for them, those that were not
@@ -38,7 +40,7 @@ final class ResultCache {
     /** What all of them take, counted. */
     synchronized long bytes() {
         Memory memory = new Memory();
-        results.values().forEach(r -> memory.add(r.mesh()));
+        results.values().forEach(r -> memory.add(r.geometry()));
         return memory.bytes();
     }
 
@@ -55,7 +57,7 @@ final class ResultCache {
         guess = 0;
         for (Map.Entry<String, StepResult> e : newestFirst) {
             // What is over the limit already drops all that is older, though it might share its arrays.
-            if (memory.bytes() <= limit) memory.add(e.getValue().mesh());
+            if (memory.bytes() <= limit) memory.add(e.getValue().geometry());
             if (kept > 0 && memory.bytes() > limit) continue;
             kept++;
         }
@@ -73,6 +75,19 @@ final class ResultCache {
     }
 
     private static long guess(StepResult r) {
-        return DEMAND * (24L * r.mesh().vertexCount() + 8L * r.mesh().cornerCount()) + 1000;
+        long bytes = 1000;
+        Mesh before = null;
+        // Copies follow one another, so this counts a mesh once that they share.
+        for (Part p : r.geometry().parts()) {
+            bytes += 200;
+            if (p.mesh() != before) bytes += guess(p.mesh());
+            before = p.mesh();
+        }
+        Mesh made = r.geometry().known();
+        return made == null || made == before ? bytes : bytes + guess(made);
+    }
+
+    private static long guess(Mesh m) {
+        return DEMAND * (24L * m.vertexCount() + 8L * m.cornerCount());
     }
 }

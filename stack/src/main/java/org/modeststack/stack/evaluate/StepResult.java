@@ -2,18 +2,25 @@ package org.modeststack.stack.evaluate;
 
 import java.util.List;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Remark;
 
 /**
  * What came of one step.
  *
- * @param mesh after it; what came in where it failed or is switched off
+ * @param geometry after it; what came in where it failed or is switched off
  * @param failed whether it could not be done; the last remark then says why
  * @param ms how long it took when it was carried out
- * @param hash of all that the mesh depends on; "" while there is nothing yet
+ * @param hash of all that the geometry depends on; "" while there is nothing yet
  */
-public record StepResult(long entryId, Mesh mesh, List<Remark> remarks, boolean failed, double ms, String hash) {
+public record StepResult(
+        long entryId, Geometry geometry, List<Remark> remarks, boolean failed, double ms, String hash) {
     public StepResult {
         remarks = List.copyOf(remarks);
+    }
+
+    /** All its faces; where copies share a mesh they are made now, if they are not there, which can take long. */
+    public Mesh mesh() {
+        return geometry.mesh();
     }
 }

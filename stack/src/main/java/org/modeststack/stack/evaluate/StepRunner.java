@@ -2,6 +2,7 @@ package org.modeststack.stack.evaluate;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
@@ -13,9 +14,12 @@ import java.util.concurrent.TimeoutException;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.Limits;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -30,6 +34,9 @@ import org.modeststack.steps.pick.Origin;
 final class StepRunner {
     private static final System.Logger LOG = System.getLogger(StepRunner.class.getName());
     private static final long WAIT_MS = 10;
+
+    /** Up to so many faces are made at once, though parts could share them. */
+    private static final int SMALL = 20_000;
 
     private final ResultCache cache;
     private final ConcurrentMap<String, CompletableFuture<Kept>> underWay = new ConcurrentHashMap<>();
@@ -54,13 +61,13 @@ final class StepRunner {
      * The result of a step in its place.
      *
      * @param before how the mesh came about that goes in, or null for none
-     * @param in that mesh
+     * @param in what that is
      */
     Ran run(
             Body body,
             int index,
             Provenance before,
-            Mesh in,
+            Geometry in,
             Map<String, Provenance.Operand> operands,
             Progress progress) {
         Entry entry = body.entries().get(index);
@@ -81,17 +88,17 @@ final class StepRunner {
     /** A result, and whether it follows from what went in. */
     private record Kept(StepResult result, boolean lasting) {}
 
-    /** The mesh of a result, which is carried out again if it is not kept. */
-    private Mesh mesh(Provenance p) {
-        if (p == null) return Mesh.EMPTY;
+    /** What came of a step, which is carried out again if it is not kept. */
+    private Geometry geometry(Provenance p) {
+        if (p == null) return Geometry.EMPTY;
         StepResult kept = cache.get(p.hash());
         return kept != null
-                ? kept.mesh()
-                : result(p, null, Progress.NONE).result().mesh();
+                ? kept.geometry()
+                : result(p, null, Progress.NONE).result().geometry();
     }
 
-    /** @param in the mesh that goes in; null where it has to be found first */
-    private Kept result(Provenance p, Mesh in, Progress progress) {
+    /** @param in what goes in; null where it has to be found first */
+    private Kept result(Provenance p, Geometry in, Progress progress) {
         while (true) {
             StepResult known = cache.get(p.hash());
             if (known != null) return new Kept(known, true);
@@ -103,7 +110,7 @@ final class StepRunner {
                 continue;
             }
             try {
-                Kept r = carryOut(p, in == null ? mesh(p.before()) : in, progress);
+                Kept r = carryOut(p, in == null ? geometry(p.before()) : in, progress);
                 mine.complete(r);
                 return r;
             } finally {
@@ -130,7 +137,7 @@ final class StepRunner {
         }
     }
 
-    private Kept carryOut(Provenance p, Mesh in, Progress progress) {
+    private Kept carryOut(Provenance p, Geometry in, Progress progress) {
         Entry entry = p.entry();
         List<Remark> remarks = new ArrayList<>();
         long start = System.nanoTime();
@@ -139,11 +146,14 @@ final class StepRunner {
             Work.checkpoint();
             progress.at(p.body(), d.title(), 0);
             d.check(entry.step());
-            Mesh out = apply(p, in, new Context(p, remarks, progress));
+            Geometry out = apply(p, in, new Context(p, remarks, progress));
             if (remarks.stream().anyMatch(r -> r.level() == Remark.Level.FAULT)) {
                 return keep(p, new StepResult(entry.id(), in, remarks, true, since(start), p.hash()));
             }
-            if (!entry.step().isSource() && out != in) Origin.note(out, new ByProvenance(p));
+            boolean same = out == in || out.known() != null && out.known() == in.known();
+            if (!entry.step().isSource() && !same) out.whenMade(m -> Origin.note(m, new ByProvenance(p)));
+            // What is small is made at once, so that nobody has to wait for it when it is picked on.
+            if (out.parts().size() > 1 && out.faceCount() <= SMALL) out.mesh();
             return keep(p, new StepResult(entry.id(), out, remarks, false, since(start), p.hash()));
         } catch (CancellationException e) {
             throw e;
@@ -166,16 +176,48 @@ final class StepRunner {
         return (System.nanoTime() - start) / 1e6;
     }
 
-    private static StepResult failed(Entry entry, Mesh in, Remark remark, double ms, String hash) {
+    private static StepResult failed(Entry entry, Geometry in, Remark remark, double ms, String hash) {
         return new StepResult(entry.id(), in, List.of(remark), true, ms, hash);
     }
 
-    private static Mesh apply(Provenance p, Mesh in, StepContext context) throws StepException {
+    private static Geometry apply(Provenance p, Geometry in, StepContext context) throws StepException {
         Step step = p.entry().step();
         LaterTags later = new LaterTags(p.later());
-        Mesh out = later.off(step.apply(later.on(in), context));
-        boolean plain = step.isSource() && out.materials().equals(List.of(Material.DEFAULT.name()));
-        return plain ? out.withMaterial(p.material()) : out;
+        Geometry out;
+        if (step instanceof PartStep s && later.isEmpty()) {
+            out = alone(s.apply(in, context));
+        } else {
+            Mesh given = made(in, context), mesh = later.off(step.apply(later.on(given), context));
+            // A step that has nothing to do gives back what it got, parts and all.
+            out = mesh == given ? in : Geometry.of(mesh);
+        }
+        return step.isSource() && isPlain(out) ? out.mapped(m -> m.withMaterial(p.material())) : out;
+    }
+
+    /** A lone part shares its mesh with none, so it is made, and does not keep the mesh alive that it came from. */
+    private static Geometry alone(Geometry g) {
+        return g.parts().size() == 1 && g.parts().getFirst().isPlaced() ? Geometry.of(g.mesh()) : g;
+    }
+
+    private static boolean isPlain(Geometry g) {
+        List<String> plain = List.of(Material.DEFAULT.name());
+        return g.parts().stream().allMatch(p -> p.mesh().materials().equals(plain));
+    }
+
+    /** All faces, for a step that works on them; it says so where many are made for it that were shared. */
+    private static Mesh made(Geometry in, StepContext context) throws StepException {
+        if (in.known() != null) return in.known();
+        Limits.checkMaking(in);
+        Mesh m = in.mesh();
+        if (in.faceCount() > SMALL)
+            context.remark(
+                    Remark.Level.NOTE,
+                    String.format(
+                            Locale.ROOT,
+                            "This needs faces of its own, so the %,d copies do not share theirs from here on: %,d faces.",
+                            in.parts().size(),
+                            in.faceCount()));
+        return m;
     }
 
     /** What to say of something that no step should throw; the whole of it goes into the log. */
@@ -203,13 +245,14 @@ final class StepRunner {
 
         @Override
         public Mesh before() {
-            return mesh(provenance.before());
+            return geometry(provenance.before()).mesh();
         }
 
         @Override
         public Mesh again(Mesh marked) {
             try {
-                return apply(provenance, marked, new Context(provenance, new ArrayList<>(), Progress.NONE));
+                Context context = new Context(provenance, new ArrayList<>(), Progress.NONE);
+                return apply(provenance, Geometry.of(marked), context).mesh();
             } catch (CancellationException e) {
                 throw e;
             } catch (StepException e) {
@@ -246,9 +289,16 @@ final class StepRunner {
 
         @Override
         public Mesh body(String id) throws StepException {
+            Geometry g = geometry(id);
+            Limits.checkMaking(g);
+            return g.mesh();
+        }
+
+        @Override
+        public Geometry geometry(String id) throws StepException {
             Provenance.Operand o = provenance.operands().get(id);
             if (o == null) throw new StepException("A body this step needs is not there any more.");
-            return mesh(o.result());
+            return StepRunner.this.geometry(o.result());
         }
 
         @Override

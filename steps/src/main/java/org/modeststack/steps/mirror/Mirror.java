@@ -1,17 +1,20 @@
 package org.modeststack.steps.mirror;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.part.Part;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
@@ -48,10 +51,21 @@ public record Mirror(
                 max = 1e6,
                 def = "0.001")
         double distance)
-        implements Step {
+        implements PartStep {
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
+    public Geometry apply(Geometry in, StepContext context) throws StepException {
+        if (weld) {
+            Limits.checkMaking(in);
+            return Geometry.of(welded(in.mesh(), context));
+        }
+        Limits.checkParts(2.0 * in.parts().size());
+        List<Part> parts = new ArrayList<>(in.parts());
+        for (Part p : in.parts()) parts.add(p.placed(new Reflection(axis, at, context.seed())));
+        return Geometry.of(parts);
+    }
+
+    private Mesh welded(Mesh in, StepContext context) throws StepException {
         Limits.checkCopies(in, 2);
         int a = axis.ordinal(), n = in.vertexCount();
         MeshBuilder b = new MeshBuilder(2 * n, 2 * in.faceCount());
@@ -60,7 +74,7 @@ public record Mirror(
         boolean[] onPlane = new boolean[n];
         double[] p = new double[3];
         for (int v = 0; v < n; v++) {
-            onPlane[v] = weld && Math.abs(in.xyz()[3 * v + a] - at) <= distance;
+            onPlane[v] = Math.abs(in.xyz()[3 * v + a] - at) <= distance;
             put(in, v, p);
             if (onPlane[v]) p[a] = at;
             same[v] = b.vertex(p[0], p[1], p[2], in.vertexKeys()[v]);

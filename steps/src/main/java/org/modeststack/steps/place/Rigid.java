@@ -1,14 +1,15 @@
 package org.modeststack.steps.place;
 
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
+import org.modeststack.mesh.part.Placement;
 
 /**
  * A turn about the origin followed by a shift: what moves a body without changing its shape.
  *
  * @param x where the unit vector along X goes; y and z likewise
  */
-record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) {
+record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) implements Placement {
     private static final Vec3 EX = new Vec3(1, 0, 0);
     private static final Vec3 EY = new Vec3(0, 1, 0);
     private static final Vec3 EZ = new Vec3(0, 0, 1);
@@ -72,14 +73,18 @@ record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) {
         return turned(p).plus(shift);
     }
 
-    Mesh of(Mesh in) {
-        double[] out = in.xyz().clone();
-        for (int i = 0; i < out.length; i += 3) {
-            double a = out[i], b = out[i + 1], c = out[i + 2];
-            out[i] = x.x() * a + y.x() * b + z.x() * c + shift.x();
-            out[i + 1] = x.y() * a + y.y() * b + z.y() * c + shift.y();
-            out[i + 2] = x.z() * a + y.z() * b + z.z() * c + shift.z();
+    @Override
+    public Affine affine() {
+        return new Affine(x, y, z, shift);
+    }
+
+    @Override
+    public void place(double[] xyz, int from, int to) {
+        for (int i = from; i < to; i += 3) {
+            double a = xyz[i], b = xyz[i + 1], c = xyz[i + 2];
+            xyz[i] = x.x() * a + y.x() * b + z.x() * c + shift.x();
+            xyz[i + 1] = x.y() * a + y.y() * b + z.y() * c + shift.y();
+            xyz[i + 2] = x.z() * a + y.z() * b + z.z() * c + shift.z();
         }
-        return in.withPositions(out);
     }
 }

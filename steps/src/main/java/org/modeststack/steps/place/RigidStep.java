@@ -1,19 +1,19 @@
 package org.modeststack.steps.place;
 
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.steps.Step;
+import org.modeststack.mesh.part.Geometry;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 
 /** A step that takes the whole body somewhere else as it is. */
-interface RigidStep extends Step {
+interface RigidStep extends PartStep {
     /** @throws StepException where its numbers say nothing about where to */
     Rigid motion() throws StepException;
 
     @Override
-    default Mesh apply(Mesh in, StepContext context) throws StepException {
-        return motion().of(in);
+    default Geometry apply(Geometry in, StepContext context) throws StepException {
+        return in.placed(motion());
     }
 
     @Override

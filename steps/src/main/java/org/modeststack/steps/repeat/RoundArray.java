@@ -1,17 +1,19 @@
 package org.modeststack.steps.repeat;
 
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.part.Placement;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Role;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Trig;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.place.AxisTurn;
 
 /** Copies round an axis. */
 @StepInfo(
@@ -56,37 +58,25 @@ public record RoundArray(
         double rise,
 
         @WeldWithin double weld)
-        implements Step {
+        implements PartStep {
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
-        boolean fullTurn = angle != 0 && angle % 360 == 0;
-        return Copies.of(
-                in,
-                count,
-                (copy, xyz, from, to) -> {
-                    double cos, sin;
-                    if (fullTurn) {
-                        long turns = Math.round(angle / 360);
-                        cos = Trig.cos(copy * turns, count);
-                        sin = Trig.sin(copy * turns, count);
-                    } else {
-                        double a = angle * copy / (count - 1);
-                        cos = Trig.cosDegrees(a);
-                        sin = Trig.sinDegrees(a);
-                    }
-                    axis.turn(xyz, from, to, cos, sin, center);
-                    Vec3 up = axis.direction().times(rise * copy);
-                    if (rise != 0) {
-                        for (int i = from; i < to; i += 3) {
-                            xyz[i] += up.x();
-                            xyz[i + 1] += up.y();
-                            xyz[i + 2] += up.z();
-                        }
-                    }
-                },
-                weld,
-                context);
+    public Geometry apply(Geometry in, StepContext context) throws StepException {
+        return Copies.of(in, count, this::place, weld, context);
+    }
+
+    private Placement place(int copy) {
+        double cos, sin;
+        if (angle != 0 && angle % 360 == 0) {
+            long turns = Math.round(angle / 360);
+            cos = Trig.cos(copy * turns, count);
+            sin = Trig.sin(copy * turns, count);
+        } else {
+            double a = angle * copy / (count - 1);
+            cos = Trig.cosDegrees(a);
+            sin = Trig.sinDegrees(a);
+        }
+        return new AxisTurn(axis, cos, sin, center, rise * copy);
     }
 
     @Override

@@ -3,14 +3,16 @@ package org.modeststack.steps.repeat;
 import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.place.Shift;
 
 /** Copies in a row. */
 @StepInfo(
@@ -39,7 +41,7 @@ public record RowArray(
         Spacing spacing,
 
         @WeldWithin double weld)
-        implements Step {
+        implements PartStep {
 
     /** What the offset spans. */
     public enum Spacing {
@@ -48,22 +50,9 @@ public record RowArray(
     }
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
+    public Geometry apply(Geometry in, StepContext context) throws StepException {
         double share = spacing == Spacing.TOTAL && count > 1 ? 1.0 / (count - 1) : 1;
-        return Copies.of(
-                in,
-                count,
-                (copy, xyz, from, to) -> {
-                    double t = copy * share;
-                    double x = offset.x() * t, y = offset.y() * t, z = offset.z() * t;
-                    for (int i = from; i < to; i += 3) {
-                        xyz[i] += x;
-                        xyz[i + 1] += y;
-                        xyz[i + 2] += z;
-                    }
-                },
-                weld,
-                context);
+        return Copies.of(in, count, copy -> new Shift(offset.times(copy * share)), weld, context);
     }
 
     @Override

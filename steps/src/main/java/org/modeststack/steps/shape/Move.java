@@ -4,14 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.place.Shift;
 
 /** Moves the whole mesh. */
 @StepInfo(
@@ -29,17 +31,11 @@ public record Move(
                 max = 1e9,
                 def = "0 0 0")
         Vec3 by)
-        implements Step {
+        implements PartStep {
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) {
-        double[] out = in.xyz().clone();
-        for (int i = 0; i < out.length; i += 3) {
-            out[i] += by.x();
-            out[i + 1] += by.y();
-            out[i + 2] += by.z();
-        }
-        return in.withPositions(out);
+    public Geometry apply(Geometry in, StepContext context) {
+        return in.placed(new Shift(by));
     }
 
     @Override

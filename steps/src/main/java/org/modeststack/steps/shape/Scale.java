@@ -5,16 +5,18 @@ import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Role;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.place.Stretch;
 
 /** Scales the whole mesh; negating one factor makes the mirror image, with its faces still looking outwards. */
 @StepInfo(
@@ -42,20 +44,13 @@ public record Scale(
                 def = "0 0 0",
                 role = Role.POINT)
         Vec3 from)
-        implements Step {
+        implements PartStep {
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
-        double volume = factors.x() * factors.y() * factors.z();
-        if (volume == 0) throw new StepException("A factor of 0 would flatten the body; use a small factor instead.");
-        double[] out = in.xyz().clone();
-        for (int i = 0; i < out.length; i += 3) {
-            out[i] = from.x() + (out[i] - from.x()) * factors.x();
-            out[i + 1] = from.y() + (out[i + 1] - from.y()) * factors.y();
-            out[i + 2] = from.z() + (out[i + 2] - from.z()) * factors.z();
-        }
-        Mesh scaled = in.withPositions(out);
-        return volume < 0 ? scaled.flipped() : scaled;
+    public Geometry apply(Geometry in, StepContext context) throws StepException {
+        if (factors.x() * factors.y() * factors.z() == 0)
+            throw new StepException("A factor of 0 would flatten the body; use a small factor instead.");
+        return in.placed(new Stretch(factors, from));
     }
 
     @Override

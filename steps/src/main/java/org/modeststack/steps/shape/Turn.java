@@ -4,16 +4,18 @@ import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Role;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Trig;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.place.AxisTurn;
 
 /** Turns the whole mesh round an axis. */
 @StepInfo(
@@ -38,13 +40,11 @@ public record Turn(
                 def = "0 0 0",
                 role = Role.POINT)
         Vec3 about)
-        implements Step {
+        implements PartStep {
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) {
-        double[] out = in.xyz().clone();
-        axis.turn(out, 0, out.length, Trig.cosDegrees(angle), Trig.sinDegrees(angle), about);
-        return in.withPositions(out);
+    public Geometry apply(Geometry in, StepContext context) {
+        return in.placed(new AxisTurn(axis, Trig.cosDegrees(angle), Trig.sinDegrees(angle), about, 0));
     }
 
     @Override

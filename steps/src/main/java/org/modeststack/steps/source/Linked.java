@@ -1,10 +1,10 @@
 package org.modeststack.steps.source;
 
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
+import org.modeststack.steps.PartStep;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
@@ -18,12 +18,12 @@ import org.modeststack.steps.StepInfo;
         words = "instance reference copy of body")
 public record Linked(
         @Param(label = "Of", help = "The body to start from.")
-        Bodies of) implements Step {
+        Bodies of) implements PartStep {
 
     @Override
-    public Mesh apply(Mesh in, StepContext context) throws StepException {
+    public Geometry apply(Geometry in, StepContext context) throws StepException {
         if (of.ids().size() != 1) throw new StepException("Choose the one body to start from.");
-        return context.body(of.ids().getFirst());
+        return context.geometry(of.ids().getFirst());
     }
 
     @Override

@@ -107,7 +107,7 @@ class SheetsTest {
         Mesh sheet = ground(4, 0), drill = MeshFixtures.box(-0.5, -0.5, -1, 0.5, 0.5, 1);
         Mesh holed = difference(sheet, drill);
         assertEquals(16 - 1, Measures.of(holed).area(), 1e-12);
-        assertEquals(16 + 4, Health.of(holed).borderEdges() - extraCorners(holed), 0);
+        assertEquals(16 + 4, Health.of(holed).borderEdges() - extraCorners(holed));
         assertEquals(
                 1, Measures.of(combine(Operation.INTERSECTION, sheet, drill)).area(), 1e-12);
         assertTrue(Booleans.last.remarks.getFirst().text().startsWith("This body is open at 16 edges"));

@@ -32,7 +32,7 @@ class SplitAndPathTest {
         assertEquals(faces, out.faceCount());
         assertEquals(Measures.of(m).area(), Measures.of(out).area(), 1e-9);
         assertEquals(1, euler(out));
-        assertEquals(sides * parts, Health.of(out).borderEdges());
+        assertEquals((long) sides * parts, Health.of(out).borderEdges());
         assertEquals(faces == 1 ? 1 : 0, context.remarks.size());
         assertEquals(
                 out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count());

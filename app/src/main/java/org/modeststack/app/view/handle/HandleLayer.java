@@ -15,8 +15,8 @@ import org.modeststack.app.state.StackPlacement;
 import org.modeststack.app.state.ViewState;
 import org.modeststack.app.view.point.PointLayer;
 import org.modeststack.app.view.point.SnapFinder;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
@@ -135,11 +135,11 @@ public final class HandleLayer extends Pane {
     private void ofBodies(Entry open, Map<String, HandleDot> wanted) {
         for (String id : open.step().bodies()) {
             Body other = space.document().current().body(id);
-            Mesh mesh = other == null ? null : results.shownMesh(other);
-            if (mesh == null || mesh.isEmpty()) continue;
+            Geometry parts = other == null ? null : results.shown(other);
+            if (parts == null || parts.isEmpty()) continue;
             String key = "place:" + id;
             HandleDot dot = dots.get(key) instanceof PlaceHandle d ? d : new PlaceHandle(space, id);
-            ((PlaceHandle) dot).set(other, mesh.bounds().center());
+            ((PlaceHandle) dot).set(other, parts.bounds().center());
             wanted.put(key, dot);
         }
     }

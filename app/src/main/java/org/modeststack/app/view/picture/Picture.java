@@ -10,15 +10,17 @@ import org.modeststack.render.PickBuffer;
  * A picture as it was drawn, and what lies where in it. Does not change, so that the pointer can ask it while the next is
  * being drawn. Pixels are those of the view, also where the picture was drawn smaller.
  *
+ * @param items what the bodies of the request were drawn as
  * @param shrink how many of the view's pixels one of the picture's stands for, across and down
  * @param pixels one row after the other, {@code 0xFFRRGGBB}
  */
-public record Picture(PictureRequest request, int shrink, int width, int height, int[] pixels, PickBuffer buffer) {
+public record Picture(
+        PictureRequest request, ShownItems items, int shrink, int width, int height, int[] pixels, PickBuffer buffer) {
     /** How far beside a pixel a face is looked for, in pixels: what is thin or at an outline is hard to hit. */
     private static final int REACH = 6;
 
     private ShownBody bodyOf(PickBuffer.Hit hit) {
-        return request.bodies().get(hit.item());
+        return request.bodies().get(items.bodyOf(hit.item()));
     }
 
     private PickBuffer.Hit at(double x, double y) {
@@ -37,7 +39,7 @@ public record Picture(PictureRequest request, int shrink, int width, int height,
             for (int i = 0; i < (reach == 0 ? 1 : 8); i++) {
                 double angle = i * Math.PI / 4;
                 PickBuffer.Hit hit = at(x + reach * Math.cos(angle), y + reach * Math.sin(angle));
-                if (hit != null && bodyOf(hit).body().equals(body)) return hit.face();
+                if (hit != null && bodyOf(hit).body().equals(body)) return items.firstFace(hit.item()) + hit.face();
             }
         }
         return -1;
@@ -45,12 +47,21 @@ public record Picture(PictureRequest request, int shrink, int width, int height,
 
     /** The faces of a body that show inside a box. */
     public BitSet facesIn(String body, double x0, double y0, double x1, double y1) {
+        int[] box = {(int) x0 / shrink, (int) y0 / shrink, (int) x1 / shrink, (int) y1 / shrink};
         List<ShownBody> bodies = request.bodies();
         for (int i = 0; i < bodies.size(); i++) {
-            if (bodies.get(i).body().equals(body))
-                return buffer.facesIn(i, (int) x0 / shrink, (int) y0 / shrink, (int) x1 / shrink, (int) y1 / shrink);
+            if (bodies.get(i).body().equals(body)) return facesIn(i, box);
         }
         return new BitSet();
+    }
+
+    private BitSet facesIn(int body, int[] box) {
+        BitSet out = new BitSet();
+        for (int i = items.firstItem(body); i < items.endItem(body); i++) {
+            int first = items.firstFace(i);
+            buffer.facesIn(i, box[0], box[1], box[2], box[3]).stream().forEach(f -> out.set(first + f));
+        }
+        return out;
     }
 
     /** Whether it shows a mesh as that of a body. */

@@ -5,6 +5,7 @@ import java.util.Objects;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
@@ -25,8 +26,22 @@ public record PictureRequest(
         int width,
         int height,
         int samples) {
-    /** One body in it; meshes are told apart by identity, which is quick. */
-    public record ShownBody(String body, Mesh mesh, boolean ghost) {}
+    /**
+     * One body in it; meshes are told apart by identity, which is quick.
+     *
+     * @param mesh its faces, or null where it is drawn part by part
+     * @param parts its parts, or null where it is drawn as one mesh
+     */
+    public record ShownBody(String body, Mesh mesh, Geometry parts, boolean ghost) {
+        /** Up to so many faces are drawn as one mesh, which then is there anyway. */
+        private static final int FEW_FACES = 20_000;
+
+        /** Copies that share a mesh are drawn part by part, unless they are few. */
+        public static ShownBody of(String body, Geometry g, boolean ghost) {
+            boolean whole = g.parts().size() == 1 || g.known() != null && g.faceCount() <= FEW_FACES;
+            return new ShownBody(body, whole ? g.mesh() : null, whole ? null : g, ghost);
+        }
+    }
 
     /**
      * What is picked on one of the bodies.

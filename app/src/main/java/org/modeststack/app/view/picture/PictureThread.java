@@ -1,8 +1,6 @@
 package org.modeststack.app.view.picture;
 
-import java.util.ArrayList;
 import java.util.IdentityHashMap;
-import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -102,26 +100,25 @@ public final class PictureThread implements AutoCloseable {
         int width = Math.max(1, r.width() / shrink), height = Math.max(1, r.height() / shrink);
         int[] pixels = new int[width * height];
         long began = System.nanoTime();
-        var buffer = renderer.render(sceneOf(r), r.camera(), width, height, r.samples(), pixels);
+        ShownItems items = itemsOf(r);
+        var buffer = renderer.render(sceneOf(r, items), r.camera(), width, height, r.samples(), pixels);
         if (r.samples() == 1) wholeMs = (System.nanoTime() - began) / 1e6 * (shrink == 1 ? 1 : SHRUNK_SHARE);
-        return new Picture(r, shrink, width, height, pixels, buffer);
+        return new Picture(r, items, shrink, width, height, pixels, buffer);
     }
 
     /** Makes the meshes ready for drawing; those of the picture before are there already. */
-    private Scene sceneOf(PictureRequest r) {
-        IdentityHashMap<Mesh, RenderMesh> used = new IdentityHashMap<>();
-        List<Scene.Item> items = new ArrayList<>();
-        for (PictureRequest.ShownBody b : r.bodies()) {
-            RenderMesh known = prepared.get(b.mesh());
-            RenderMesh ready = known != null ? known : RenderMesh.of(b.mesh());
-            used.put(b.mesh(), ready);
-            items.add(new Scene.Item(ready, b.ghost()));
-        }
-        prepared.clear();
-        prepared.putAll(used);
+    private ShownItems itemsOf(PictureRequest r) {
+        ShownItems items = new ShownItems(r.bodies(), prepared);
+        IdentityHashMap<Mesh, Boolean> used = items.meshes();
+        prepared.keySet().removeIf(m -> !used.containsKey(m));
+        return items;
+    }
+
+    private static Scene sceneOf(PictureRequest r, ShownItems items) {
         PictureRequest.Picked p = r.picked();
-        Scene.Picked picked = p == null ? null : new Scene.Picked(p.item(), p.selection(), p.weights());
-        return new Scene(items, r.mode(), true, picked, r.materials());
+        Scene.Picked picked =
+                p == null ? null : new Scene.Picked(items.firstItem(p.item()), p.selection(), p.weights());
+        return new Scene(items.all(), r.mode(), true, picked, r.materials());
     }
 
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */

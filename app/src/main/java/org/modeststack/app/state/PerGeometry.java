@@ -10,28 +10,28 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import javafx.application.Platform;
-import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 
 /**
- * What is worked out from meshes one by one in the background, the last wanted first, and kept as long as the mesh is.
+ * What is worked out from results one by one in the background, the last wanted first, and kept as long as the result is.
  * To be asked on the interface thread.
  */
-public final class PerMesh<V> implements AutoCloseable {
-    /** Meshes that a drag has left behind are not worth the work. */
+public final class PerGeometry<V> implements AutoCloseable {
+    /** Results that a drag has left behind are not worth the work. */
     private static final int WAITING = 64;
     /** Nothing is begun before nothing new was wanted for so long. */
     private static final long QUIET_MS = 90;
 
     private static final long BEGIN_SECONDS = 3;
 
-    private static final System.Logger LOG = System.getLogger(PerMesh.class.getName());
+    private static final System.Logger LOG = System.getLogger(PerGeometry.class.getName());
 
-    private final Map<Mesh, V> done = Collections.synchronizedMap(new WeakHashMap<>());
+    private final Map<Geometry, V> done = Collections.synchronizedMap(new WeakHashMap<>());
     /** What could not be worked out is not tried again. */
-    private final Set<Mesh> failed = Collections.newSetFromMap(Collections.synchronizedMap(new WeakHashMap<>()));
+    private final Set<Geometry> failed = Collections.newSetFromMap(Collections.synchronizedMap(new WeakHashMap<>()));
 
-    private final Deque<Mesh> wanted = new ArrayDeque<>();
-    private final Function<Mesh, V> work;
+    private final Deque<Geometry> wanted = new ArrayDeque<>();
+    private final Function<Geometry, V> work;
     private final Runnable whenDone;
     private final CountDownLatch begin;
     private final Thread worker;
@@ -45,7 +45,7 @@ public final class PerMesh<V> implements AutoCloseable {
      * @param whenDone is told on the interface thread when there is something new
      * @param begin nothing is worked out before this opens, or has been waited for in vain for a while
      */
-    public PerMesh(String name, Function<Mesh, V> work, Runnable whenDone, CountDownLatch begin) {
+    public PerGeometry(String name, Function<Geometry, V> work, Runnable whenDone, CountDownLatch begin) {
         this.begin = begin;
         this.work = work;
         this.whenDone = whenDone;
@@ -57,12 +57,12 @@ public final class PerMesh<V> implements AutoCloseable {
     }
 
     /** What belongs to a mesh, or null where it has still to be worked out. */
-    public V of(Mesh mesh) {
-        V known = done.get(mesh);
-        if (known == null && !failed.contains(mesh)) {
+    public V of(Geometry geometry) {
+        V known = done.get(geometry);
+        if (known == null && !failed.contains(geometry)) {
             synchronized (wanted) {
-                if (!wanted.contains(mesh)) {
-                    wanted.addLast(mesh);
+                if (!wanted.contains(geometry)) {
+                    wanted.addLast(geometry);
                     asked = System.nanoTime();
                 }
                 while (wanted.size() > WAITING) wanted.removeFirst();
@@ -105,7 +105,7 @@ public final class PerMesh<V> implements AutoCloseable {
             return;
         }
         while (true) {
-            Mesh mesh;
+            Geometry geometry;
             int begunAt;
             synchronized (wanted) {
                 working = false;
@@ -123,20 +123,20 @@ public final class PerMesh<V> implements AutoCloseable {
                     return;
                 }
                 if (wanted.isEmpty()) continue;
-                mesh = wanted.removeLast();
+                geometry = wanted.removeLast();
                 working = true;
                 begunAt = age;
             }
-            if (done.containsKey(mesh)) continue;
+            if (done.containsKey(geometry)) continue;
             try {
-                V made = work.apply(mesh);
+                V made = work.apply(geometry);
                 synchronized (wanted) {
                     // What was forgotten meanwhile was made from what has changed, and is asked for again.
-                    if (begunAt == age) done.put(mesh, made);
+                    if (begunAt == age) done.put(geometry, made);
                 }
             } catch (Throwable e) {
                 LOG.log(System.Logger.Level.ERROR, Thread.currentThread().getName(), e);
-                failed.add(mesh);
+                failed.add(geometry);
             }
             Platform.runLater(whenDone);
         }

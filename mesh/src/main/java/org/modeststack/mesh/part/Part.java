@@ -1,0 +1,84 @@
+package org.modeststack.mesh.part;
+
+import java.util.Arrays;
+import java.util.List;
+import org.modeststack.mesh.Mesh;
+
+/** A mesh in its place: many parts can share one mesh. An immutable value. */
+public final class Part {
+    private final Mesh mesh;
+    private final List<Placement> placements;
+    private final Affine affine;
+    private final boolean mirrored;
+
+    private Part(Mesh mesh, List<Placement> placements, Affine affine, boolean mirrored) {
+        this.mesh = mesh;
+        this.placements = placements;
+        this.affine = affine;
+        this.mirrored = mirrored;
+    }
+
+    /** A mesh where it is. */
+    public static Part of(Mesh mesh) {
+        return new Part(mesh, List.of(), Affine.IDENTITY, false);
+    }
+
+    /** The same part put somewhere else. */
+    public Part placed(Placement p) {
+        Placement[] all = Arrays.copyOf(placements.toArray(new Placement[0]), placements.size() + 1);
+        all[placements.size()] = p;
+        return new Part(mesh, List.of(all), affine.then(p.affine()), mirrored != p.mirrors());
+    }
+
+    /** Another mesh in the same place. */
+    Part withMesh(Mesh other) {
+        return new Part(other, placements, affine, mirrored);
+    }
+
+    /** The mesh before it is put anywhere. */
+    public Mesh mesh() {
+        return mesh;
+    }
+
+    public Affine affine() {
+        return affine;
+    }
+
+    /** Whether its faces are turned over, as those of a mirror image. */
+    public boolean isMirrored() {
+        return mirrored;
+    }
+
+    public boolean isPlaced() {
+        return !placements.isEmpty();
+    }
+
+    /** The mesh in its place. Linear. */
+    public Mesh placedMesh() {
+        if (placements.isEmpty()) return mesh;
+        double[] xyz = mesh.xyz().clone();
+        place(xyz, 0, xyz.length);
+        Mesh m = mesh.withPositions(xyz);
+        long[] vertexKeys = keys(mesh.vertexKeys()), faceKeys = keys(mesh.faceKeys());
+        if (vertexKeys != mesh.vertexKeys() || faceKeys != mesh.faceKeys()) m = m.withKeys(vertexKeys, faceKeys);
+        return mirrored ? m.flipped() : m;
+    }
+
+    void place(double[] xyz, int from, int to) {
+        for (Placement p : placements) p.place(xyz, from, to);
+    }
+
+    long key(long key) {
+        long k = key;
+        for (Placement p : placements) k = p.key(k);
+        return k;
+    }
+
+    /** The keys in this place; the same array where none changes. */
+    private long[] keys(long[] of) {
+        if (of.length == 0 || key(of[0]) == of[0]) return of;
+        long[] out = new long[of.length];
+        for (int i = 0; i < out.length; i++) out[i] = key(of[i]);
+        return out;
+    }
+}

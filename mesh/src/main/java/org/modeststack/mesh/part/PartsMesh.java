@@ -1,0 +1,102 @@
+package org.modeststack.mesh.part;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.work.Work;
+
+/** The faces of parts, one after another, as one mesh. */
+final class PartsMesh {
+    private final List<Part> parts;
+    /** Gathers the names of materials. */
+    private final MeshBuilder shared = new MeshBuilder(0, 0);
+
+    private double[] xyz;
+    private int[] offsets;
+    private int[] corners;
+    private int[] materials;
+    private float[] colors;
+    private long[] vertexKeys;
+    private long[] faceKeys;
+
+    private PartsMesh(List<Part> parts) {
+        this.parts = parts;
+    }
+
+    static Mesh of(List<Part> parts) {
+        return parts.size() == 1 ? parts.getFirst().placedMesh() : new PartsMesh(parts).all();
+    }
+
+    private Mesh all() {
+        long nv = 0, nf = 0, nc = 0;
+        boolean colored = false;
+        for (Part p : parts) {
+            nv += p.mesh().vertexCount();
+            nf += p.mesh().faceCount();
+            nc += p.mesh().cornerCount();
+            colored |= p.mesh().hasColors();
+        }
+        xyz = new double[Math.toIntExact(3 * nv)];
+        offsets = new int[Math.toIntExact(nf + 1)];
+        corners = new int[Math.toIntExact(nc)];
+        materials = new int[(int) nf];
+        colors = colored ? new float[Math.toIntExact(4 * nc)] : null;
+        vertexKeys = new long[(int) nv];
+        faceKeys = new long[(int) nf];
+        int v = 0, f = 0, c = 0;
+        for (Part p : parts) {
+            Work.checkpoint();
+            put(p, v, f, c);
+            v += p.mesh().vertexCount();
+            f += p.mesh().faceCount();
+            c += p.mesh().cornerCount();
+        }
+        List<String> names = shared.build().materials();
+        return new Mesh(xyz, offsets, corners, materials, names, colors, tags(), vertexKeys, faceKeys);
+    }
+
+    private void put(Part p, int v, int f, int c) {
+        Mesh m = p.mesh();
+        int nv = m.vertexCount(), nf = m.faceCount(), nc = m.cornerCount();
+        System.arraycopy(m.xyz(), 0, xyz, 3 * v, 3 * nv);
+        p.place(xyz, 3 * v, 3 * (v + nv));
+        for (int i = 0; i < nv; i++) vertexKeys[v + i] = p.key(m.vertexKeys()[i]);
+        int[] names = shared.materialsOf(m);
+        for (int i = 0; i < nf; i++) {
+            offsets[f + i + 1] = c + m.offsets()[i + 1];
+            materials[f + i] = names[m.faceMaterials()[i]];
+            faceKeys[f + i] = p.key(m.faceKeys()[i]);
+        }
+        Mesh turned = p.isMirrored() ? m.flipped() : m;
+        for (int i = 0; i < nc; i++) corners[c + i] = v + turned.corners()[i];
+        if (colors == null) return;
+        if (m.hasColors()) System.arraycopy(turned.cornerColors(), 0, colors, 4 * c, 4 * nc);
+        else Arrays.fill(colors, 4 * c, 4 * (c + nc), 1f);
+    }
+
+    private Map<String, Tag> tags() {
+        Set<Mesh> tagged = new HashSet<>();
+        for (Part p : parts) if (!p.mesh().tags().isEmpty()) tagged.add(p.mesh());
+        if (tagged.isEmpty()) return Map.of();
+        MeshBuilder b = new MeshBuilder(0, 0);
+        int v = 0, f = 0;
+        for (Part p : parts) {
+            Mesh m = p.mesh();
+            if (tagged.contains(m)) {
+                int firstVertex = v, firstFace = f;
+                int[] vertexMap = new int[m.vertexCount()], faceMap = new int[m.faceCount()];
+                Arrays.setAll(vertexMap, i -> firstVertex + i);
+                Arrays.setAll(faceMap, i -> firstFace + i);
+                b.carryTags(m, vertexMap, faceMap);
+            }
+            v += m.vertexCount();
+            f += m.faceCount();
+        }
+        return b.build().tags();
+    }
+}

@@ -1,0 +1,102 @@
+package org.modeststack.render;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * Coarser forms of a mesh for pictures in which it is small: all vertices in one cell of a grid become one, in their
+ * middle, and triangles that have lost a corner go (J. Rossignac and P. Borrel, "Multi-resolution 3D approximations for
+ * rendering complex scenes", 1993). With cells no larger than a pixel the picture stays the same but for parts of pixels.
+ * Each level is made when it is first needed, in time linear in the mesh, and kept with it.
+ */
+final class DetailLevels {
+    /** Cells of the finest level for one diagonal of the mesh, as a power of two. */
+    private static final int FINEST = 10;
+
+    /** Meshes that have fewer triangles are drawn whole. */
+    private static final int FEW = 600;
+
+    /** A level that keeps more of the triangles is not worth its memory. */
+    private static final double WORTH = 0.7;
+
+    private final RenderMesh full;
+    private final RenderMesh[] levels = new RenderMesh[FINEST + 1];
+
+    DetailLevels(RenderMesh full) {
+        this.full = full;
+    }
+
+    /**
+     * A form of the mesh in which no vertex has moved farther than the diagonal of a cell.
+     *
+     * @param cell the length of a cell's sides that is fine enough, mm
+     */
+    RenderMesh fineEnough(double cell) {
+        double diagonal = full.bounds.diagonal();
+        if (full.triangleCount() < FEW || !(cell > 0) || !(diagonal > 0)) return full;
+        int level = Math.max(0, (int) Math.ceil(Math.log(diagonal / cell) / Math.log(2)));
+        if (level > FINEST) return full;
+        synchronized (this) {
+            if (levels[level] == null) {
+                RenderMesh coarse = made(diagonal / (1 << level));
+                levels[level] = coarse.triangleCount() > WORTH * full.triangleCount() ? full : coarse;
+            }
+            return levels[level];
+        }
+    }
+
+    private RenderMesh made(double cell) {
+        int n = full.xyz.length / 3;
+        int[] cellOf = new int[n];
+        int count = cells(cell, cellOf);
+        float[] xyz = new float[3 * count];
+        int[] members = new int[count];
+        for (int v = 0; v < n; v++) {
+            int c = cellOf[v];
+            members[c]++;
+            for (int k = 0; k < 3; k++) xyz[3 * c + k] += full.xyz[3 * v + k];
+        }
+        for (int c = 0; c < count; c++) for (int k = 0; k < 3; k++) xyz[3 * c + k] /= members[c];
+        IntArrayList kept = new IntArrayList();
+        int[] tri = full.triangles;
+        for (int t = 0; t < full.triangleCount(); t++) {
+            int a = cellOf[tri[3 * t]], b = cellOf[tri[3 * t + 1]], c = cellOf[tri[3 * t + 2]];
+            if (a != b && b != c && c != a) kept.add(t);
+        }
+        return new RenderMesh(full, xyz, cellOf, kept.toIntArray(), edges(cellOf));
+    }
+
+    /** Numbers the cells that have vertices in them. */
+    private int cells(double cell, int[] cellOf) {
+        Vec3 low = new Vec3(full.bounds.minX(), full.bounds.minY(), full.bounds.minZ()).minus(full.origin);
+        Long2IntOpenHashMap number = new Long2IntOpenHashMap();
+        number.defaultReturnValue(-1);
+        long row = (1 << FINEST) + 2L;
+        for (int v = 0; v < cellOf.length; v++) {
+            long x = (long) Math.max(0, (full.xyz[3 * v] - low.x()) / cell);
+            long y = (long) Math.max(0, (full.xyz[3 * v + 1] - low.y()) / cell);
+            long z = (long) Math.max(0, (full.xyz[3 * v + 2] - low.z()) / cell);
+            long key = (x * row + y) * row + z;
+            int known = number.get(key);
+            if (known < 0) number.put(key, known = number.size());
+            cellOf[v] = known;
+        }
+        return number.size();
+    }
+
+    /** One edge between any two cells, one that is drawn in full where there is one. */
+    private int[] edges(int[] cellOf) {
+        LongOpenHashSet seen = new LongOpenHashSet();
+        IntArrayList kept = new IntArrayList();
+        for (int pass = 0; pass < 2; pass++) {
+            for (int e = 0; e < full.edgeKind.length; e++) {
+                if (full.edgeKind[e] == RenderMesh.SHARP != (pass == 0)) continue;
+                int a = cellOf[full.edges[2 * e]], b = cellOf[full.edges[2 * e + 1]];
+                if (a != b && seen.add((long) Math.min(a, b) << 32 | Math.max(a, b))) kept.add(e);
+            }
+        }
+        return kept.toIntArray();
+    }
+}

@@ -1,0 +1,56 @@
+package org.modeststack.render;
+
+import java.util.BitSet;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
+
+/** One item of a picture that is being drawn: the form of it that is drawn, and where its vertices are on the screen. */
+final class Projected {
+    /** Null where nothing of the item is in the picture. */
+    final RenderMesh mesh;
+
+    final Appearance appearance;
+    final Affine placement;
+    /** Whether its triangles turn the other way round than those of its mesh. */
+    final boolean mirrored;
+    /** Takes normals of the mesh to the directions they have in the picture, row by row; null where they stay. */
+    final float[] normalMatrix;
+    /** Screen x, y and depth of each vertex. */
+    final float[] screen;
+    /** The number of its first triangle among those of all items. */
+    final int firstId;
+
+    Projected(Scene.Item item, RenderMesh mesh, Appearance appearance, float[] screen, int firstId) {
+        this.mesh = mesh;
+        this.appearance = appearance;
+        placement = item.placement();
+        this.screen = screen;
+        this.firstId = firstId;
+        mirrored = item.isPlaced() && placement.determinant() < 0;
+        normalMatrix = item.isPlaced() && mesh != null ? normalMatrix(placement.inverse()) : null;
+    }
+
+    /** Normals go with the transposed inverse, or planes would not stay square to them. */
+    private static float[] normalMatrix(Affine inverse) {
+        Vec3 x = inverse.x(), y = inverse.y(), z = inverse.z();
+        return new float[] {
+            (float) x.x(), (float) x.y(), (float) x.z(),
+            (float) y.x(), (float) y.y(), (float) y.z(),
+            (float) z.x(), (float) z.y(), (float) z.z()
+        };
+    }
+
+    int triangleCount() {
+        return mesh == null ? 0 : mesh.triangleCount();
+    }
+
+    /** The faces whose materials can be seen through, or those whose cannot. */
+    BitSet facesBySight(boolean transparent) {
+        Mesh m = mesh.mesh;
+        BitSet out = new BitSet(m.faceCount());
+        for (int f = 0; f < m.faceCount(); f++)
+            if (appearance.transparency[m.faceMaterials()[f]] > 0 == transparent) out.set(f);
+        return out;
+    }
+}
