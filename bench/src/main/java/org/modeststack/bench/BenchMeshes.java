@@ -13,11 +13,11 @@ import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.UvSphere;
 
 /** Meshes for benchmarks. */
-final class BenchMeshes {
+public final class BenchMeshes {
     private BenchMeshes() {}
 
     /** A ball of about this many triangles, turned so that nothing lines up with the axes. */
-    static Mesh sphere(int triangles) {
+    public static Mesh sphere(int triangles) {
         int rings = (int) Math.round(Math.sqrt(triangles / 4.0));
         Document d = Edits.addBody(
                 Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(100, 2 * rings, rings, Seat.CENTERED));

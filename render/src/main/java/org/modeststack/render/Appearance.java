@@ -18,6 +18,11 @@ final class Appearance {
     final float[] transparency;
     final boolean anyTransparent;
 
+    /** Whether there is one material only, matt and not to be seen through. */
+    boolean isPlain() {
+        return shine.length == 1 && shine[0] == 0 && !anyTransparent;
+    }
+
     Appearance(List<String> names, Materials materials) {
         int n = names.size();
         color = new float[3 * n];

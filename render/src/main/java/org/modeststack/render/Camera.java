@@ -15,7 +15,7 @@ import org.modeststack.mesh.search.Ray;
  */
 public record Camera(Vec3 target, double yaw, double pitch, double distance, boolean perspective) {
     /** Half the vertical angle of view. */
-    static final double HALF_ANGLE = Math.toRadians(17);
+    public static final double HALF_ANGLE = Math.toRadians(17);
 
     /** The usual first look: from the front right, somewhat above. */
     public static final Camera DEFAULT = new Camera(Vec3.ZERO, 28, 32, 400, true);

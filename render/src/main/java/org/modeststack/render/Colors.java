@@ -38,10 +38,10 @@ final class Colors {
     static int mix(int a, int b, float t) {
         if (t <= 0) return a;
         if (t >= 1) return b | 0xFF000000;
-        int s = (int) (256 * t);
-        int r = ((a >> 16 & 255) * (256 - s) + (b >> 16 & 255) * s) >> 8;
-        int g = ((a >> 8 & 255) * (256 - s) + (b >> 8 & 255) * s) >> 8;
-        int c = ((a & 255) * (256 - s) + (b & 255) * s) >> 8;
-        return 0xFF000000 | r << 16 | g << 8 | c;
+        int s = (int) (256 * t), rest = 256 - s;
+        // Red and blue at once: there is room between them for what the products need.
+        int redAndBlue = ((a & 0xFF00FF) * rest + (b & 0xFF00FF) * s) >>> 8 & 0xFF00FF;
+        int green = ((a & 0xFF00) * rest + (b & 0xFF00) * s) >>> 8 & 0xFF00;
+        return 0xFF000000 | redAndBlue | green;
     }
 }

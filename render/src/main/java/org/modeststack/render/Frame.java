@@ -7,14 +7,18 @@ final class Frame {
     final int width;
     final int height;
     final float[] depth;
-    /** The triangle that shows, counted over all items, or -1. */
+    /** The triangle that shows, counted over all items, perhaps with {@link Rasterizer#TINY}; or -1. */
     final int[] id;
     /** How much ink lies on each pixel, from 0 to 1. */
     final float[] ink;
 
-    final int[] color;
+    /** Colours: the frame's own, or those of the finished picture where it has as many pixels. */
+    int[] color;
+
     /** How many surfaces lie over each other, for see-through pictures; made when needed. */
     private int[] layers;
+
+    private int[] ownColor;
 
     Frame(int width, int height) {
         this.width = width;
@@ -22,17 +26,24 @@ final class Frame {
         depth = new float[width * height];
         id = new int[width * height];
         ink = new float[width * height];
-        color = new int[width * height];
+    }
+
+    /** @param picture receives the colours, or null where they are to be kept here */
+    void colorInto(int[] picture) {
+        if (picture == null && ownColor == null) ownColor = new int[width * height];
+        color = picture == null ? ownColor : picture;
     }
 
     void clear() {
-        RenderWorkers.run(8, i -> {
-            int from = (int) ((long) depth.length * i / 8), to = (int) ((long) depth.length * (i + 1) / 8);
-            Arrays.fill(depth, from, to, 0);
-            Arrays.fill(id, from, to, -1);
-            Arrays.fill(ink, from, to, 0);
-            if (layers != null) Arrays.fill(layers, from, to, 0);
-        });
+        Bands.run(height, this::clear);
+    }
+
+    void clear(int y0, int y1) {
+        int from = y0 * width, to = y1 * width;
+        Arrays.fill(depth, from, to, 0);
+        Arrays.fill(id, from, to, -1);
+        Arrays.fill(ink, from, to, 0);
+        if (layers != null) Arrays.fill(layers, from, to, 0);
     }
 
     int[] layers() {

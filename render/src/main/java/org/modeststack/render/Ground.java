@@ -133,13 +133,29 @@ final class Ground {
         return low * (1 - t) + high * t;
     }
 
-    /** Whether there may be shadow somewhere between two places of the plane. */
-    boolean mayShade(double ax, double ay, double bx, double by) {
+    /**
+     * The places along a line that may lie in the shadow.
+     *
+     * @param x of the first place; from each to the next it goes on by {@code dx}, likewise y
+     * @return the first of them, and the one behind the last
+     */
+    int[] shaded(double x, double y, double dx, double dy, int count) {
+        double[] range = {0, count};
+        within(x - x0, dx, range);
+        within(y - y0, dy, range);
+        return new int[] {(int) Math.max(0, Math.floor(range[0])), (int) Math.min(count, Math.ceil(range[1]) + 1)};
+    }
+
+    /** Narrows a range to where a number that goes on evenly is within the shadow's square. */
+    private void within(double at, double step, double[] range) {
         double reach = cell * SIZE;
-        return Math.max(ax, bx) >= x0
-                && Math.max(ay, by) >= y0
-                && Math.min(ax, bx) <= x0 + reach
-                && Math.min(ay, by) <= y0 + reach;
+        if (Math.abs(step) < 1e-12) {
+            if (at < 0 || at > reach) range[1] = range[0];
+            return;
+        }
+        double a = -at / step, b = (reach - at) / step;
+        range[0] = Math.max(range[0], Math.min(a, b));
+        range[1] = Math.min(range[1], Math.max(a, b));
     }
 
     /** How clearly the grid shows at a place: it fades away from the bodies. */

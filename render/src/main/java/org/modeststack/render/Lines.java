@@ -26,12 +26,11 @@ final class Lines {
         ALL
     }
 
-    /**
-     * Lays ink along edges of items.
-     *
-     * @param hidden how much ink lines behind surfaces get, from 0 to 1
-     */
-    void draw(List<Projected> items, Frame frame, Which which, float strength, float hidden) {
+    /** Lines that are to be drawn: two projected ends and how much ink, seven values each. */
+    record Found(FloatArrayList[] lines) {}
+
+    /** Finds the edges of items that are to be drawn. */
+    Found find(List<Projected> items, Which which) {
         List<ItemPieces> tasks = ItemPieces.of(items, p -> p.mesh.edgeKind.length, CHUNK);
         FloatArrayList[] found = new FloatArrayList[tasks.size()];
         RenderWorkers.run(tasks.size(), t -> {
@@ -40,7 +39,7 @@ final class Lines {
             for (int i = 0; i < pieces.size(); i++)
                 collect(pieces.items().get(i), which, pieces.from()[i], pieces.to()[i], found[t]);
         });
-        draw(found, frame, frame.ink, strength, hidden);
+        return new Found(found);
     }
 
     /**
@@ -59,35 +58,38 @@ final class Lines {
             for (int at : new int[] {a, b}) for (int k = 0; k < 3; k++) list.add(s[at + k]);
             list.add(strengths == null ? 1 : strengths[i / 2]);
         }
-        draw(new FloatArrayList[] {list}, frame, ink, 1, hidden);
+        Found found = new Found(new FloatArrayList[] {list});
+        Bands.run(frame.height, (y0, y1) -> draw(found, frame, ink, 1, hidden, y0, y1));
     }
 
-    private void draw(FloatArrayList[] found, Frame frame, float[] ink, float strength, float hidden) {
-        int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
-        RenderWorkers.run(bands, b -> {
-            int y0 = b * Rasterizer.BAND, y1 = Math.min(frame.height, y0 + Rasterizer.BAND);
-            for (FloatArrayList list : found) {
-                float[] e = list.elements();
-                for (int i = 0; i < list.size(); i += 7) {
-                    float low = Math.min(e[i + 1], e[i + 4]) - 2 - halfWidth,
-                            high = Math.max(e[i + 1], e[i + 4]) + 2 + halfWidth;
-                    if (high < y0 || low >= y1) continue;
-                    line(
-                            frame,
-                            ink,
-                            e[i],
-                            e[i + 1],
-                            e[i + 2],
-                            e[i + 3],
-                            e[i + 4],
-                            e[i + 5],
-                            strength * e[i + 6],
-                            hidden,
-                            y0,
-                            y1);
-                }
+    /**
+     * Lays ink along lines in one band.
+     *
+     * @param ink receives it, a value for each pixel of the frame
+     * @param hidden how much ink lines behind surfaces get, from 0 to 1
+     */
+    void draw(Found found, Frame frame, float[] ink, float strength, float hidden, int y0, int y1) {
+        for (FloatArrayList list : found.lines()) {
+            float[] e = list.elements();
+            for (int i = 0; i < list.size(); i += 7) {
+                float low = Math.min(e[i + 1], e[i + 4]) - 2 - halfWidth,
+                        high = Math.max(e[i + 1], e[i + 4]) + 2 + halfWidth;
+                if (high < y0 || low >= y1) continue;
+                line(
+                        frame,
+                        ink,
+                        e[i],
+                        e[i + 1],
+                        e[i + 2],
+                        e[i + 3],
+                        e[i + 4],
+                        e[i + 5],
+                        strength * e[i + 6],
+                        hidden,
+                        y0,
+                        y1);
             }
-        });
+        }
     }
 
     private void collect(Projected p, Which which, int from, int to, FloatArrayList out) {
@@ -104,7 +106,6 @@ final class Lines {
         float fx = (float) forward.x(), fy = (float) forward.y(), fz = (float) forward.z();
         for (int e = from; e < to; e++) {
             int a = 3 * m.edges[2 * e], b = 3 * m.edges[2 * e + 1];
-            if (s[a + 2] < 0 || s[b + 2] < 0) continue;
             int n = m.edgeNormals[2 * e], k = m.edgeNormals[2 * e + 1];
             float ink = 1;
             if (which == Which.ALL) ink = m.edgeKind[e] == RenderMesh.SHARP ? 1 : 0.45f;
@@ -115,10 +116,11 @@ final class Lines {
                     vy = xyz[a + 1] - ey;
                     vz = xyz[a + 2] - ez;
                 }
-                float d = vx * PackedNormal.x(n) + vy * PackedNormal.y(n) + vz * PackedNormal.z(n);
-                float g = vx * PackedNormal.x(k) + vy * PackedNormal.y(k) + vz * PackedNormal.z(k);
+                float d = vx * PackedNormal.longX(n) + vy * PackedNormal.longY(n) + vz * PackedNormal.longZ(n);
+                float g = vx * PackedNormal.longX(k) + vy * PackedNormal.longY(k) + vz * PackedNormal.longZ(k);
                 if (d > 0 == g > 0) continue;
             }
+            if (s[a + 2] < 0 || s[b + 2] < 0) continue;
             out.add(s[a]);
             out.add(s[a + 1]);
             out.add(s[a + 2]);

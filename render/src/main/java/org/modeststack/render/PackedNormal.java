@@ -13,6 +13,19 @@ final class PackedNormal {
         return 1 << 30 | (a & 1023) << 20 | (b & 1023) << 10 | (c & 1023);
     }
 
+    /** The component along X, 511 times as long: where only the direction counts, this saves a division. */
+    static int longX(int n) {
+        return n << 2 >> 22;
+    }
+
+    static int longY(int n) {
+        return n << 12 >> 22;
+    }
+
+    static int longZ(int n) {
+        return n << 22 >> 22;
+    }
+
     static float x(int n) {
         return (n << 2 >> 22) / 511f;
     }

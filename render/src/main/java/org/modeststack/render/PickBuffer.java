@@ -43,6 +43,7 @@ public final class PickBuffer {
         if (px < 0 || py < 0 || px >= frame.width || py >= frame.height) return null;
         int id = frame.id[py * frame.width + px];
         if (id < 0) return null;
+        id &= ~Rasterizer.TINY;
         int item = items.length - 1;
         while (items[item].firstId > id || items[item].faceOf.length == 0) item--;
         return new Hit(item, items[item].faceOf[id - items[item].firstId], pointAt(px, py));
@@ -56,6 +57,7 @@ public final class PickBuffer {
         for (int y = Math.max(0, y0 * supersample); y <= Math.min(frame.height - 1, y1 * supersample); y++) {
             for (int x = Math.max(0, x0 * supersample); x <= Math.min(frame.width - 1, x1 * supersample); x++) {
                 int id = frame.id[y * frame.width + x];
+                if (id >= 0) id &= ~Rasterizer.TINY;
                 if (id >= of.firstId && id < of.end()) out.set(of.faceOf[id - of.firstId]);
             }
         }

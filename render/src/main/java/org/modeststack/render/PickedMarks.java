@@ -133,15 +133,13 @@ final class PickedMarks {
             for (int f = s.nextSetBit(0); f >= 0; f = s.nextSetBit(f + 1)) ofFace[f] = strength(f);
         }
         float[] strengths = ofFace;
-        int bands = (frame.height + Rasterizer.BAND - 1) / Rasterizer.BAND;
-        RenderWorkers.run(bands, b -> {
-            int from = b * Rasterizer.BAND * frame.width;
-            int to = Math.min(frame.height, (b + 1) * Rasterizer.BAND) * frame.width;
-            for (int at = from; at < to; at++) {
+        Bands.run(frame.height, (y0, y1) -> {
+            for (int at = y0 * frame.width; at < y1 * frame.width; at++) {
                 if (marks.id[at] >= 0) {
                     boolean front = marks.depth[at] >= frame.depth[at] * (1 - SAME);
                     float share = front ? TINT : seeThrough ? HIDDEN_TINT : 0;
-                    if (strengths != null) share *= strengths[item.mesh.faceOf[marks.id[at] - item.firstId]];
+                    if (strengths != null)
+                        share *= strengths[item.mesh.faceOf[(marks.id[at] & ~Rasterizer.TINY) - item.firstId]];
                     if (share > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.PICKED, share);
                 }
                 if (marks.ink[at] > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.PICKED, marks.ink[at]);

@@ -16,6 +16,8 @@ final class Projected {
     final boolean mirrored;
     /** Takes normals of the mesh to the directions they have in the picture, row by row; null where they stay. */
     final float[] normalMatrix;
+    /** Whether all of it has one colour, is matt and opaque, and never shows its backs. */
+    final boolean uniform;
     /** Screen x, y and depth of each vertex. */
     final float[] screen;
     /** The number of its first triangle among those of all items. */
@@ -27,6 +29,7 @@ final class Projected {
         placement = item.placement();
         this.screen = screen;
         this.firstId = firstId;
+        uniform = mesh != null && mesh.closed && !mesh.mesh.hasColors() && appearance.isPlain();
         mirrored = item.isPlaced() && placement.determinant() < 0;
         normalMatrix = item.isPlaced() && mesh != null ? normalMatrix(placement.inverse()) : null;
     }

@@ -20,6 +20,8 @@ import org.modeststack.mesh.measure.Normals;
 public final class RenderMesh {
     static final int SOFT = 1;
     static final int SHARP = 2;
+    /** The bits of {@link #sides} that say sharp. */
+    static final int ANY_SHARP = SHARP | SHARP << 2 | SHARP << 4;
 
     /** Above this angle an edge is drawn in full and breaks the shading, degrees. */
     public static final double SMOOTHING_ANGLE = 30;

@@ -41,31 +41,36 @@ public final class Renderer {
         int w = width * supersample, h = height * supersample;
         if (ghostFrame != null && (ghostFrame.width != w || ghostFrame.height != h)) ghostFrame = null;
         frame = frameOf(w, h);
-        frame.clear();
+        frame.colorInto(supersample == 1 ? out : null);
         double reach = reach(scene, camera);
         Projection projection = new Projection(camera, w, h, reach);
-        Rasterizer rasterizer = new Rasterizer(projection);
+        Rasterizer rasterizer = new Rasterizer(projection, supersample);
         project(rasterizer);
 
         DisplayMode mode = scene.mode();
         boolean seeThrough = mode == DisplayMode.SEE_THROUGH;
-        List<Scene.Item> items = scene.items();
         List<Projected> solids = withGhosts(false);
         boolean glass = (mode == DisplayMode.SHADED || mode == DisplayMode.SHADED_EDGES)
                 && solids.stream().anyMatch(p -> p.appearance.anyTransparent);
-        if (glass) rasterizer.drawOpaque(solids, frame);
-        else rasterizer.draw(solids, frame, !seeThrough, seeThrough ? frame.layers() : null);
+        SortedTriangles triangles =
+                glass ? rasterizer.sortOpaque(solids, frame) : rasterizer.sort(solids, frame, !seeThrough);
         Lines lines = new Lines(projection, 0.5f * supersample);
-        if (mode != DisplayMode.SHADED) {
-            lines.draw(solids, frame, Lines.Which.OUTLINES, 0.92f, 0);
-            if (seeThrough) lines.draw(solids, frame, Lines.Which.ALL, 0.5f, 0.45f);
-        }
+        Lines.Found outlines = mode == DisplayMode.SHADED ? null : lines.find(solids, Lines.Which.OUTLINES);
+        Lines.Found all = seeThrough ? lines.find(solids, Lines.Which.ALL) : null;
         if (scene.ground()) updateGround();
         double spacing = Ground.spacing(camera.scale(height));
         Shader shader = new Shader(projection, projected, mode, scene.ground() ? ground : null, spacing, supersample);
-        bands(h, (y0, y1) -> shader.shade(frame, y0, y1));
+        int[] layers = seeThrough ? frame.layers() : null;
+        // All that is done for a band is done at once, while its pixels are near the core.
+        Bands.run(h, (y0, y1) -> {
+            frame.clear(y0, y1);
+            triangles.fill(frame, y0, y1, layers);
+            if (outlines != null) lines.draw(outlines, frame, frame.ink, 0.92f, 0, y0, y1);
+            if (all != null) lines.draw(all, frame, frame.ink, 0.5f, 0.45f, y0, y1);
+            shader.shade(frame, y0, y1);
+        });
         if (glass) glass(rasterizer, shader, solids, w, h);
-        if (items.stream().anyMatch(Scene.Item::ghost)) ghosts(rasterizer, lines, shader, w, h);
+        if (scene.items().stream().anyMatch(Scene.Item::ghost)) ghosts(rasterizer, lines, shader, w, h);
         Scene.Picked picked = scene.picked();
         if (picked != null && !picked.selection().isEmpty()) {
             if (ghostFrame == null) ghostFrame = new Frame(w, h);
@@ -102,7 +107,7 @@ public final class Renderer {
         // What is picked on it names vertices of the mesh itself.
         int whole = scene.picked() == null ? -1 : scene.picked().item();
         if (screens.length < n) screens = Arrays.copyOf(screens, n);
-        projected = rasterizer.project(scene.items(), scene.materials(), whole, supersample, screens);
+        projected = rasterizer.project(scene.items(), scene.materials(), whole, screens);
     }
 
     /** The items that are ghosts, or those that are not. */
@@ -116,20 +121,27 @@ public final class Renderer {
     /** Lays the nearest face that can be seen through over what lies behind it; it is what a pick finds there. */
     private void glass(Rasterizer rasterizer, Shader shader, List<Projected> solids, int w, int h) {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
-        ghostFrame.clear();
         List<Projected> some =
                 solids.stream().filter(p -> p.appearance.anyTransparent).toList();
-        rasterizer.drawTransparent(some, ghostFrame);
-        bands(h, (y0, y1) -> shader.overlayGlass(frame, ghostFrame, y0, y1));
+        SortedTriangles triangles = rasterizer.sortTransparent(some, ghostFrame);
+        Bands.run(h, (y0, y1) -> {
+            ghostFrame.clear(y0, y1);
+            triangles.fill(ghostFrame, y0, y1, null);
+            shader.overlayGlass(frame, ghostFrame, y0, y1);
+        });
     }
 
     private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
-        ghostFrame.clear();
         List<Projected> ghosts = withGhosts(true);
-        rasterizer.draw(ghosts, ghostFrame, true, null);
-        lines.draw(ghosts, ghostFrame, Lines.Which.OUTLINES, 0.9f, 0);
-        bands(h, (y0, y1) -> shader.overlay(frame, ghostFrame, y0, y1));
+        SortedTriangles triangles = rasterizer.sort(ghosts, ghostFrame, true);
+        Lines.Found outlines = lines.find(ghosts, Lines.Which.OUTLINES);
+        Bands.run(h, (y0, y1) -> {
+            ghostFrame.clear(y0, y1);
+            triangles.fill(ghostFrame, y0, y1, null);
+            lines.draw(outlines, ghostFrame, ghostFrame.ink, 0.9f, 0, y0, y1);
+            shader.overlay(frame, ghostFrame, y0, y1);
+        });
     }
 
     /** The shadow depends on the bodies alone, so it is worked out only when they change. */
@@ -140,23 +152,11 @@ public final class Renderer {
         groundOf = solids;
     }
 
-    @FunctionalInterface
-    private interface Rows {
-        void work(int y0, int y1);
-    }
-
-    private static void bands(int height, Rows rows) {
-        int n = (height + Rasterizer.BAND - 1) / Rasterizer.BAND;
-        RenderWorkers.run(n, b -> rows.work(b * Rasterizer.BAND, Math.min(height, (b + 1) * Rasterizer.BAND)));
-    }
-
     private void deliver(int width, int height, int[] out) {
-        if (supersample == 1) {
-            System.arraycopy(frame.color, 0, out, 0, width * height);
-            return;
-        }
+        // Where there is a sample for each pixel the colours are there already.
+        if (supersample == 1) return;
         int n = supersample, samples = n * n;
-        bands(height, (y0, y1) -> {
+        Bands.run(height, (y0, y1) -> {
             for (int y = y0; y < y1; y++) {
                 for (int x = 0; x < width; x++) {
                     int r = 0, g = 0, b = 0;

@@ -1,7 +1,6 @@
 package org.modeststack.render;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
@@ -25,8 +24,12 @@ class GroundTest {
         assertEquals(0, g.shadow(60, 0));
         assertEquals(0, g.shadow(Double.NaN, 0));
         assertEquals(g.shadow(9, 3), g.shadow(-9, -3), 1e-3, "and as even as the body");
-        assertTrue(g.mayShade(-100, 0, 100, 0));
-        assertFalse(g.mayShade(100, 100, 200, 200));
+        int[] range = g.shaded(-100, 0, 1, 0, 201);
+        assertTrue(range[0] > 0 && range[0] < 100 && range[1] > 100 && range[1] < 201, "round the middle of the line");
+        for (int i = 0; i < 201; i++)
+            if (g.shadow(i - 100.0, 0) > 0) assertTrue(i >= range[0] && i < range[1], "at " + i);
+        int[] none = g.shaded(100, 100, 1, 1, 100);
+        assertTrue(none[0] >= none[1]);
     }
 
     @Test
