@@ -64,7 +64,7 @@ final class DragRate {
             robot.mousePress(MouseButton.PRIMARY);
             return new double[] {b.getCenterX(), b.getCenterY()};
         });
-        int faces = WindowDriver.fx(() -> results.shownMesh(selected.body()).faceCount());
+        long faces = WindowDriver.fx(() -> results.shown(selected.body()).faceCount());
         for (int round = 1; round <= ROUNDS; round++) {
             int[] before = WindowDriver.fx(
                     () -> new int[] {results.evaluations(), window.view().pictures()});
