@@ -1,6 +1,7 @@
 package org.modeststack.mesh;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -23,7 +24,7 @@ public final class Adjacency implements Memory.Counted {
     /** The vertex of each corner, which its side leaves. */
     private final int[] cornerVertex;
 
-    private volatile int[] twins;
+    private volatile int @Nullable [] twins;
 
     Adjacency(Mesh mesh) {
         this(mesh.vertexCount(), mesh.offsets(), mesh.corners());

@@ -4,6 +4,7 @@ import java.lang.reflect.Array;
 import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Counts the bytes that things take, each array once, however many share it. What is made only on demand is counted when
@@ -22,12 +23,12 @@ public final class Memory {
     private long bytes;
 
     /** Counts a thing with all that it keeps; null counts as nothing, as does what was counted before. */
-    public void add(Counted thing) {
+    public void add(@Nullable Counted thing) {
         if (thing != null && seen.add(thing)) thing.count(this);
     }
 
     /** @param array of a primitive type, or null */
-    public void addArray(Object array) {
+    public void addArray(@Nullable Object array) {
         if (array == null || !seen.add(array)) return;
         bytes += HEADER + (long) Array.getLength(array) * size(array.getClass().componentType());
     }

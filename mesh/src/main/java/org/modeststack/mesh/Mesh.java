@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An immutable polygon mesh in flat arrays. Faces have any number of sides from three; anything that can be written
@@ -25,15 +26,15 @@ public final class Mesh implements Memory.Counted {
     private final int[] corners;
     private final int[] faceMaterials;
     private final List<String> materials;
-    private final float[] cornerColors;
+    private final float @Nullable [] cornerColors;
     private final Map<String, Tag> tags;
     private final long[] vertexKeys;
     private final long[] faceKeys;
 
-    private volatile Adjacency adjacency;
-    private volatile Triangulation triangulation;
-    private volatile Bounds bounds;
-    private volatile ConcurrentHashMap<Class<?>, Memory.Counted> derived;
+    private volatile @Nullable Adjacency adjacency;
+    private volatile @Nullable Triangulation triangulation;
+    private volatile @Nullable Bounds bounds;
+    private volatile @Nullable ConcurrentHashMap<Class<?>, Memory.Counted> derived;
 
     /**
      * Takes the arrays over; see {@link MeshBuilder} for the way to make a mesh piece by piece.
@@ -49,7 +50,7 @@ public final class Mesh implements Memory.Counted {
             int[] corners,
             int[] faceMaterials,
             List<String> materials,
-            float[] cornerColors,
+            float @Nullable [] cornerColors,
             Map<String, Tag> tags,
             long[] vertexKeys,
             long[] faceKeys) {
@@ -158,7 +159,7 @@ public final class Mesh implements Memory.Counted {
     }
 
     /** Four values a corner, or null. */
-    public float[] cornerColors() {
+    public float @Nullable [] cornerColors() {
         return cornerColors;
     }
 
@@ -167,7 +168,7 @@ public final class Mesh implements Memory.Counted {
     }
 
     /** The tag of this name, or null. */
-    public Tag tag(String name) {
+    public @Nullable Tag tag(String name) {
         return tags.get(name);
     }
 
@@ -230,7 +231,7 @@ public final class Mesh implements Memory.Counted {
     }
 
     /** What is kept as {@link #derived}; null where nothing is yet. */
-    public <T extends Memory.Counted> T known(Class<T> kind) {
+    public <T extends Memory.Counted> @Nullable T known(Class<T> kind) {
         ConcurrentHashMap<Class<?>, Memory.Counted> d = derived;
         return d == null ? null : kind.cast(d.get(kind));
     }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.IntPredicate;
 import java.util.function.LongUnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -26,14 +27,14 @@ public final class MeshBuilder {
     private int[] corners;
     private int[] faceMaterials;
     private long[] faceKeys;
-    private float[] cornerColors;
+    private float @Nullable [] cornerColors;
     private int faceCount;
     private int cornerCount;
     private final List<String> materials = new ArrayList<>();
     private final Map<String, Integer> materialIndex = new HashMap<>();
     private final Map<String, TagBuilder> tags = new HashMap<>();
-    private String lastName;
-    private TagBuilder lastTag;
+    private @Nullable String lastName;
+    private @Nullable TagBuilder lastTag;
 
     /** Elements as they came, with their weights; sorted and told apart when the mesh is built. */
     private static final class TagBuilder {
@@ -41,14 +42,14 @@ public final class MeshBuilder {
         final LongArrayList elements = new LongArrayList();
         final DoubleArrayList weights = new DoubleArrayList();
         /** What came in one piece, as long as nothing else came. */
-        Tag whole;
+        @Nullable Tag whole;
 
         TagBuilder(ElementKind kind) {
             this.kind = kind;
         }
 
         void add(long element, double weight) {
-            if (whole != null) spill();
+            if (whole != null) spill(whole);
             elements.add(element);
             weights.add(weight);
         }
@@ -58,8 +59,7 @@ public final class MeshBuilder {
             else for (int i = 0; i < tag.size(); i++) add(tag.element(i), tag.weight(i));
         }
 
-        private void spill() {
-            Tag all = whole;
+        private void spill(Tag all) {
             whole = null;
             for (int i = 0; i < all.size(); i++) add(all.element(i), all.weight(i));
         }
@@ -254,7 +254,7 @@ public final class MeshBuilder {
         }
         if (cornerCount + moreCorners > corners.length) {
             corners = Arrays.copyOf(corners, Math.max(2 * corners.length, cornerCount + moreCorners));
-            if (cornerColors != null) cornerColors = grownColors(4 * corners.length);
+            if (cornerColors != null) cornerColors = grown(cornerColors, 4 * corners.length);
         }
     }
 
@@ -304,14 +304,12 @@ public final class MeshBuilder {
 
     /** Paints a corner; corners that are never painted are white once any is. */
     public void color(int corner, float r, float g, float b, float a) {
-        if (cornerColors == null) {
-            cornerColors = new float[0];
-            cornerColors = grownColors(4 * corners.length);
-        }
-        cornerColors[4 * corner] = r;
-        cornerColors[4 * corner + 1] = g;
-        cornerColors[4 * corner + 2] = b;
-        cornerColors[4 * corner + 3] = a;
+        float[] colors = cornerColors;
+        if (colors == null) cornerColors = colors = grown(new float[0], 4 * corners.length);
+        colors[4 * corner] = r;
+        colors[4 * corner + 1] = g;
+        colors[4 * corner + 2] = b;
+        colors[4 * corner + 3] = a;
     }
 
     /**
@@ -326,28 +324,28 @@ public final class MeshBuilder {
         else color(corner, k[s], k[s + 1], k[s + 2], k[s + 3]);
     }
 
-    private float[] grownColors(int length) {
-        float[] grown = Arrays.copyOf(cornerColors, length);
-        Arrays.fill(grown, cornerColors.length, length, 1f);
+    /** With white behind what is there. */
+    private static float[] grown(float[] colors, int length) {
+        float[] grown = Arrays.copyOf(colors, length);
+        Arrays.fill(grown, colors.length, length, 1f);
         return grown;
     }
 
     /** Puts an element into a tag; the greater weight wins where it is there already. */
     public void tag(String name, ElementKind kind, long element, double weight) {
         // Elements of one tag mostly come one after another.
-        if (name != lastName) {
-            lastTag = tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
+        TagBuilder t = lastTag;
+        if (t == null || name != lastName) {
+            lastTag = t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
             lastName = name;
         }
-        TagBuilder t = lastTag;
         if (t.kind != kind) return;
         t.add(element, weight);
     }
 
     /** Puts all elements of a tag in, as they are numbered here. */
     public void tag(String name, Tag whole) {
-        emptyTag(name, whole.kind());
-        TagBuilder t = tags.get(name);
+        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(whole.kind()));
         if (t.kind == whole.kind()) t.add(whole);
     }
 

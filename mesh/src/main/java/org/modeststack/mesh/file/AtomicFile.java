@@ -57,6 +57,8 @@ public final class AtomicFile {
         // The folder's permissions alone would let a file be replaced that may not be written to.
         if (Files.exists(target) && !Files.isWritable(target)) throw new AccessDeniedException(target.toString());
         Path folder = target.toAbsolutePath().getParent();
+        // Only the root of a disk lies in no folder, and it is no regular file.
+        if (folder == null) throw new FileSystemException(file.toString(), null, "it is a folder");
         Path beside = folder.resolve("." + target.getFileName() + "." + UUID.randomUUID() + ENDING);
         try {
             try (FileChannel channel =

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
@@ -22,11 +23,11 @@ public final class Geometry implements Memory.Counted {
     private final long vertices;
     private final long faces;
     private final long corners;
-    private volatile Bounds bounds;
-    private volatile Mesh made;
+    private volatile @Nullable Bounds bounds;
+    private volatile @Nullable Mesh made;
     private Consumer<Mesh> whenMade = _ -> {};
 
-    private Geometry(List<Part> parts, Mesh made) {
+    private Geometry(List<Part> parts, @Nullable Mesh made) {
         this.parts = parts;
         this.made = made;
         long v = 0, f = 0, c = 0;
@@ -111,7 +112,7 @@ public final class Geometry implements Memory.Counted {
     }
 
     /** The mesh of all faces if it is there already, else null; never takes long. */
-    public Mesh known() {
+    public @Nullable Mesh known() {
         return made;
     }
 

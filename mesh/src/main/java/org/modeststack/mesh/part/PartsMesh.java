@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
@@ -16,23 +17,16 @@ final class PartsMesh {
     /** Gathers the names of materials. */
     private final MeshBuilder shared = new MeshBuilder(0, 0);
 
-    private double[] xyz;
-    private int[] offsets;
-    private int[] corners;
-    private int[] materials;
-    private float[] colors;
-    private long[] vertexKeys;
-    private long[] faceKeys;
+    private final double[] xyz;
+    private final int[] offsets;
+    private final int[] corners;
+    private final int[] materials;
+    private final float @Nullable [] colors;
+    private final long[] vertexKeys;
+    private final long[] faceKeys;
 
     private PartsMesh(List<Part> parts) {
         this.parts = parts;
-    }
-
-    static Mesh of(List<Part> parts) {
-        return parts.size() == 1 ? parts.getFirst().placedMesh() : new PartsMesh(parts).all();
-    }
-
-    private Mesh all() {
         long nv = 0, nf = 0, nc = 0;
         boolean colored = false;
         for (Part p : parts) {
@@ -48,6 +42,13 @@ final class PartsMesh {
         colors = colored ? new float[Math.toIntExact(4 * nc)] : null;
         vertexKeys = new long[(int) nv];
         faceKeys = new long[(int) nf];
+    }
+
+    static Mesh of(List<Part> parts) {
+        return parts.size() == 1 ? parts.getFirst().placedMesh() : new PartsMesh(parts).all();
+    }
+
+    private Mesh all() {
         int v = 0, f = 0, c = 0;
         for (Part p : parts) {
             Work.checkpoint();
@@ -75,7 +76,8 @@ final class PartsMesh {
         Mesh turned = p.isMirrored() ? m.flipped() : m;
         for (int i = 0; i < nc; i++) corners[c + i] = v + turned.corners()[i];
         if (colors == null) return;
-        if (m.hasColors()) System.arraycopy(turned.cornerColors(), 0, colors, 4 * c, 4 * nc);
+        float[] own = turned.cornerColors();
+        if (own != null) System.arraycopy(own, 0, colors, 4 * c, 4 * nc);
         else Arrays.fill(colors, 4 * c, 4 * (c + nc), 1f);
     }
 

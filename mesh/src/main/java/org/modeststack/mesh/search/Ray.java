@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
@@ -44,7 +45,7 @@ public record Ray(Vec3 from, Vec3 way) {
      * Where it first meets a mesh, from either side of its faces; null where it does not (T. Möller, B. Trumbore, "Fast,
      * Minimum Storage Ray/Triangle Intersection", 1997).
      */
-    public SurfacePoint first(Mesh mesh) {
+    public @Nullable SurfacePoint first(Mesh mesh) {
         Triangulation all = mesh.triangulation();
         int[] best = {-1};
         double[] nearest = {Double.POSITIVE_INFINITY};
@@ -102,7 +103,7 @@ public record Ray(Vec3 from, Vec3 way) {
     }
 
     /** Where it meets the plane through a point square to a direction; null where it does not. */
-    public Vec3 meets(Vec3 point, Vec3 normal) {
+    public @Nullable Vec3 meets(Vec3 point, Vec3 normal) {
         double along = way.dot(normal);
         double d = along == 0 ? -1 : point.minus(from).dot(normal) / along;
         return d > 0 ? at(d) : null;

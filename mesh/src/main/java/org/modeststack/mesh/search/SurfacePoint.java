@@ -1,5 +1,6 @@
 package org.modeststack.mesh.search;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
@@ -12,12 +13,11 @@ import org.modeststack.mesh.Vec3;
  */
 public record SurfacePoint(int face, Vec3 at) {
     /** The place nearest to a point, by looking at every triangle; null for a mesh without faces. */
-    public static SurfacePoint nearest(Mesh mesh, Vec3 p) {
+    public static @Nullable SurfacePoint nearest(Mesh mesh, Vec3 p) {
         Triangulation all = mesh.triangulation();
         int[] corners = mesh.corners();
-        int best = -1;
         double least = Double.POSITIVE_INFINITY;
-        Vec3 at = null;
+        SurfacePoint found = null;
         for (int t = 0; t < all.count(); t++) {
             Vec3 q = onTriangle(
                     mesh.point(corners[all.triangleCorners()[3 * t]]),
@@ -27,10 +27,9 @@ public record SurfacePoint(int face, Vec3 at) {
             double d = q.minus(p).length();
             if (d >= least) continue;
             least = d;
-            best = all.triangleFace()[t];
-            at = q;
+            found = new SurfacePoint(all.triangleFace()[t], q);
         }
-        return best < 0 ? null : new SurfacePoint(best, at);
+        return found;
     }
 
     /** The place of a triangle nearest to a point (C. Ericson, "Real-Time Collision Detection", 2005, 5.1.5). */

@@ -1,5 +1,6 @@
 package org.modeststack.mesh.select;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -11,7 +12,7 @@ public final class FaceFrames implements Memory.Counted {
     private final Mesh mesh;
     private final double[] normals;
     /** Made when they are asked for, since most ask for normals only. */
-    private volatile double[] middles;
+    private volatile double @Nullable [] middles;
 
     private FaceFrames(Mesh mesh) {
         this.mesh = mesh;

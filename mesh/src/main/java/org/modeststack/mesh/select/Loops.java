@@ -2,6 +2,7 @@ package org.modeststack.mesh.select;
 
 import java.util.Arrays;
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -112,7 +113,7 @@ public final class Loops {
     }
 
     /** Goes from edge e over its i-th face from quad to quad, noting edges and faces that are new. */
-    private static void walk(Mesh mesh, int e, int side, BitSet edges, BitSet faces) {
+    private static void walk(Mesh mesh, int e, int side, @Nullable BitSet edges, @Nullable BitSet faces) {
         Adjacency adj = mesh.adjacency();
         int c = adj.edgeCorner(e, side);
         while (true) {
