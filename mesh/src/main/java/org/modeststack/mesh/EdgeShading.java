@@ -3,6 +3,7 @@ package org.modeststack.mesh;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How edges are shaded, kept as tags of their own so that every step carries it along: smooth ones share normals whatever
@@ -35,7 +36,7 @@ public final class EdgeShading {
      *
      * @param tag null for by angle
      */
-    public static Mesh shaded(Mesh mesh, BitSet edges, String tag) {
+    public static Mesh shaded(Mesh mesh, BitSet edges, @Nullable String tag) {
         Map<String, Tag> tags = new HashMap<>(mesh.tags());
         for (String name : new String[] {SMOOTH, HARD}) {
             BitSet now = edges(mesh, name);

@@ -163,6 +163,11 @@ public final class Mesh implements Memory.Counted {
         return cornerColors;
     }
 
+    /** Four values a corner, of a mesh that {@linkplain #hasColors() has colours}. */
+    public float[] colors() {
+        return Objects.requireNonNull(cornerColors, "no colours");
+    }
+
     public Map<String, Tag> tags() {
         return tags;
     }

@@ -42,7 +42,8 @@ public final class MeshBuilder {
         final LongArrayList elements = new LongArrayList();
         final DoubleArrayList weights = new DoubleArrayList();
         /** What came in one piece, as long as nothing else came. */
-        @Nullable Tag whole;
+        @Nullable
+        Tag whole;
 
         TagBuilder(ElementKind kind) {
             this.kind = kind;

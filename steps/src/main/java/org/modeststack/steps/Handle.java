@@ -1,5 +1,6 @@
 package org.modeststack.steps;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -15,10 +16,18 @@ import org.modeststack.mesh.Vec3;
  *     seen
  * @param most the value of the number beyond which nothing changes any more; NaN where there is none, or none is known
  */
-public record Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round, boolean arm, double most) {
+public record Handle(
+        String param,
+        int axis,
+        Vec3 from,
+        Vec3 at,
+        double rate,
+        @Nullable Vec3 round,
+        boolean arm,
+        double most) {
     public static final int WHOLE = -1;
 
-    public Handle(String param, int axis, Vec3 from, Vec3 at, double rate, Vec3 round, boolean arm) {
+    public Handle(String param, int axis, Vec3 from, Vec3 at, double rate, @Nullable Vec3 round, boolean arm) {
         this(param, axis, from, at, rate, round, arm, Double.NaN);
     }
 

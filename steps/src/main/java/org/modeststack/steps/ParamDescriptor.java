@@ -5,6 +5,8 @@ import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** One parameter of a kind of step: its name, meaning, limits and default. */
 public final class ParamDescriptor {
@@ -16,15 +18,14 @@ public final class ParamDescriptor {
 
     ParamDescriptor(RecordComponent component) {
         name = component.getName();
-        param = paramOf(component);
+        param = Objects.requireNonNull(paramOf(component), () -> component + " needs @Param");
         type = component.getType();
-        if (param == null) throw new IllegalStateException(component + " needs @Param");
         kind = ParamKind.of(type);
         defaultValue = kind.defaultValue(this, param.def());
     }
 
     /** What a component's own annotation says, or one that stands for a parameter which several steps share; or null. */
-    static Param paramOf(RecordComponent component) {
+    static @Nullable Param paramOf(RecordComponent component) {
         Param own = component.getAnnotation(Param.class);
         if (own != null) return own;
         for (Annotation a : component.getAnnotations()) {

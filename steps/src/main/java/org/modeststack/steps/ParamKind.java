@@ -3,6 +3,7 @@ package org.modeststack.steps;
 import java.util.List;
 import java.util.Map;
 import java.util.ServiceLoader;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A kind of parameter: how its values are typed, shown, checked, put into files and described in the schema. A new kind is
@@ -75,7 +76,7 @@ public abstract class ParamKind {
     public abstract Object toData(Object value);
 
     /** The value of what stands in a file; null if it is of another form. Numbers come as {@link Double} or {@link Integer}. */
-    public abstract Object fromData(Object data, ParamDescriptor param);
+    public abstract @Nullable Object fromData(Object data, ParamDescriptor param);
 
     /** What may stand in files, as the keywords of JSON Schema draft 2020-12 and their values: text, numbers, lists, maps. */
     public abstract Map<String, Object> schema(ParamDescriptor param);

@@ -1,6 +1,7 @@
 package org.modeststack.steps;
 
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -8,7 +9,7 @@ import org.modeststack.mesh.Vec3;
  *
  * @param place where to look, or null
  */
-public record Remark(Level level, String text, Vec3 place) {
+public record Remark(Level level, String text, @Nullable Vec3 place) {
     /** How much it matters. */
     public enum Level {
         /** Worth knowing. */

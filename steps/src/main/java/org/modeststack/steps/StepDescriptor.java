@@ -6,7 +6,9 @@ import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * All there is to know of a kind of step, read once from its record: from it follow the sentence, the form, the JSON,
@@ -84,7 +86,7 @@ public final class StepDescriptor {
     public boolean isRelevant(Step step, ParamDescriptor p) {
         if (p.only().isEmpty()) return true;
         String[] rule = p.only().split("=");
-        ParamDescriptor on = param(rule[0]);
+        ParamDescriptor on = Objects.requireNonNull(param(rule[0]), rule[0]);
         return List.of(rule[1].split(",")).contains(on.show(value(step, on)));
     }
 
@@ -94,7 +96,7 @@ public final class StepDescriptor {
     }
 
     /** @return null if there is no such parameter */
-    public ParamDescriptor param(String name) {
+    public @Nullable ParamDescriptor param(String name) {
         for (ParamDescriptor p : params) if (p.name().equals(name)) return p;
         return null;
     }
@@ -145,7 +147,8 @@ public final class StepDescriptor {
         try {
             return constructor.newInstance(args);
         } catch (InvocationTargetException e) {
-            throw new IllegalArgumentException(e.getCause().getMessage(), e.getCause());
+            Throwable why = e.getTargetException();
+            throw new IllegalArgumentException(why.getMessage(), why);
         } catch (ReflectiveOperationException e) {
             throw new IllegalStateException(e);
         }

@@ -1,6 +1,7 @@
 package org.modeststack.steps.bevel;
 
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -19,7 +20,7 @@ import org.modeststack.steps.pick.PickText;
  * @param flat how many edges are not sharp enough
  * @param weights for each edge or vertex of the mesh what its width is multiplied by; null for 1 everywhere
  */
-record BevelledElements(BitSet elements, int loose, int flat, double[] weights) {
+record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [] weights) {
     /** Faces that turn by less (one minus the cosine) have no edge between them to go down from. */
     private static final double NO_DEPTH = 1e-4;
 
@@ -74,7 +75,7 @@ record BevelledElements(BitSet elements, int loose, int flat, double[] weights) 
         return out;
     }
 
-    private static double[] weights(Bevel bevel, Mesh in, ElementKind kind) throws StepException {
+    private static double @Nullable [] weights(Bevel bevel, Mesh in, ElementKind kind) throws StepException {
         String name = bevel.weights();
         if (name.isBlank()) return null;
         Tag tag = in.tag(name);

@@ -2,6 +2,7 @@ package org.modeststack.steps.bevel;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -23,7 +24,7 @@ final class CornerBevel {
     private final boolean grid;
     private final Measure measure;
     private final double width;
-    private final double[] weights;
+    private final double @Nullable [] weights;
     private final long seed;
     private final int n;
     private final long[] places;
@@ -35,7 +36,7 @@ final class CornerBevel {
             BitSet vertices,
             Measure measure,
             double width,
-            double[] weights,
+            double @Nullable [] weights,
             ProfileCurve curve,
             Meeting meeting,
             long seed) {

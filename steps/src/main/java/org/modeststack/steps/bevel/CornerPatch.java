@@ -1,5 +1,6 @@
 package org.modeststack.steps.bevel;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -109,7 +110,7 @@ final class CornerPatch {
             double y,
             Vec3[] middles,
             Vec3 middle,
-            Sphere sphere,
+            @Nullable Sphere sphere,
             double[] off,
             double offMiddle) {
         int before = (corner + sides - 1) % sides;
@@ -154,7 +155,7 @@ final class CornerPatch {
     }
 
     /** The sphere that fits the outline best in the algebraic sense; null where none is near it. */
-    private Sphere sphere(ProfileCurve.Pure pure) {
+    private @Nullable Sphere sphere(ProfileCurve.Pure pure) {
         int count = 4 * sides;
         Vec3[] p = new Vec3[count];
         Vec3 mean = Vec3.ZERO;

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToIntFunction;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
@@ -31,10 +32,19 @@ final class CutMesh {
 
     private final List<CutPiece> pieces = new ArrayList<>();
     private int count;
+
+    @SuppressWarnings("NullAway.Init")
     private int[] origin;
+
+    @SuppressWarnings("NullAway.Init")
     private double[] offset;
+
+    @SuppressWarnings("NullAway.Init")
     private long[] key;
+
+    @SuppressWarnings("NullAway.Init")
     private int[] chains;
+
     private int[] quads = new int[0];
     private int[] stripLike = new int[0];
     private long[] stripKeys = new long[0];
@@ -42,9 +52,10 @@ final class CutMesh {
     private boolean doubtful;
 
     /** For each vertex of the mesh built last the old one it stands beside. */
+    @SuppressWarnings("NullAway.Init")
     private int[] originOfBuilt;
     /** For each new vertex the one it has become, where some fell together; null before that. */
-    private int[] merged;
+    private int @Nullable [] merged;
 
     CutMesh(Mesh mesh) {
         this.mesh = mesh;
@@ -206,7 +217,7 @@ final class CutMesh {
      *
      * @param sets of them, or null where all stay apart
      */
-    void merge(DisjointSets sets) {
+    void merge(@Nullable DisjointSets sets) {
         merged = sets == null ? null : sets.roots();
     }
 

@@ -5,6 +5,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.function.DoubleConsumer;
 import java.util.function.IntConsumer;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.EdgeShading;
@@ -43,15 +44,15 @@ final class Cutter {
     private final ProfileCurve curve;
     private final long seed;
     private final String madeTag;
-    private final double[] weights;
+    private final double @Nullable [] weights;
 
     private int held;
     private int left;
     private double least = 1;
-    private Vec3 place;
+    private @Nullable Vec3 place;
 
     /** @param weights for each edge or vertex what the width is multiplied by; null for 1 everywhere */
-    Cutter(Mesh in, Bevel bevel, double[] weights, long seed, String madeTag) throws StepException {
+    Cutter(Mesh in, Bevel bevel, double @Nullable [] weights, long seed, String madeTag) throws StepException {
         this.in = in;
         adj = in.adjacency();
         this.bevel = bevel;
@@ -67,6 +68,7 @@ final class Cutter {
     }
 
     /** Where to look for what held them back; or null. */
+    @Nullable
     Vec3 place() {
         return place;
     }
@@ -134,7 +136,7 @@ final class Cutter {
      *
      * @return null where corners are cut off
      */
-    private EdgeBevel begin(CutMesh cut, BitSet elements) {
+    private @Nullable EdgeBevel begin(CutMesh cut, BitSet elements) {
         if (!corners()) return edges(cut, elements);
         new CornerBevel(cut, elements, bevel.measure(), bevel.amount(), weights, curve, bevel.meeting(), seed);
         return null;
@@ -171,7 +173,7 @@ final class Cutter {
     }
 
     /** @return null where something crosses however far it is held back */
-    private Mesh guarded(CutMesh cut, Guard guard, EdgeBevel edges, IntConsumer attempt) {
+    private @Nullable Mesh guarded(CutMesh cut, Guard guard, @Nullable EdgeBevel edges, IntConsumer attempt) {
         if (!bevel.guard()) return built(cut, guard);
         guard.hold();
         for (int i = 0; i < TRIES; i++) {
@@ -187,7 +189,7 @@ final class Cutter {
     }
 
     /** @return whether anything has come together */
-    private static boolean join(CutMesh cut, Guard g, EdgeBevel bevel) {
+    private static boolean join(CutMesh cut, Guard g, @Nullable EdgeBevel bevel) {
         DisjointSets merged = g.merged();
         if (merged != null && bevel != null) bevel.joinProfiles(merged);
         cut.merge(merged);
@@ -204,6 +206,7 @@ final class Cutter {
         BitSet out = new BitSet();
         for (String name : new String[] {madeTag, madeTag + ":corners"}) {
             Tag t = m.tag(name);
+            if (t == null) continue;
             for (int i = 0; i < t.size(); i++) {
                 int f = (int) t.element(i);
                 for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++)

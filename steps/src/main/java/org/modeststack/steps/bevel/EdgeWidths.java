@@ -1,6 +1,7 @@
 package org.modeststack.steps.bevel;
 
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -41,9 +42,8 @@ final class EdgeWidths {
         this.mesh = mesh;
         adj = mesh.adjacency();
         normals = FaceFrames.of(mesh).normals();
-        start = null;
-        end = null;
-        turn = null;
+        // Only what does not ask for these is asked of it.
+        start = end = turn = new double[0];
         even = false;
     }
 
@@ -148,7 +148,7 @@ final class EdgeWidths {
      * @param edges for each edge the share of its width that is kept, 1 to leave it; null leaves all
      * @param vertices the same for each vertex
      */
-    void scale(BitSet cut, double[] edges, double[] vertices) {
+    void scale(BitSet cut, double @Nullable [] edges, double @Nullable [] vertices) {
         for (int e = cut.nextSetBit(0); e >= 0; e = cut.nextSetBit(e + 1)) {
             for (int i = 0; i < 2; i++) {
                 int c = adj.edgeCorner(e, i);

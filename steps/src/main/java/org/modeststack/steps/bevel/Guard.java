@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
@@ -33,7 +34,7 @@ final class Guard {
     /** For each vertex the first of those that are held back together with it; vertices that nothing happens to are alone. */
     private final Supplier<int[]> grouping;
 
-    private int[] group;
+    private int @Nullable [] group;
 
     private final BitSet touched;
     /** The smallest scale at which some side has no length left. */
@@ -63,8 +64,9 @@ final class Guard {
     }
 
     private int group(int v) {
-        if (group == null) group = grouping.get();
-        return group[v];
+        int[] g = group;
+        if (g == null) group = g = grouping.get();
+        return g[v];
     }
 
     /** Holds back so far that nothing beside each other crosses. */
@@ -126,6 +128,7 @@ final class Guard {
     }
 
     /** Where something was found to cross, or else the middle of the side that has no length left first; or null. */
+    @Nullable
     Vec3 place() {
         int v = culprits.nextSetBit(0);
         if (v >= 0) return mesh.point(v);
@@ -179,6 +182,7 @@ final class Guard {
     }
 
     /** What the sides that have no length left make one; null where none has. */
+    @Nullable
     DisjointSets merged() {
         // Nothing is as near to its limit as that.
         if (least > 1 + 1e-6) return null;

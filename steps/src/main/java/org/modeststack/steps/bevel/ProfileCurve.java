@@ -46,7 +46,7 @@ final class ProfileCurve {
     /** @param profile -1 hollow, 0 flat, 1 round, 2 full */
     ProfileCurve(double profile, int segments) {
         this.segments = segments;
-        places = null;
+        places = new double[0];
         squareIn = false;
         low = profile < 0 ? Pure.FLAT : profile <= 1 ? Pure.FLAT : Pure.ROUND;
         high = profile < 0 ? Pure.HOLLOW : profile <= 1 ? Pure.ROUND : Pure.FULL;

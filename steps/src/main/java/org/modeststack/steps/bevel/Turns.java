@@ -1,5 +1,6 @@
 package org.modeststack.steps.bevel;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -22,7 +23,7 @@ record Turns(Turn outer, Turn inner, int segments) {
      * @param f where the face's normal begins
      * @return vertices from the rail of the first spoke to that of the second; null for a point
      */
-    int[] at(EdgeEnds bevel, int a, int b, int f, double distance) {
+    int @Nullable [] at(EdgeEnds bevel, int a, int b, int f, double distance) {
         Vec3 u = bevel.way(a), w = bevel.way(b), normal = bevel.normal(f);
         double sin = normal.dot(u.cross(w)), cos = u.dot(w);
         if (1 + cos < STRAIGHT) return null;

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
@@ -114,7 +115,7 @@ public final class Steps {
     private Steps() {}
 
     /** @return null if there is no step of this type */
-    public static StepDescriptor byType(String type) {
+    public static @Nullable StepDescriptor byType(String type) {
         return BY_TYPE.get(type);
     }
 }

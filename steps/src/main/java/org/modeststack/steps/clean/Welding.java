@@ -1,6 +1,7 @@
 package org.modeststack.steps.clean;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -19,7 +20,7 @@ public final class Welding {
      *
      * @param eligible which vertices may be merged, or null for all
      */
-    public static Mesh within(Mesh in, double distance, boolean[] eligible, StepContext context) {
+    public static Mesh within(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
         return collapse(in, clusters(in, distance, eligible, context));
     }
 
@@ -27,7 +28,7 @@ public final class Welding {
      * For each vertex the first vertex of its cluster. Uses a hashed grid with cells so much wider than the distance, and
      * with so few vertices each, that most vertices have to look into their own cell only.
      */
-    static int[] clusters(Mesh in, double distance, boolean[] eligible, StepContext context) {
+    static int[] clusters(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
         int n = in.vertexCount();
         double[] p = in.xyz();
         DisjointSets sets = new DisjointSets(n);

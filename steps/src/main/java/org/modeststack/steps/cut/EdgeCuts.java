@@ -21,11 +21,17 @@ final class EdgeCuts {
     private final MeshBuilder out;
     private final long seed;
     /** For each edge the end from which its cuts are counted, how many there are, the first new vertex, its shares. */
+    @SuppressWarnings("NullAway.Init")
     private int[] start;
 
     private final int[] count;
+
+    @SuppressWarnings("NullAway.Init")
     private int[] first;
+
+    @SuppressWarnings("NullAway.Init")
     private int[] sharesAt;
+
     private final DoubleArrayList shares = new DoubleArrayList();
     private final IntArrayList edges = new IntArrayList();
     /** The places of as many cuts as the last edge has, for keys. */
@@ -97,7 +103,7 @@ final class EdgeCuts {
 
     /** Mixes the colours of four corners: along a–b by s, along d–c by t, between the two by u. */
     void paint(int corner, int a, int b, double s, int d, int c, double t, double u) {
-        float[] k = mesh.cornerColors(), rgba = new float[4];
+        float[] k = mesh.colors(), rgba = new float[4];
         for (int i = 0; i < 4; i++) {
             double low = k[4 * a + i] + s * (k[4 * b + i] - k[4 * a + i]);
             double high = k[4 * d + i] + t * (k[4 * c + i] - k[4 * d + i]);

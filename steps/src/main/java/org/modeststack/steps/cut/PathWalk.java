@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -53,6 +54,7 @@ final class PathWalk {
     }
 
     /** The way from one place to another, face by face; null where there is none that looks straight. */
+    @Nullable
     List<Leg> between(Place a, Place b) {
         List<Leg> direct = direct(a, b);
         if (direct != null) return direct;
@@ -78,7 +80,7 @@ final class PathWalk {
         return out;
     }
 
-    private List<Leg> across(Place a, Place b, Vec3 way, Vec3 across) {
+    private @Nullable List<Leg> across(Place a, Place b, Vec3 way, Vec3 across) {
         List<Leg> starts = onwards(a, -1, a.at, across);
         starts.sort(Comparator.comparingDouble(s -> -cosine(s.to.at.minus(a.at), way)));
         for (Leg s : starts) {
@@ -90,13 +92,13 @@ final class PathWalk {
     }
 
     /** Places on one and the same face need no search. */
-    private List<Leg> direct(Place a, Place b) {
+    private @Nullable List<Leg> direct(Place a, Place b) {
         for (int f : facesAt(a)) if (reaches(f, b)) return List.of(new Leg(f, b));
         return null;
     }
 
     /** Goes on from face to face; the first is none that both places lie on. */
-    private List<Leg> follow(Place a, Leg first, Place b, Vec3 across) {
+    private @Nullable List<Leg> follow(Place a, Leg first, Place b, Vec3 across) {
         List<Leg> legs = new ArrayList<>();
         IntOpenHashSet faces = new IntOpenHashSet();
         Place at = a;
@@ -143,7 +145,7 @@ final class PathWalk {
     }
 
     /** Where the plane passes the side that leaves a corner, or its first vertex; null where it does not. */
-    private Place crossing(int c, Vec3 through, Vec3 across) {
+    private @Nullable Place crossing(int c, Vec3 through, Vec3 across) {
         int u = mesh.corners()[c], v = mesh.corners()[adj.cornerNext()[c]];
         Vec3 p = mesh.point(u), q = mesh.point(v);
         double a = p.minus(through).dot(across), b = q.minus(through).dot(across);

@@ -1,6 +1,7 @@
 package org.modeststack.steps.cut;
 
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.FaceFrames;
@@ -106,7 +107,7 @@ final class PlainSplit extends RingCut {
     /** @param ij places of the three corners in the rows */
     private void color(int face, int c, int parts, int... ij) {
         if (!mesh.hasColors()) return;
-        float[] k = mesh.cornerColors(), rgba = new float[4];
+        float[] k = mesh.colors(), rgba = new float[4];
         for (int corner = 0; corner < 3; corner++) {
             double u = (double) ij[2 * corner] / parts, v = (double) ij[2 * corner + 1] / parts;
             for (int i = 0; i < 4; i++)
@@ -171,17 +172,16 @@ final class PlainSplit extends RingCut {
         return p + t * (out.coordinate(b, axis) - p);
     }
 
-    private float[] meanColor(int c, int sides) {
+    private float @Nullable [] meanColor(int c, int sides) {
         if (!mesh.hasColors()) return null;
         float[] mean = new float[4];
-        for (int k = 0; k < sides; k++)
-            for (int i = 0; i < 4; i++) mean[i] += mesh.cornerColors()[4 * (c + k) + i] / sides;
+        for (int k = 0; k < sides; k++) for (int i = 0; i < 4; i++) mean[i] += mesh.colors()[4 * (c + k) + i] / sides;
         return mean;
     }
 
     /** Colours a cell of the quad at a corner: between the corner, the middles of its two sides, and the face's middle. */
     private void color(int face, int c, int sides, int k, int half, int i, int j, float[] mean) {
-        float[] all = mesh.cornerColors(), rgba = new float[4];
+        float[] all = mesh.colors(), rgba = new float[4];
         int next = c + (k + 1) % sides, before = c + (k + sides - 1) % sides;
         for (int corner = 0; corner < 4; corner++) {
             double u = (double) (corner == 1 || corner == 2 ? i + 1 : i) / half;

@@ -3,6 +3,7 @@ package org.modeststack.steps.cut;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -29,17 +30,25 @@ class RingCut {
     /** The places from 0 to n + 1 on an edge, for keys. */
     final long[] places;
 
+    @SuppressWarnings("NullAway.Init")
     MeshBuilder out;
+
+    @SuppressWarnings("NullAway.Init")
     EdgeCuts cuts;
+
     long seed;
+
+    @SuppressWarnings("NullAway.Init")
     String made;
 
     private final double[] shares;
     /** For each edge of the rings the end from which its cuts are counted. */
     private final int[] start;
 
+    @SuppressWarnings("NullAway.Init")
     private int[] materials;
-    private int[][] net;
+
+    private int @Nullable [][] gridVertices;
     private final int[] four = new int[4];
     private final IntArrayList faceOfNew = new IntArrayList();
 
@@ -185,7 +194,8 @@ class RingCut {
 
     /** A quad of which all four sides are cut: corners a, b, c, d. */
     void grid(int f, int a, int b, int c, int d) {
-        if (net == null) net = new int[n + 2][n + 2];
+        int[][] net = gridVertices;
+        if (net == null) gridVertices = net = new int[n + 2][n + 2];
         long inside = insideOf(f), parts = partsOf(f);
         for (int i = 0; i <= n + 1; i++) {
             int low = cuts.vertex(a, i), high = cuts.vertex(c, n + 1 - i);

@@ -6,6 +6,7 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
@@ -262,7 +263,7 @@ final class Raising {
         return new Mesh(xyz, offsets, corners, materials, mesh.materials(), colors(like), tags, vertexKeys, faceKeys);
     }
 
-    private float[] colors(int[] like) {
+    private float @Nullable [] colors(int[] like) {
         float[] old = mesh.cornerColors();
         if (old == null) return null;
         float[] out = Arrays.copyOf(old, old.length + 4 * like.length);

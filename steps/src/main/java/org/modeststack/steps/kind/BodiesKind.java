@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
@@ -45,7 +46,7 @@ public final class BodiesKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         if (!(data instanceof List<?> l) || !l.stream().allMatch(String.class::isInstance)) return null;
         return new Bodies(l.stream().map(String.class::cast).toList());
     }

@@ -3,6 +3,7 @@ package org.modeststack.steps.kind;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
 
@@ -41,7 +42,7 @@ public final class ChoiceKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         return data instanceof String s ? parse(s.strip(), param) : null;
     }
 

@@ -2,6 +2,7 @@ package org.modeststack.steps.kind;
 
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
 
@@ -37,7 +38,7 @@ public final class FlagKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         return data instanceof Boolean ? data : null;
     }
 

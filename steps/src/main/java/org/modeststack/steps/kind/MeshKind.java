@@ -2,6 +2,7 @@ package org.modeststack.steps.kind;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
@@ -39,7 +40,7 @@ public final class MeshKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         return data instanceof Mesh ? data : null;
     }
 

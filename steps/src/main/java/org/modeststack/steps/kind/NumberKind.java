@@ -2,6 +2,7 @@ package org.modeststack.steps.kind;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
@@ -45,7 +46,7 @@ public final class NumberKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         return data instanceof Number n ? (Object) n.doubleValue() : null;
     }
 

@@ -1,6 +1,7 @@
 package org.modeststack.steps.kind;
 
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
 
@@ -27,7 +28,7 @@ public final class TextKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         return data instanceof String ? data : null;
     }
 

@@ -3,6 +3,7 @@ package org.modeststack.steps.kind;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
@@ -52,7 +53,7 @@ public final class VectorKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         boolean three = data instanceof List<?> l
                 && l.size() == 3
                 && l.get(0) instanceof Number

@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -61,7 +62,7 @@ public record Chain(IntArrayList vertices, boolean closed) {
         return part;
     }
 
-    private static Chain chain(Mesh mesh, Adjacency adj, BitSet part) {
+    private static @Nullable Chain chain(Mesh mesh, Adjacency adj, BitSet part) {
         int start = -1;
         for (int e = part.nextSetBit(0); e >= 0; e = part.nextSetBit(e + 1)) {
             for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)}) {

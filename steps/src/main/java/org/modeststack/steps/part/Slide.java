@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -78,7 +79,7 @@ public record Slide(
         return in.withPositions(out);
     }
 
-    private List<Track> tracks(Mesh in, Selection picked, StepContext context) {
+    private List<Track> tracks(Mesh in, Selection picked, @Nullable StepContext context) {
         List<Track> out = new ArrayList<>();
         if (picked.kind() == ElementKind.VERTEX) {
             out.add(ofVertices(in, picked.elements()));
@@ -97,7 +98,7 @@ public record Slide(
     }
 
     /** A chain the way its keys say, or the way the first chain goes, so that all have their left on one side. */
-    private static Chain turned(Mesh in, Chain c, Chain first) {
+    private static Chain turned(Mesh in, Chain c, @Nullable Chain first) {
         double same = first == null ? 0 : way(in, c).dot(way(in, first));
         boolean back = same != 0 ? same < 0 : keyOf(in, c, 1) > keyOf(in, c, -1);
         if (!back) return c;
@@ -157,7 +158,7 @@ public record Slide(
     }
 
     /** Where the edges on one side of a chain lead from a vertex, in the mean; null where there are none. */
-    private static Vec3 beside(Mesh in, int v, int before, int after, boolean left) {
+    private static @Nullable Vec3 beside(Mesh in, int v, int before, int after, boolean left) {
         Adjacency adj = in.adjacency();
         // Round the vertex from the chain's edge before or after, over the faces on that side.
         int from = after >= 0 ? after : before, until = after >= 0 ? before : -1;
@@ -211,7 +212,7 @@ public record Slide(
         private final List<Vec3> left = new ArrayList<>();
         private final List<Vec3> right = new ArrayList<>();
 
-        void add(int v, Vec3 l, Vec3 r) {
+        void add(int v, @Nullable Vec3 l, @Nullable Vec3 r) {
             vertices.add(v);
             left.add(l);
             right.add(r);
@@ -244,6 +245,7 @@ public record Slide(
         }
 
         /** At the vertex in the middle of the track, along the edge on the side it is slid to. */
+        @Nullable
         Handle handle(Mesh in, double share) {
             int i = vertices.size() / 2;
             List<Vec3> ends = share >= 0 ? left : right;

@@ -2,12 +2,14 @@ package org.modeststack.steps.patch;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 
 /** The colours with which new faces between borders go on; does nothing where the mesh has none. */
 final class Paint {
-    private final float[] colors;
+    private final float @Nullable [] colors;
     private final MeshBuilder b;
     /** Red, green, blue and alpha of vertices of the builder. */
     private final Map<Integer, float[]> of = new HashMap<>();
@@ -16,6 +18,10 @@ final class Paint {
     Paint(Mesh mesh, MeshBuilder b) {
         colors = mesh.cornerColors();
         this.b = b;
+    }
+
+    private float[] known(int vertex) {
+        return Objects.requireNonNull(of.get(vertex), "a vertex without a colour");
     }
 
     /** A vertex that was there has the colour of a corner of the mesh. */
@@ -34,7 +40,8 @@ final class Paint {
     void between(int vertex, int first, int second, double share) {
         if (colors == null) return;
         float[] c = new float[4];
-        for (int k = 0; k < 4; k++) c[k] = (float) ((1 - share) * of.get(first)[k] + share * of.get(second)[k]);
+        float[] p = known(first), q = known(second);
+        for (int k = 0; k < 4; k++) c[k] = (float) ((1 - share) * p[k] + share * q[k]);
         of.put(vertex, c);
     }
 
@@ -42,14 +49,17 @@ final class Paint {
     void amid(int vertex, int[] others) {
         if (colors == null) return;
         float[] c = new float[4];
-        for (int v : others) for (int k = 0; k < 4; k++) c[k] += of.get(v)[k] / others.length;
+        for (int v : others) {
+            float[] p = known(v);
+            for (int k = 0; k < 4; k++) c[k] += p[k] / others.length;
+        }
         of.put(vertex, c);
     }
 
     /** A new face of vertices whose colours are known. */
     void face(int face, int... ring) {
         for (int i = 0; colors != null && i < ring.length; i++) {
-            float[] c = of.get(ring[i]);
+            float[] c = known(ring[i]);
             b.color(b.firstCorner(face) + i, c[0], c[1], c[2], c[3]);
         }
     }

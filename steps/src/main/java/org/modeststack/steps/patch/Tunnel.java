@@ -29,8 +29,10 @@ final class Tunnel {
 
     private int[] b = {};
     /** For each vertex of the rings the corner of the face that stays along it. */
+    @SuppressWarnings("NullAway.Init")
     private int[] cornerAt;
 
+    @SuppressWarnings("NullAway.Init")
     private Paint paint;
 
     Tunnel(Mesh mesh, BitSet away) {

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
@@ -35,7 +36,7 @@ final class Descent {
     }
 
     /** How a mesh came about, or null where that is not known. */
-    private static Descent of(Mesh mesh) {
+    private static @Nullable Descent of(Mesh mesh) {
         Origin o = Origin.of(mesh);
         return o == null ? null : new Descent(o.before(), o);
     }
@@ -173,7 +174,7 @@ final class Descent {
     }
 
     /** Carries the step out once more with marks; null where it has not done what it did, as when a body is gone. */
-    private Mesh again(Map<String, Tag> marks, Mesh after) {
+    private @Nullable Mesh again(Map<String, Tag> marks, Mesh after) {
         Map<String, Tag> tags = new HashMap<>(before.tags());
         tags.putAll(marks);
         Mesh in = before.withTags(tags);

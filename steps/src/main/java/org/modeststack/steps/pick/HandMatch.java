@@ -7,6 +7,7 @@ import java.util.BitSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -114,7 +115,7 @@ final class HandMatch {
      * The bounds from which places are taken over in proportion: the old ones where the mesh has grown as a whole, the
      * present ones where it is where it was; null where what is known fits neither.
      */
-    private static Bounds from(Mesh mesh, ElementKind kind, Rule.Hand hand) {
+    private static @Nullable Bounds from(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Vec3> was = new ArrayList<>(), is = new ArrayList<>();
         KeyIndex index = KeyIndex.of(mesh);
         for (Witness w : hand.witnesses()) {

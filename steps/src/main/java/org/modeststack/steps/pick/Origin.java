@@ -1,5 +1,6 @@
 package org.modeststack.steps.pick;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 
@@ -32,7 +33,7 @@ public interface Origin extends Memory.Counted {
     }
 
     /** Null where it is not known, as for a source or an imported mesh. */
-    static Origin of(Mesh mesh) {
+    static @Nullable Origin of(Mesh mesh) {
         Noted n = mesh.known(Noted.class);
         return n == null ? null : n.origin;
     }

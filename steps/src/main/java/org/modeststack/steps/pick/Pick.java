@@ -3,6 +3,7 @@ package org.modeststack.steps.pick;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
@@ -156,7 +157,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
     }
 
     /** What it comes to on a mesh if that has been worked out, else null; never takes long. */
-    public Picked known(Mesh mesh) {
+    public @Nullable Picked known(Mesh mesh) {
         PickCache cache = mesh.known(PickCache.class);
         return cache == null ? null : cache.known(this);
     }

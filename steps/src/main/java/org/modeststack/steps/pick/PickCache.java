@@ -3,6 +3,7 @@ package org.modeststack.steps.pick;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Memory;
 
 /**
@@ -20,7 +21,7 @@ final class PickCache implements Memory.Counted {
     };
 
     /** Null where it has still to be worked out. */
-    synchronized Picked known(Pick pick) {
+    synchronized @Nullable Picked known(Pick pick) {
         return known.get(pick);
     }
 

@@ -1,6 +1,7 @@
 package org.modeststack.steps.pick;
 
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.ParamKind;
 
@@ -32,7 +33,7 @@ public final class PickKind extends ParamKind {
     }
 
     @Override
-    public Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(Object data, ParamDescriptor param) {
         return data instanceof String s ? PickText.parse(s.strip()) : null;
     }
 

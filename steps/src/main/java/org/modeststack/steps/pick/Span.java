@@ -3,6 +3,7 @@ package org.modeststack.steps.pick;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongList;
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -26,7 +27,7 @@ final class Span {
     private Span() {}
 
     /** @return null where an end is not there any more, or nothing clear lies between them */
-    static IntArrayList of(Mesh mesh, ElementKind kind, LongList ends) {
+    static @Nullable IntArrayList of(Mesh mesh, ElementKind kind, LongList ends) {
         int n = ends.size();
         int[] v = new int[n];
         for (int i = 0; i < n; i++) {
@@ -50,7 +51,7 @@ final class Span {
      *
      * @param between receives the vertices on the way, without the ends; or null
      */
-    private static IntArrayList line(Mesh mesh, int from, int to, IntArrayList between) {
+    private static @Nullable IntArrayList line(Mesh mesh, int from, int to, @Nullable IntArrayList between) {
         Adjacency adj = mesh.adjacency();
         IntArrayList out = new IntArrayList();
         Vec3 start = mesh.point(from), end = mesh.point(to), straight = end.minus(start);
@@ -80,7 +81,7 @@ final class Span {
     }
 
     /** The faces inside a ring of edges, beginning with the one along which a side of it runs from a vertex to the next. */
-    private static IntArrayList within(Mesh mesh, IntArrayList ring, int u, int v) {
+    private static @Nullable IntArrayList within(Mesh mesh, IntArrayList ring, int u, int v) {
         Adjacency adj = mesh.adjacency();
         BitSet rim = new BitSet(), seen = new BitSet();
         ring.forEach(rim::set);

@@ -7,6 +7,7 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
@@ -114,7 +115,7 @@ final class Merging {
         return o < 0 || group[faceOf[o]] != group[faceOf[c]] ? -1 : o;
     }
 
-    private IntArrayList ring(int[] members, int from, int to) {
+    private @Nullable IntArrayList ring(int[] members, int from, int to) {
         int begin = -1, sides = 0;
         for (int i = from; i < to; i++) {
             int f = members[i];

@@ -24,14 +24,21 @@ final class RailCurve {
     private final boolean closed;
     private boolean round;
     /** The circle: its centre, two directions in its plane, and the normal. */
+    @SuppressWarnings("NullAway.Init")
     private Vec3 centre;
 
+    @SuppressWarnings("NullAway.Init")
     private Vec3 x;
+
+    @SuppressWarnings("NullAway.Init")
     private Vec3 y;
+
+    @SuppressWarnings("NullAway.Init")
     private Vec3 normal;
     /** How far round the last vertex of an arc is, in rad. */
     private double sweep;
     /** On a line: how far along it each vertex is. */
+    @SuppressWarnings("NullAway.Init")
     private double[] length;
 
     RailCurve(Mesh mesh, IntArrayList vertices, boolean closed) {

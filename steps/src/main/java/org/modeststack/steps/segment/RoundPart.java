@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -64,8 +65,14 @@ final class RoundPart {
         final RoundRow row;
         final Rail low;
         final Rail high;
+
+        @SuppressWarnings("NullAway.Init")
         long[] keys;
+
+        @SuppressWarnings("NullAway.Init")
         int[] materials;
+
+        @SuppressWarnings("NullAway.Init")
         int[] corners;
 
         Strip(RoundRow row, Rail low, Rail high) {
@@ -109,12 +116,15 @@ final class RoundPart {
         /** The face beyond it, which is of no row; -1 for none. */
         int beyond = -1;
         /** The new places between the ends, three values each, and their keys. */
+        @SuppressWarnings("NullAway.Init")
         double[] places;
 
+        @SuppressWarnings("NullAway.Init")
         long[] keys;
         /** Whether they had to be put on the old edges. */
         boolean straight;
         /** From the first place to the last, in the new mesh; closed ones end with the first again. */
+        @SuppressWarnings("NullAway.Init")
         int[] made;
 
         Rail(IntArrayList vertices, boolean closed) {
@@ -264,7 +274,7 @@ final class RoundPart {
     }
 
     /** The rails of some rows; null where other faces hold them. */
-    private Part part(List<RoundRow> all) {
+    private @Nullable Part part(List<RoundRow> all) {
         Map<Long, Rail> rails = new LinkedHashMap<>();
         List<Rail> low = new ArrayList<>(), high = new ArrayList<>();
         for (RoundRow row : all) {

@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 
@@ -87,7 +88,7 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
         }
 
         /** @param ends whether a row that does not close is wanted; else null is given for it */
-        private RoundRow walk(int first, boolean ends) {
+        private @Nullable RoundRow walk(int first, boolean ends) {
             IntArrayList low = new IntArrayList(64), high = new IntArrayList(64), faces = new IntArrayList(64);
             int c = first, x = across(c);
             while (true) {
@@ -148,6 +149,7 @@ record RoundRow(IntArrayList low, IntArrayList high, IntArrayList faces, boolean
     }
 
     /** This row turned so that its upper rail is another row's lower one, or its lower one the upper; null if none is. */
+    @Nullable
     RoundRow beside(RoundRow other, boolean upper) {
         IntArrayList rail = upper ? other.low : other.high;
         if (rail.size() != low.size() || closed != other.closed) return null;

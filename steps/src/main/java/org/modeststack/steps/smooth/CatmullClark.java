@@ -123,7 +123,7 @@ final class CatmullClark {
 
     /** Colours are divided linearly, so that painted borders stay where they are. */
     private static float[] colors(Mesh in) {
-        float[] old = in.cornerColors(), out = new float[16 * in.cornerCount()];
+        float[] old = in.colors(), out = new float[16 * in.cornerCount()];
         for (int f = 0; f < in.faceCount(); f++) {
             int from = in.offsets()[f], to = in.offsets()[f + 1];
             for (int k = 0; k < 4; k++) {

@@ -39,10 +39,13 @@ final class Assembly {
     /** For each operand's vertices outside the rings, the vertex written. */
     private final int[][] plain;
     /** For each corner of a ring, whether it is left out. */
+    @SuppressWarnings("NullAway.Init")
     private boolean[] dropped;
     /** A vertex to be put behind a corner, as its own number in {@link #builder}; 0 for none, else number + 1. */
+    @SuppressWarnings("NullAway.Init")
     private int[] extra;
     /** For each corner that stands for its vertex, the vertex written. */
+    @SuppressWarnings("NullAway.Init")
     private int[] written;
     /** For each operand and face, the first face written from it and how many. */
     private final int[][] firstFace;

@@ -2,6 +2,7 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Cuts one triangle up so that given points are vertices and given segments are edges. Triangles and their neighbours
@@ -33,7 +34,7 @@ final class FacetTriangulation {
     private int usedCount;
     private long[] stack = new long[32];
     private int[] crossing = new int[32];
-    private Int2IntOpenHashMap slots;
+    private @Nullable Int2IntOpenHashMap slots;
 
     FacetTriangulation(Points points) {
         this.points = points;

@@ -25,8 +25,10 @@ final class Rings {
     private final IntArrayList fragmentOf = new IntArrayList();
     private final IntArrayList ringOf = new IntArrayList();
     /** The corner whose side runs back along this corner's side, or -1. */
+    @SuppressWarnings("NullAway.Init")
     private int[] mate;
     /** Corners that share a vertex. */
+    @SuppressWarnings("NullAway.Init")
     private DisjointSets vertices;
 
     Rings(Fragments fragments) {

@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
@@ -51,18 +52,18 @@ final class Solid implements Memory.Counted {
 
     final int unbalanced;
     /** The middle of the first such edge, or null. */
-    final Vec3 openAt;
+    final @Nullable Vec3 openAt;
 
-    final Vec3 unbalancedAt;
+    final @Nullable Vec3 unbalancedAt;
     private final int[] diagonalEnds;
     /** One of the two sides along each edge that only the triangulation drew. */
     private final int[] diagonalSide;
     /** The side of a triangle that leaves each corner of the mesh along its face's border. */
     private final int[] sideOfCorner;
 
-    private LongArrayList selfPairs;
+    private @Nullable LongArrayList selfPairs;
     /** For each vertex, whether the triangles round it fan out so that none can meet another but where they join. */
-    private boolean[] plainFan;
+    private boolean[] plainFan = {};
 
     static Solid of(Mesh mesh) {
         return mesh.derived(Solid.class, Solid::new);
@@ -97,20 +98,15 @@ final class Solid implements Memory.Counted {
         int[] ends = new int[16], drawn = new int[8];
         int diagonals = 0;
         int from = 0;
-        Long2IntOpenHashMap many = null;
+        Long2IntOpenHashMap many = new Long2IntOpenHashMap();
+        many.defaultReturnValue(-1);
         int faces = 0;
         while (from < n) {
             if ((faces++ & OFTEN) == 0) Work.checkpoint();
             int to = from + 1;
             while (to < n && faceOf[to] == faceOf[from]) to++;
             boolean large = to - from > 16;
-            if (large) {
-                if (many == null) {
-                    many = new Long2IntOpenHashMap();
-                    many.defaultReturnValue(-1);
-                }
-                many.clear();
-            }
+            if (large) many.clear();
             for (int s = 3 * from; s < 3 * to; s++) {
                 int c = corners[s], d = corners[nextSide(s)];
                 if (next[c] == d) {
@@ -291,18 +287,19 @@ final class Solid implements Memory.Counted {
 
     /** Pairs of its own triangles that may cross or lie on each other, as {@code low << 32 | high}. */
     synchronized LongArrayList selfPairs() {
-        if (selfPairs == null) {
-            LongArrayList found = new LongArrayList();
+        LongArrayList found = selfPairs;
+        if (found == null) {
+            LongArrayList pairs = found = new LongArrayList();
             plainFan = plainFans();
             if (!shellsAreConvexAndApart()) {
                 tree.overlapsSelf((s, t) -> {
-                    if (mayCross(s, t)) found.add(s < t ? (long) s << 32 | t : (long) t << 32 | s);
+                    if (mayCross(s, t)) pairs.add(s < t ? (long) s << 32 | t : (long) t << 32 | s);
                 });
             }
-            plainFan = null;
+            plainFan = new boolean[0];
             selfPairs = found;
         }
-        return selfPairs;
+        return found;
     }
 
     /**

@@ -2,6 +2,7 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.math.BigInteger;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How often each operand winds round the two sides of a fragment. A ray from the fragment's middle runs along the axis
@@ -28,7 +29,7 @@ final class Winding {
 
     private final double[] middle = new double[3];
     private double error;
-    private BigInteger[] whole;
+    private BigInteger @Nullable [] whole;
     private int fragment;
     private int axis;
 
@@ -140,18 +141,19 @@ final class Winding {
 
     /** The middle in whole numbers: x, y, z, w. */
     private BigInteger[] wholeMiddle() {
-        if (whole == null) {
+        BigInteger[] middle = whole;
+        if (middle == null) {
             BigInteger[] p = points.homogeneous(fragments.corner(fragment, 0));
             BigInteger[] q = points.homogeneous(fragments.corner(fragment, 1));
             BigInteger[] r = points.homogeneous(fragments.corner(fragment, 2));
             BigInteger qr = q[3].multiply(r[3]), rp = r[3].multiply(p[3]), pq = p[3].multiply(q[3]);
-            whole = new BigInteger[4];
+            whole = middle = new BigInteger[4];
             for (int k = 0; k < 3; k++) {
-                whole[k] = p[k].multiply(qr).add(q[k].multiply(rp)).add(r[k].multiply(pq));
+                middle[k] = p[k].multiply(qr).add(q[k].multiply(rp)).add(r[k].multiply(pq));
             }
-            whole[3] = p[3].multiply(qr).multiply(BigInteger.valueOf(3));
+            middle[3] = p[3].multiply(qr).multiply(BigInteger.valueOf(3));
         }
-        return whole;
+        return middle;
     }
 
     /** On which side of a triangle's plane the middle lies. */
