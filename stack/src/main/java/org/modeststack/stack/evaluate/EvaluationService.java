@@ -1,5 +1,7 @@
 package org.modeststack.stack.evaluate;
 
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
@@ -42,8 +44,8 @@ public final class EvaluationService implements AutoCloseable {
     private static final class Job {
         final Document document;
         final EvaluationRequest request;
-        /** The bodies that somebody waits for; what comes of others nobody sees. */
-        final Set<String> seen;
+        /** The bodies still to come that somebody waits for, with those that they need; what follows nobody sees. */
+        private final Set<String> awaited;
 
         private final long started = System.nanoTime();
         private volatile boolean stopped;
@@ -51,7 +53,8 @@ public final class EvaluationService implements AutoCloseable {
         Job(Document document, String urgent) {
             this.document = document;
             request = EvaluationRequest.forWindow(document, urgent);
-            seen = EvaluationRequest.seen(document, urgent);
+            List<String> seen = List.copyOf(EvaluationRequest.seen(document, urgent));
+            awaited = new HashSet<>(BodySchedule.of(new EvaluationRequest(document, seen)).order());
         }
     }
 
@@ -161,8 +164,8 @@ public final class EvaluationService implements AutoCloseable {
         } catch (RuntimeException | Error e) {
             LOG.log(System.Logger.Level.ERROR, "listener to results", e);
         }
-        // What follows from here on nobody sees.
-        if (next != null && !job.seen.contains(result.bodyId())) throw new CancellationException();
+        job.awaited.remove(result.bodyId());
+        if (next != null && job.awaited.isEmpty()) throw new CancellationException();
     }
 
     private void tellProgress(Job job, String body, String step, double share) {

@@ -215,6 +215,38 @@ class EvaluationTest {
         }
     }
 
+    /** A hidden tool that is ready is no reason to leave what is seen and needs it. */
+    @Test
+    void whatIsSeenStillComesWhenSomethingNewerWaits() throws Exception {
+        Document cut = Edits.addStep(d, a, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(b)));
+        String tool = b, seen = a;
+        BlockingQueue<String> ready = new LinkedBlockingQueue<>();
+        BlockingQueue<Document> newer = new LinkedBlockingQueue<>();
+        EvaluationService[] service = new EvaluationService[1];
+        EvaluationService.Listener listener = new EvaluationService.Listener() {
+            @Override
+            public void ready(Document of, BodyResult result) {
+                if (of != cut) return;
+                ready.add(result.bodyId());
+                // While the one that needs it is still to come.
+                if (result.bodyId().equals(tool)) service[0].request(newer.poll());
+            }
+
+            @Override
+            public void finished(EvaluationService.Evaluation e) {
+                if (e.document() != cut) ready.add("newer");
+            }
+        };
+        newer.add(Edits.setVisible(cut, tool, false));
+        try (EvaluationService s = new EvaluationService(new Evaluator(), listener, Progress.NONE)) {
+            service[0] = s;
+            s.request(cut);
+            assertEquals(tool, ready.poll(30, TimeUnit.SECONDS));
+            assertEquals(seen, ready.poll(30, TimeUnit.SECONDS));
+            assertEquals("newer", ready.poll(30, TimeUnit.SECONDS));
+        }
+    }
+
     private static String await(BlockingQueue<String> queue) throws InterruptedException {
         for (int i = 0; i < 3000 && queue.isEmpty(); i++) Thread.sleep(10);
         return queue.peek();
