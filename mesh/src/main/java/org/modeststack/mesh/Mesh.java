@@ -26,7 +26,7 @@ public final class Mesh implements Memory.Counted {
     private final int[] corners;
     private final int[] faceMaterials;
     private final List<String> materials;
-    private final float @Nullable [] cornerColors;
+    private final Map<String, CornerLayer> cornerLayers;
     private final Map<String, Tag> tags;
     private final long[] vertexKeys;
     private final long[] faceKeys;
@@ -54,12 +54,52 @@ public final class Mesh implements Memory.Counted {
             Map<String, Tag> tags,
             long[] vertexKeys,
             long[] faceKeys) {
+        this(
+                xyz,
+                offsets,
+                corners,
+                faceMaterials,
+                materials,
+                cornerColors == null ? Map.of() : Map.of(CornerLayer.COLOR, CornerLayer.colors(cornerColors)),
+                tags,
+                vertexKeys,
+                faceKeys);
+    }
+
+    /**
+     * The same with other values at corners than colours.
+     *
+     * @param cornerLayers by their names
+     */
+    public static Mesh of(
+            double[] xyz,
+            int[] offsets,
+            int[] corners,
+            int[] faceMaterials,
+            List<String> materials,
+            Map<String, CornerLayer> cornerLayers,
+            Map<String, Tag> tags,
+            long[] vertexKeys,
+            long[] faceKeys) {
+        return new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerLayers, tags, vertexKeys, faceKeys);
+    }
+
+    private Mesh(
+            double[] xyz,
+            int[] offsets,
+            int[] corners,
+            int[] faceMaterials,
+            List<String> materials,
+            Map<String, CornerLayer> cornerLayers,
+            Map<String, Tag> tags,
+            long[] vertexKeys,
+            long[] faceKeys) {
         this.xyz = Objects.requireNonNull(xyz);
         this.offsets = Objects.requireNonNull(offsets);
         this.corners = Objects.requireNonNull(corners);
         this.faceMaterials = Objects.requireNonNull(faceMaterials);
         this.materials = List.copyOf(materials);
-        this.cornerColors = cornerColors;
+        this.cornerLayers = Map.copyOf(cornerLayers);
         this.tags = Map.copyOf(tags);
         this.vertexKeys = Objects.requireNonNull(vertexKeys);
         this.faceKeys = Objects.requireNonNull(faceKeys);
@@ -72,7 +112,8 @@ public final class Mesh implements Memory.Counted {
         require(faces >= 0 && offsets[0] == 0 && offsets[faces] == corners.length, "offsets must span the corners");
         require(vertexKeys.length == vertexCount(), "a key for each vertex");
         require(faceKeys.length == faces && faceMaterials.length == faces, "a key and a material for each face");
-        require(cornerColors == null || cornerColors.length == 4 * corners.length, "four colour values a corner");
+        for (CornerLayer l : cornerLayers.values())
+            require(l.values().length == l.width() * corners.length, "as many values as corners need");
         for (int f = 0; f < faces; f++) {
             require(offsets[f + 1] - offsets[f] >= 3, "a face needs three corners");
             require(faceMaterials[f] >= 0 && faceMaterials[f] < materials.size(), "material out of range");
@@ -155,17 +196,28 @@ public final class Mesh implements Memory.Counted {
     }
 
     public boolean hasColors() {
-        return cornerColors != null;
+        return cornerLayers.containsKey(CornerLayer.COLOR);
     }
 
     /** Four values a corner, or null. */
     public float @Nullable [] cornerColors() {
-        return cornerColors;
+        CornerLayer l = cornerLayers.get(CornerLayer.COLOR);
+        return l == null ? null : l.values();
+    }
+
+    /** Values at corners, by the names of their layers; colours are one of them. */
+    public Map<String, CornerLayer> cornerLayers() {
+        return cornerLayers;
+    }
+
+    /** Whether there is anything at its corners that has to be carried on. */
+    public boolean hasCornerValues() {
+        return !cornerLayers.isEmpty();
     }
 
     /** Four values a corner, of a mesh that {@linkplain #hasColors() has colours}. */
     public float[] colors() {
-        return Objects.requireNonNull(cornerColors, "no colours");
+        return Objects.requireNonNull(cornerColors(), "no colours");
     }
 
     public Map<String, Tag> tags() {
@@ -249,13 +301,13 @@ public final class Mesh implements Memory.Counted {
 
     /** The same arrays in a mesh that has worked nothing out yet: for measuring what a first use costs. */
     public Mesh fresh() {
-        return new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerColors, tags, vertexKeys, faceKeys);
+        return new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerLayers, tags, vertexKeys, faceKeys);
     }
 
     /** The same mesh with its vertices elsewhere; all else is shared, adjacency too. */
     public Mesh withPositions(double[] newXyz) {
         if (newXyz.length != xyz.length) throw new IllegalArgumentException("as many vertices as before");
-        Mesh m = new Mesh(newXyz, offsets, corners, faceMaterials, materials, cornerColors, tags, vertexKeys, faceKeys);
+        Mesh m = new Mesh(newXyz, offsets, corners, faceMaterials, materials, cornerLayers, tags, vertexKeys, faceKeys);
         m.adjacency = adjacency;
         return m;
     }
@@ -263,14 +315,14 @@ public final class Mesh implements Memory.Counted {
     /** The same mesh with other keys; all else is shared. */
     public Mesh withKeys(long[] newVertexKeys, long[] newFaceKeys) {
         Mesh m = new Mesh(
-                xyz, offsets, corners, faceMaterials, materials, cornerColors, tags, newVertexKeys, newFaceKeys);
+                xyz, offsets, corners, faceMaterials, materials, cornerLayers, tags, newVertexKeys, newFaceKeys);
         m.adjacency = adjacency;
         m.triangulation = triangulation;
         return m;
     }
 
     public Mesh withTags(Map<String, Tag> newTags) {
-        Mesh m = new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerColors, newTags, vertexKeys, faceKeys);
+        Mesh m = new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerLayers, newTags, vertexKeys, faceKeys);
         m.adjacency = adjacency;
         m.triangulation = triangulation;
         return m;
@@ -288,7 +340,7 @@ public final class Mesh implements Memory.Counted {
     }
 
     private Mesh withMaterials(int[] newFaceMaterials, List<String> names) {
-        Mesh m = new Mesh(xyz, offsets, corners, newFaceMaterials, names, cornerColors, tags, vertexKeys, faceKeys);
+        Mesh m = new Mesh(xyz, offsets, corners, newFaceMaterials, names, cornerLayers, tags, vertexKeys, faceKeys);
         m.adjacency = adjacency;
         m.triangulation = triangulation;
         return m;
@@ -297,16 +349,16 @@ public final class Mesh implements Memory.Counted {
     /** The same faces turned inside out: corners reversed, with the first corner kept first. */
     public Mesh flipped() {
         int[] c = corners.clone();
-        float[] colors = cornerColors == null ? null : cornerColors.clone();
+        int[] like = new int[c.length];
         for (int f = 0; f < faceCount(); f++) {
             int from = offsets[f], to = offsets[f + 1];
-            for (int i = from + 1; i < to; i++) {
-                int j = to - (i - from);
-                c[i] = corners[j];
-                if (colors != null) System.arraycopy(cornerColors, 4 * j, colors, 4 * i, 4);
+            for (int i = from; i < to; i++) {
+                like[i] = i == from ? from : to - (i - from);
+                c[i] = corners[like[i]];
             }
         }
-        return new Mesh(xyz, offsets, c, faceMaterials, materials, colors, tags, vertexKeys, faceKeys);
+        Map<String, CornerLayer> layers = hasCornerValues() ? CornerCarrier.like(this, like) : cornerLayers;
+        return new Mesh(xyz, offsets, c, faceMaterials, materials, layers, tags, vertexKeys, faceKeys);
     }
 
     /** Its own arrays, tags, and all that has been worked out from it so far. */
@@ -316,7 +368,7 @@ public final class Mesh implements Memory.Counted {
         memory.addArray(offsets);
         memory.addArray(corners);
         memory.addArray(faceMaterials);
-        memory.addArray(cornerColors);
+        for (CornerLayer l : cornerLayers.values()) memory.addArray(l.values());
         memory.addArray(vertexKeys);
         memory.addArray(faceKeys);
         tags.values().forEach(memory::add);
@@ -333,7 +385,7 @@ public final class Mesh implements Memory.Counted {
                 && Arrays.equals(corners, o.corners)
                 && Arrays.equals(faceMaterials, o.faceMaterials)
                 && materials.equals(o.materials)
-                && Arrays.equals(cornerColors, o.cornerColors)
+                && cornerLayers.equals(o.cornerLayers)
                 && tags.equals(o.tags)
                 && Arrays.equals(vertexKeys, o.vertexKeys)
                 && Arrays.equals(faceKeys, o.faceKeys);

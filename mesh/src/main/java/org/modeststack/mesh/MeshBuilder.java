@@ -17,6 +17,8 @@ import org.modeststack.mesh.work.Work;
  * stopped ({@link Work}).
  */
 public final class MeshBuilder {
+    private static final CornerLayer WHITE = CornerLayer.colors(new float[0]);
+
     /** After so many vertices or faces, less one, it asks whether the work is still wanted. */
     private static final int OFTEN = (1 << 12) - 1;
 
@@ -27,7 +29,7 @@ public final class MeshBuilder {
     private int[] corners;
     private int[] faceMaterials;
     private long[] faceKeys;
-    private float @Nullable [] cornerColors;
+    private final CornerCarrier cornerValues = new CornerCarrier();
     private int faceCount;
     private int cornerCount;
     private final List<String> materials = new ArrayList<>();
@@ -255,7 +257,6 @@ public final class MeshBuilder {
         }
         if (cornerCount + moreCorners > corners.length) {
             corners = Arrays.copyOf(corners, Math.max(2 * corners.length, cornerCount + moreCorners));
-            if (cornerColors != null) cornerColors = grown(cornerColors, 4 * corners.length);
         }
     }
 
@@ -293,8 +294,8 @@ public final class MeshBuilder {
                 ring[i] = vertexMap[v];
             }
             faceMap[f] = face(key.applyAsLong(mesh.faceKeys()[f]), materialMap[mesh.faceMaterials()[f]], ring, 0, n);
-            for (int i = 0; mesh.hasColors() && i < n; i++)
-                colorLike(firstCorner(faceMap[f]) + i, mesh, offsets[f] + i);
+            for (int i = 0; mesh.hasCornerValues() && i < n; i++)
+                cornerLike(firstCorner(faceMap[f]) + i, mesh, offsets[f] + i);
         }
     }
 
@@ -305,31 +306,21 @@ public final class MeshBuilder {
 
     /** Paints a corner; corners that are never painted are white once any is. */
     public void color(int corner, float r, float g, float b, float a) {
-        float[] colors = cornerColors;
-        if (colors == null) cornerColors = colors = grown(new float[0], 4 * corners.length);
-        colors[4 * corner] = r;
-        colors[4 * corner + 1] = g;
-        colors[4 * corner + 2] = b;
-        colors[4 * corner + 3] = a;
+        cornerValues.set(corner, CornerLayer.COLOR, WHITE, r, g, b, a);
+    }
+
+    /** Gives a corner the values that one of a mesh has. */
+    public void cornerLike(int corner, Mesh mesh, int source) {
+        cornerValues.like(corner, mesh, source);
     }
 
     /**
-     * Paints a corner like one of a mesh; white where that has no colours.
+     * Gives a corner values between those of corners of a mesh, by the rules of their layers.
      *
-     * @param source the corner of the mesh
+     * @param shares of the sources; together 1
      */
-    public void colorLike(int corner, Mesh mesh, int source) {
-        float[] k = mesh.cornerColors();
-        int s = 4 * source;
-        if (k == null) color(corner, 1, 1, 1, 1);
-        else color(corner, k[s], k[s + 1], k[s + 2], k[s + 3]);
-    }
-
-    /** With white behind what is there. */
-    private static float[] grown(float[] colors, int length) {
-        float[] grown = Arrays.copyOf(colors, length);
-        Arrays.fill(grown, colors.length, length, 1f);
-        return grown;
+    public void cornerMix(int corner, Mesh mesh, int[] sources, double[] shares) {
+        cornerValues.mix(corner, mesh, sources, shares, sources.length);
     }
 
     /** Puts an element into a tag; the greater weight wins where it is there already. */
@@ -390,13 +381,13 @@ public final class MeshBuilder {
         if (materials.isEmpty()) material(Material.DEFAULT.name());
         Map<String, Tag> built = new HashMap<>();
         tags.forEach((name, t) -> built.put(name, t.build()));
-        return new Mesh(
+        return Mesh.of(
                 xyz.length == 3 * vertexCount ? xyz : Arrays.copyOf(xyz, 3 * vertexCount),
                 offsets.length == faceCount + 1 ? offsets : Arrays.copyOf(offsets, faceCount + 1),
                 corners.length == cornerCount ? corners : Arrays.copyOf(corners, cornerCount),
                 faceMaterials.length == faceCount ? faceMaterials : Arrays.copyOf(faceMaterials, faceCount),
                 materials,
-                cornerColors == null ? null : Arrays.copyOf(cornerColors, 4 * cornerCount),
+                cornerValues.layers(cornerCount),
                 built,
                 vertexKeys.length == vertexCount ? vertexKeys : Arrays.copyOf(vertexKeys, vertexCount),
                 faceKeys.length == faceCount ? faceKeys : Arrays.copyOf(faceKeys, faceCount));

@@ -5,7 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.CornerCarrier;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
@@ -21,25 +21,22 @@ final class PartsMesh {
     private final int[] offsets;
     private final int[] corners;
     private final int[] materials;
-    private final float @Nullable [] colors;
+    private final CornerCarrier cornerValues = new CornerCarrier();
     private final long[] vertexKeys;
     private final long[] faceKeys;
 
     private PartsMesh(List<Part> parts) {
         this.parts = parts;
         long nv = 0, nf = 0, nc = 0;
-        boolean colored = false;
         for (Part p : parts) {
             nv += p.mesh().vertexCount();
             nf += p.mesh().faceCount();
             nc += p.mesh().cornerCount();
-            colored |= p.mesh().hasColors();
         }
         xyz = new double[Math.toIntExact(3 * nv)];
         offsets = new int[Math.toIntExact(nf + 1)];
         corners = new int[Math.toIntExact(nc)];
         materials = new int[(int) nf];
-        colors = colored ? new float[Math.toIntExact(4 * nc)] : null;
         vertexKeys = new long[(int) nv];
         faceKeys = new long[(int) nf];
     }
@@ -58,7 +55,16 @@ final class PartsMesh {
             c += p.mesh().cornerCount();
         }
         List<String> names = shared.build().materials();
-        return new Mesh(xyz, offsets, corners, materials, names, colors, tags(), vertexKeys, faceKeys);
+        return Mesh.of(
+                xyz,
+                offsets,
+                corners,
+                materials,
+                names,
+                cornerValues.layers(corners.length),
+                tags(),
+                vertexKeys,
+                faceKeys);
     }
 
     private void put(Part p, int v, int f, int c) {
@@ -75,10 +81,7 @@ final class PartsMesh {
         }
         Mesh turned = p.isMirrored() ? m.flipped() : m;
         for (int i = 0; i < nc; i++) corners[c + i] = v + turned.corners()[i];
-        if (colors == null) return;
-        float[] own = turned.cornerColors();
-        if (own != null) System.arraycopy(own, 0, colors, 4 * c, 4 * nc);
-        else Arrays.fill(colors, 4 * c, 4 * (c + nc), 1f);
+        for (int i = 0; m.hasCornerValues() && i < nc; i++) cornerValues.like(c + i, turned, i);
     }
 
     private Map<String, Tag> tags() {

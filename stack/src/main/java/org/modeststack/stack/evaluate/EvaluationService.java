@@ -54,7 +54,8 @@ public final class EvaluationService implements AutoCloseable {
             this.document = document;
             request = EvaluationRequest.forWindow(document, urgent);
             List<String> seen = List.copyOf(EvaluationRequest.seen(document, urgent));
-            awaited = new HashSet<>(BodySchedule.of(new EvaluationRequest(document, seen)).order());
+            awaited = new HashSet<>(
+                    BodySchedule.of(new EvaluationRequest(document, seen)).order());
         }
     }
 

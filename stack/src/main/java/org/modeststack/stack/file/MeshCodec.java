@@ -20,6 +20,7 @@ import java.util.function.Function;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.InflaterInputStream;
+import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -55,8 +56,15 @@ final class MeshCodec {
                 out.putLong(m.faceKeys()[f]);
             }
             for (int v : m.corners()) out.putInt(v);
-            out.putByte(m.hasColors() ? 1 : 0);
-            if (m.hasColors()) for (float c : m.cornerColors()) out.putFloat(c);
+            out.putInt(m.cornerLayers().size());
+            for (Map.Entry<String, CornerLayer> e : new TreeMap<>(m.cornerLayers()).entrySet()) {
+                CornerLayer l = e.getValue();
+                out.putText(e.getKey());
+                out.putInt(l.width());
+                out.putByte(l.rule().ordinal());
+                out.putFloat(l.otherwise());
+                for (float v : l.values()) out.putFloat(v);
+            }
             out.putInt(m.materials().size());
             for (String name : m.materials()) out.putText(name);
             out.putInt(m.tags().size());
@@ -187,11 +195,8 @@ final class MeshCodec {
         }
         int[] corners = new int[offsets[faces]];
         for (int i = 0; i < corners.length; i++) corners[i] = in.getInt();
-        float[] colors = null;
-        if (in.get() != 0) {
-            colors = new float[4 * corners.length];
-            for (int i = 0; i < colors.length; i++) colors[i] = in.getFloat();
-        }
+        Map<String, CornerLayer> layers =
+                version == WITH_COLORS ? colors(in, corners.length) : layers(in, corners.length);
         List<String> palette = new ArrayList<>();
         for (int i = count(in, 4); i > 0; i--) {
             String name = text(in);
@@ -211,7 +216,33 @@ final class MeshCodec {
             }
             tags.put(name, new Tag(ElementKind.values()[kind], elements, weights));
         }
-        return new Mesh(xyz, offsets, corners, materials, palette, colors, tags, vertexKeys, faceKeys);
+        return Mesh.of(xyz, offsets, corners, materials, palette, layers, tags, vertexKeys, faceKeys);
+    }
+
+    /** Colours were all that corners could have. */
+    private static Map<String, CornerLayer> colors(ByteBuffer in, int corners) {
+        return in.get() == 0 ? Map.of() : Map.of(CornerLayer.COLOR, CornerLayer.colors(floats(in, 4L * corners)));
+    }
+
+    private static Map<String, CornerLayer> layers(ByteBuffer in, int corners) {
+        Map<String, CornerLayer> out = new HashMap<>();
+        for (int i = count(in, 13); i > 0; i--) {
+            String name = text(in);
+            int width = in.getInt(), rule = in.get();
+            float otherwise = in.getFloat();
+            if (width < 1 || rule < 0 || rule >= CornerLayer.Rule.values().length)
+                throw new IllegalArgumentException("its mesh is damaged");
+            float[] values = floats(in, (long) width * corners);
+            out.put(name, new CornerLayer(width, CornerLayer.Rule.values()[rule], otherwise, values));
+        }
+        return out;
+    }
+
+    private static float[] floats(ByteBuffer in, long count) {
+        if (4 * count > in.remaining()) throw new IllegalArgumentException("its mesh is cut off");
+        float[] out = new float[(int) count];
+        for (int i = 0; i < out.length; i++) out[i] = in.getFloat();
+        return out;
     }
 
     /** A count that what is left can hold. */

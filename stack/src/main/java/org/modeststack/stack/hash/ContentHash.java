@@ -10,6 +10,7 @@ import java.util.HexFormat;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.WeakHashMap;
+import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.work.Work;
@@ -105,7 +106,13 @@ public final class ContentHash {
         ints(m.corners());
         ints(m.faceMaterials());
         text(m.materials().toString());
-        if (m.hasColors()) for (float f : m.cornerColors()) number(Float.floatToRawIntBits(f));
+        // Colours first and without their name, as they were when they were all that there was.
+        if (m.hasColors()) for (float f : m.colors()) number(Float.floatToRawIntBits(f));
+        new TreeMap<>(m.cornerLayers()).forEach((name, layer) -> {
+            if (name.equals(CornerLayer.COLOR)) return;
+            text(name).number(layer.width()).text(layer.rule().name());
+            for (float f : layer.values()) number(Float.floatToRawIntBits(f));
+        });
         for (long k : m.vertexKeys()) number(k);
         for (long k : m.faceKeys()) number(k);
         new TreeMap<>(m.tags()).forEach((name, tag) -> tag(name, tag));

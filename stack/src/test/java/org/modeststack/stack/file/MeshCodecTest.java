@@ -14,6 +14,7 @@ import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -35,13 +36,19 @@ class MeshCodecTest {
         for (int i = 0; i < colors.length; i++) colors[i] = random.nextFloat();
         int[] materials = new int[cube.faceCount()];
         for (int f = 0; f < materials.length; f++) materials[f] = f % 2;
-        return new Mesh(
+        float[] places = new float[2 * cube.cornerCount()];
+        for (int i = 0; i < places.length; i++) places[i] = random.nextFloat();
+        return Mesh.of(
                 cube.xyz(),
                 cube.offsets(),
                 cube.corners(),
                 materials,
                 List.of("Messing, poliert", "粉"),
-                colors,
+                Map.of(
+                        CornerLayer.COLOR,
+                        CornerLayer.colors(colors),
+                        "Textur",
+                        new CornerLayer(2, CornerLayer.Rule.COPY, 0.5f, places)),
                 Map.of(
                         "rim",
                         new Tag(ElementKind.EDGE, new long[] {Tag.edge(0, 1), Tag.edge(1, 2)}, new double[] {0.25, 1}),
@@ -59,6 +66,7 @@ class MeshCodecTest {
         assertTrue(mesh.sameAs(again));
         // One by one, so that this does not rest on that comparison alone.
         assertEquals(mesh.materials(), again.materials());
+        assertEquals(mesh.cornerLayers().get("Textur"), again.cornerLayers().get("Textur"));
         assertEquals(mesh.tags().keySet(), again.tags().keySet());
         for (String name : mesh.tags().keySet()) {
             Tag was = mesh.tag(name), is = again.tag(name);

@@ -230,7 +230,7 @@ final class CutMesh {
      *     beside them
      */
     Mesh build(double[] scale, ToIntFunction<MeshBuilder> material, String madeTag) {
-        return merged == null && !repeats && !mesh.hasColors()
+        return merged == null && !repeats && !mesh.hasCornerValues()
                 ? straight(scale, material, madeTag)
                 : bit(scale, material, madeTag);
     }
@@ -303,7 +303,7 @@ final class CutMesh {
             from.clear();
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 addChain(c, round);
-                if (mesh.hasColors()) while (from.size() < round.size()) from.add(c);
+                if (mesh.hasCornerValues()) while (from.size() < round.size()) from.add(c);
             }
             faceMap[f] = emit(b, round, from, scale, id, mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]]);
         }
@@ -314,7 +314,7 @@ final class CutMesh {
             round.clear();
             for (int k = 0; k < 4; k++) round.add(quads[4 * i + k]);
             int like = own >= 0 ? own : materials[mesh.faceMaterials()[stripLike[i]]];
-            if (mesh.hasColors()) paintLike(stripLike[i], round, from);
+            if (mesh.hasCornerValues()) paintLike(stripLike[i], round, from);
             int made = emit(b, round, from, scale, id, stripKeys[i], like);
             if (made >= 0) b.tag(madeTag, ElementKind.FACE, made, 1);
         }
@@ -327,7 +327,7 @@ final class CutMesh {
                         p.faceStart.getInt(i),
                         p.faceStart.getInt(i + 1) - p.faceStart.getInt(i));
                 int like = own >= 0 ? own : materials[mesh.faceMaterials()[p.faceLike.getInt(i)]];
-                if (mesh.hasColors()) paintLike(p.faceLike.getInt(i), round, from);
+                if (mesh.hasCornerValues()) paintLike(p.faceLike.getInt(i), round, from);
                 int made = emit(b, round, from, scale, id, p.faceKeys.getLong(i), like);
                 if (made >= 0) b.tag(madeTag + ":corners", ElementKind.FACE, made, 1);
             }
@@ -372,7 +372,7 @@ final class CutMesh {
             round.set(i, id[v]);
         }
         int made = b.face(k, material, round.elements(), 0, n);
-        for (int i = 0; i < n && !from.isEmpty(); i++) b.colorLike(b.firstCorner(made) + i, mesh, from.getInt(i));
+        for (int i = 0; i < n && !from.isEmpty(); i++) b.cornerLike(b.firstCorner(made) + i, mesh, from.getInt(i));
         return made;
     }
 

@@ -129,6 +129,6 @@ public final class Welding {
         }
         int g = b.face(in.faceKeys()[f], mats[in.faceMaterials()[f]], face);
         if (faceMap[f] < 0) faceMap[f] = g;
-        for (int i = lo; in.hasColors() && i < hi; i++) b.colorLike(b.firstCorner(g) + i - lo, in, from[i]);
+        for (int i = lo; in.hasCornerValues() && i < hi; i++) b.cornerLike(b.firstCorner(g) + i - lo, in, from[i]);
     }
 }

@@ -277,7 +277,7 @@ final class ChordCut {
             int at = from[r];
             long own = whole ? key : Keys.of(key, b.vertexKey(vertex[at]), b.vertexKey(vertex[at + 1]));
             int made = b.face(own, material, vertex, at, at + size[r]);
-            if (!mesh.hasColors()) return;
+            if (!mesh.hasCornerValues()) return;
             for (int i = 0; i < size[r]; i++) {
                 int c = corner[at + i], next = adj.cornerNext()[c];
                 cuts.paint(b.firstCorner(made) + i, c, next, cuts.share(c, place[at + i]), c, next, 0, 0);

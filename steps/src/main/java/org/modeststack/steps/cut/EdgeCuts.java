@@ -101,27 +101,22 @@ final class EdgeCuts {
                 : 1 - shares.getDouble(sharesAt[e] + n - i);
     }
 
-    /** Mixes the colours of four corners: along a–b by s, along d–c by t, between the two by u. */
+    /** Mixes the values of four corners: along a–b by s, along d–c by t, between the two by u. */
     void paint(int corner, int a, int b, double s, int d, int c, double t, double u) {
-        float[] k = mesh.colors(), rgba = new float[4];
-        for (int i = 0; i < 4; i++) {
-            double low = k[4 * a + i] + s * (k[4 * b + i] - k[4 * a + i]);
-            double high = k[4 * d + i] + t * (k[4 * c + i] - k[4 * d + i]);
-            rgba[i] = (float) (low + u * (high - low));
-        }
-        out.color(corner, rgba[0], rgba[1], rgba[2], rgba[3]);
+        int[] sources = {a, b, c, d};
+        out.cornerMix(corner, mesh, sources, new double[] {(1 - u) * (1 - s), (1 - u) * s, u * t, u * (1 - t)});
     }
 
     /** A face that keeps its shape, with what is new on its sides as further corners. */
     int polygon(int f, long key, int material) {
         int c = mesh.offsets()[f], sides = mesh.sides(f), size = sides;
         if (!edges.isEmpty()) for (int k = 0; k < sides; k++) size += on(c + k);
-        if (size == sides && !mesh.hasColors()) return out.face(key, material, mesh.corners(), c, c + sides);
+        if (size == sides && !mesh.hasCornerValues()) return out.face(key, material, mesh.corners(), c, c + sides);
         int[] around = new int[size];
         int at = 0;
         for (int k = 0; k < sides; k++) for (int i = 0; i <= on(c + k); i++) around[at++] = vertex(c + k, i);
         int made = out.face(key, material, around, 0, size);
-        if (!mesh.hasColors()) return made;
+        if (!mesh.hasCornerValues()) return made;
         at = out.firstCorner(made);
         for (int k = 0; k < sides; k++) {
             int d = adj.cornerNext()[c + k];

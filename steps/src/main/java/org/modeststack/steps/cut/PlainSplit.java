@@ -1,7 +1,7 @@
 package org.modeststack.steps.cut;
 
+import java.util.Arrays;
 import java.util.BitSet;
-import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.FaceFrames;
@@ -68,11 +68,11 @@ final class PlainSplit extends RingCut {
             for (int i = 0; i < width; i++) high[i] = rowVertex(c, inside, i, j + 1, parts);
             for (int i = 0; i < width; i++) {
                 long at = Keys.of(key, places[i], places[j]);
-                color(triangle(f, at, low[i], low[i + 1], high[i]), c, parts, i, j, i + 1, j, i, j + 1);
+                values(triangle(f, at, low[i], low[i + 1], high[i]), c, parts, i, j, i + 1, j, i, j + 1);
                 if (j > 0) madeEdge(low[i], low[i + 1]);
                 if (i > 0) madeEdge(low[i], high[i]);
                 if (i + 1 == width) continue;
-                color(
+                values(
                         triangle(f, Keys.of(at, 1), low[i + 1], high[i + 1], high[i]),
                         c,
                         parts,
@@ -105,14 +105,12 @@ final class PlainSplit extends RingCut {
     }
 
     /** @param ij places of the three corners in the rows */
-    private void color(int face, int c, int parts, int... ij) {
-        if (!mesh.hasColors()) return;
-        float[] k = mesh.colors(), rgba = new float[4];
+    private void values(int face, int c, int parts, int... ij) {
+        if (!mesh.hasCornerValues()) return;
+        int[] sources = {c, c + 1, c + 2};
         for (int corner = 0; corner < 3; corner++) {
             double u = (double) ij[2 * corner] / parts, v = (double) ij[2 * corner + 1] / parts;
-            for (int i = 0; i < 4; i++)
-                rgba[i] = (float) ((1 - u - v) * k[4 * c + i] + u * k[4 * c + 4 + i] + v * k[4 * c + 8 + i]);
-            out.color(out.firstCorner(face) + corner, rgba[0], rgba[1], rgba[2], rgba[3]);
+            out.cornerMix(out.firstCorner(face) + corner, mesh, sources, new double[] {1 - u - v, u, v});
         }
     }
 
@@ -132,7 +130,6 @@ final class PlainSplit extends RingCut {
                 spoke[k][i] = between(spoke[k][0], middle, (double) i / half, Keys.of(key, Keys.fraction(i, half)));
             for (int i = 0; i < half; i++) madeEdge(spoke[k][i], spoke[k][i + 1]);
         }
-        float[] mean = meanColor(c, sides);
         for (int k = 0; k < sides; k++) {
             int before = (k + sides - 1) % sides;
             long key = Keys.of(parts, mesh.vertexKeys()[mesh.corners()[c + k]]);
@@ -154,7 +151,7 @@ final class PlainSplit extends RingCut {
                     int made = quad(f, cell, low[i], low[i + 1], high[i + 1], high[i]);
                     if (i > 0) madeEdge(low[i], high[i]);
                     if (j > 1) madeEdge(low[i], low[i + 1]);
-                    if (mean != null) color(made, c, sides, k, half, i, j - 1, mean);
+                    if (mesh.hasCornerValues()) values(made, c, sides, k, half, i, j - 1);
                 }
                 int[] swap = low;
                 low = high;
@@ -172,26 +169,20 @@ final class PlainSplit extends RingCut {
         return p + t * (out.coordinate(b, axis) - p);
     }
 
-    private float @Nullable [] meanColor(int c, int sides) {
-        if (!mesh.hasColors()) return null;
-        float[] mean = new float[4];
-        for (int k = 0; k < sides; k++) for (int i = 0; i < 4; i++) mean[i] += mesh.colors()[4 * (c + k) + i] / sides;
-        return mean;
-    }
-
-    /** Colours a cell of the quad at a corner: between the corner, the middles of its two sides, and the face's middle. */
-    private void color(int face, int c, int sides, int k, int half, int i, int j, float[] mean) {
-        float[] all = mesh.colors(), rgba = new float[4];
-        int next = c + (k + 1) % sides, before = c + (k + sides - 1) % sides;
+    /** The values of a cell of the quad at a corner: between the corner, the middles of its two sides, and the face's. */
+    private void values(int face, int c, int sides, int k, int half, int i, int j) {
+        int[] sources = new int[sides];
+        for (int x = 0; x < sides; x++) sources[x] = c + x;
+        int next = (k + 1) % sides, before = (k + sides - 1) % sides;
         for (int corner = 0; corner < 4; corner++) {
             double u = (double) (corner == 1 || corner == 2 ? i + 1 : i) / half;
             double v = (double) (corner >= 2 ? j + 1 : j) / half;
-            for (int x = 0; x < 4; x++) {
-                double own = all[4 * (c + k) + x];
-                double right = 0.5 * (own + all[4 * next + x]), up = 0.5 * (own + all[4 * before + x]);
-                rgba[x] = (float) ((1 - u) * (1 - v) * own + u * (1 - v) * right + (1 - u) * v * up + u * v * mean[x]);
-            }
-            out.color(out.firstCorner(face) + corner, rgba[0], rgba[1], rgba[2], rgba[3]);
+            double[] shares = new double[sides];
+            Arrays.fill(shares, u * v / sides);
+            shares[k] += (1 - u) * (1 - v) + 0.5 * u * (1 - v) + 0.5 * (1 - u) * v;
+            shares[next] += 0.5 * u * (1 - v);
+            shares[before] += 0.5 * (1 - u) * v;
+            out.cornerMix(out.firstCorner(face) + corner, mesh, sources, shares);
         }
     }
 }

@@ -181,7 +181,7 @@ class RingCut {
             int s = cuts.vertex(c, n + 1 - i);
             int strip = quad(f, Keys.of(parts, places[i]), p, q, r, s);
             if (i > 0) madeEdge(p, s);
-            if (!mesh.hasColors()) continue;
+            if (!mesh.hasCornerValues()) continue;
             int at = out.firstCorner(strip);
             double s0 = cuts.share(a, i), s1 = cuts.share(a, i + 1);
             double t0 = 1 - cuts.share(c, n + 1 - i), t1 = 1 - cuts.share(c, n - i);
@@ -214,7 +214,7 @@ class RingCut {
                 int cell = quad(f, key, net[i][j], net[i + 1][j], net[i + 1][j + 1], net[i][j + 1]);
                 if (i > 0) madeEdge(net[i][j], net[i][j + 1]);
                 if (j > 0) madeEdge(net[i][j], net[i + 1][j]);
-                if (!mesh.hasColors()) continue;
+                if (!mesh.hasCornerValues()) continue;
                 int corner = out.firstCorner(cell);
                 for (int k = 0; k < 4; k++) {
                     int u = k == 1 || k == 2 ? i + 1 : i, v = k >= 2 ? j + 1 : j;

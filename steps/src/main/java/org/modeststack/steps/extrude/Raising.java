@@ -6,8 +6,9 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.CornerCarrier;
+import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -260,15 +261,17 @@ final class Raising {
         Map<String, Tag> tags = tags(copyMap, raised);
         tags.put(walls, Tag.whole(ElementKind.FACE, made));
         tags.put(walls + ":caps", Tag.faces(capped));
-        return new Mesh(xyz, offsets, corners, materials, mesh.materials(), colors(like), tags, vertexKeys, faceKeys);
+        return Mesh.of(
+                xyz, offsets, corners, materials, mesh.materials(), cornerValues(like), tags, vertexKeys, faceKeys);
     }
 
-    private float @Nullable [] colors(int[] like) {
-        float[] old = mesh.cornerColors();
-        if (old == null) return null;
-        float[] out = Arrays.copyOf(old, old.length + 4 * like.length);
-        for (int i = 0; i < like.length; i++) System.arraycopy(old, 4 * like[i], out, old.length + 4 * i, 4);
-        return out;
+    /** The old corners keep theirs; the new ones are like old ones. */
+    private Map<String, CornerLayer> cornerValues(int[] like) {
+        if (!mesh.hasCornerValues()) return Map.of();
+        int old = mesh.cornerCount();
+        int[] all = new int[old + like.length];
+        Arrays.setAll(all, c -> c < old ? c : like[c - old]);
+        return CornerCarrier.like(mesh, all);
     }
 
     /** Vertices that something still uses where it was. */

@@ -128,7 +128,7 @@ public record Mirror(
             ring[i] = map[in.corners()[source[i]]];
         }
         int g = b.face(key, materials[in.faceMaterials()[f]], ring);
-        for (int i = 0; in.hasColors() && i < sides; i++) b.colorLike(b.firstCorner(g) + i, in, source[i]);
+        for (int i = 0; in.hasCornerValues() && i < sides; i++) b.cornerLike(b.firstCorner(g) + i, in, source[i]);
         return g;
     }
 

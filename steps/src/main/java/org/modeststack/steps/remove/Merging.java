@@ -149,7 +149,7 @@ final class Merging {
         int[] materials = b.materialsOf(mesh);
         int[] ring = new int[16], from = new int[16], corners = mesh.corners(), offsets = mesh.offsets();
         double[] p = mesh.xyz();
-        boolean colored = mesh.hasColors(), all = dropped.isEmpty();
+        boolean colored = mesh.hasCornerValues(), all = dropped.isEmpty();
         for (int f = 0; f < group.length; f++) {
             if (group[f] != f) continue;
             IntArrayList round = outline[f];
@@ -168,7 +168,7 @@ final class Merging {
             }
             long key = round == null ? mesh.faceKeys()[f] : Keys.of(seed, MERGED, mesh.faceKeys()[f]);
             faceMap[f] = b.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
-            for (int i = 0; colored && i < n; i++) b.colorLike(b.firstCorner(faceMap[f]) + i, mesh, from[i]);
+            for (int i = 0; colored && i < n; i++) b.cornerLike(b.firstCorner(faceMap[f]) + i, mesh, from[i]);
         }
         for (int f = 0; f < mesh.faceCount(); f++) faceMap[f] = faceMap[group[f]];
         b.carryTags(mesh, vertexMap, faceMap);

@@ -423,8 +423,8 @@ final class RoundPart {
             }
         }
         int made = b.face(mesh.faceKeys()[f], material, ring.toIntArray());
-        for (int i = 0; mesh.hasColors() && i < source.size(); i++)
-            b.colorLike(b.firstCorner(made) + i, mesh, source.getInt(i));
+        for (int i = 0; mesh.hasCornerValues() && i < source.size(); i++)
+            b.cornerLike(b.firstCorner(made) + i, mesh, source.getInt(i));
         return made;
     }
 
@@ -444,12 +444,12 @@ final class RoundPart {
 
     private void lay(Strip s, MeshBuilder b, Successors heirs) {
         int first = b.faces(s.sides(), s.keys, s.materials, s.corners);
-        if (!mesh.hasColors() && heirs.none()) return;
+        if (!mesh.hasCornerValues() && heirs.none()) return;
         RoundRow row = s.row;
         for (int i = 0; i < segments; i++) {
             int old = row.faces().getInt(nearest(i, row.segments(), segments)), made = first + i;
-            for (int k = 0; mesh.hasColors() && k < s.sides(); k++)
-                b.colorLike(b.firstCorner(made) + k, mesh, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
+            for (int k = 0; mesh.hasCornerValues() && k < s.sides(); k++)
+                b.cornerLike(b.firstCorner(made) + k, mesh, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
             if (heirs.none()) continue;
             heirs.face(old, made);
             int line = (int) Math.rint((double) i / segments * row.segments())

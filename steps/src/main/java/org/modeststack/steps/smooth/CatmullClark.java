@@ -1,8 +1,11 @@
 package org.modeststack.steps.smooth;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.CornerCarrier;
+import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -109,37 +112,40 @@ final class CatmullClark {
         System.arraycopy(in.vertexKeys(), 0, vertexKeys, 0, nv);
         for (int e = 0; e < ne; e++) vertexKeys[nv + e] = Keys.of(in.edgeKey(adj.edgeLow(e), adj.edgeHigh(e)), 0xCE);
         context.progress(0.9);
-        return new Mesh(
+        return Mesh.of(
                 out,
                 quadOffsets,
                 quads,
                 materials,
                 in.materials(),
-                in.hasColors() ? colors(in) : null,
+                in.hasCornerValues() ? cornerValues(in) : Map.of(),
                 in.tags().isEmpty() ? Map.of() : tags(in, adj),
                 vertexKeys,
                 faceKeys);
     }
 
-    /** Colours are divided linearly, so that painted borders stay where they are. */
-    private static float[] colors(Mesh in) {
-        float[] old = in.colors(), out = new float[16 * in.cornerCount()];
+    /** Values at corners are divided linearly, so that painted borders stay where they are. */
+    private static Map<String, CornerLayer> cornerValues(Mesh in) {
+        CornerCarrier out = new CornerCarrier();
+        int[] two = new int[2];
+        double[] halves = {0.5, 0.5};
         for (int f = 0; f < in.faceCount(); f++) {
             int from = in.offsets()[f], to = in.offsets()[f + 1];
-            for (int k = 0; k < 4; k++) {
-                float mean = 0;
-                for (int c = from; c < to; c++) mean += old[4 * c + k];
-                mean /= to - from;
-                for (int c = from; c < to; c++) {
-                    int before = c == from ? to - 1 : c - 1, after = c + 1 == to ? from : c + 1;
-                    out[16 * c + k] = old[4 * c + k];
-                    out[16 * c + 4 + k] = (old[4 * c + k] + old[4 * after + k]) / 2;
-                    out[16 * c + 8 + k] = mean;
-                    out[16 * c + 12 + k] = (old[4 * c + k] + old[4 * before + k]) / 2;
-                }
+            int[] all = new int[to - from];
+            double[] even = new double[to - from];
+            Arrays.setAll(all, i -> from + i);
+            Arrays.fill(even, 1.0 / (to - from));
+            for (int c = from; c < to; c++) {
+                out.like(4 * c, in, c);
+                two[0] = c;
+                two[1] = c + 1 == to ? from : c + 1;
+                out.mix(4 * c + 1, in, two, halves, 2);
+                out.mix(4 * c + 2, in, all, even, all.length);
+                two[1] = c == from ? to - 1 : c - 1;
+                out.mix(4 * c + 3, in, two, halves, 2);
             }
         }
-        return out;
+        return out.layers(4 * in.cornerCount());
     }
 
     private static Map<String, Tag> tags(Mesh in, Adjacency adj) {

@@ -323,11 +323,11 @@ final class Assembly {
     // ---- writing
 
     private void write() {
-        boolean colors = false;
+        boolean values = false;
         int[][] materials = new int[soup.solids.length][];
         for (int o = 0; o < soup.solids.length; o++) {
             materials[o] = builder.materialsOf(soup.solids[o].mesh);
-            colors |= soup.solids[o].mesh.hasColors();
+            values |= soup.solids[o].mesh.hasCornerValues();
         }
         int at = 0;
         for (int o = 0; o < soup.solids.length; o++) {
@@ -343,10 +343,10 @@ final class Assembly {
                     int end = at;
                     while (end < rings.all.size() && isOf(rings.all.get(end), o, f)) end++;
                     boolean parts = end - at > 1;
-                    while (at < end) writeRing(rings.all.get(at++), material, parts, colors);
+                    while (at < end) writeRing(rings.all.get(at++), material, parts, values);
                 } else {
                     byte fate = fateOfFace(s, base, t, to);
-                    if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, colors);
+                    if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, values);
                 }
                 faceCount[o][f] = builder.faceCount() - firstFace[o][f];
                 t = to;
@@ -355,16 +355,16 @@ final class Assembly {
         }
     }
 
-    private void writeWhole(int o, Mesh m, int f, int material, boolean turned, boolean colors) {
+    private void writeWhole(int o, Mesh m, int f, int material, boolean turned, boolean values) {
         int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
         if (n > buffer.length) buffer = new int[2 * n];
         for (int i = 0; i < n; i++) {
             buffer[i] = plainVertex(o, m.corners()[first + (turned ? (n - i) % n : i)]);
         }
         int g = builder.face(ofOperand(o, m.faceKeys()[f]), material, buffer, 0, n);
-        if (!colors) return;
+        if (!values) return;
         for (int i = 0; i < n; i++) {
-            builder.colorLike(builder.firstCorner(g) + i, m, first + (turned ? (n - i) % n : i));
+            builder.cornerLike(builder.firstCorner(g) + i, m, first + (turned ? (n - i) % n : i));
         }
     }
 
@@ -373,7 +373,7 @@ final class Assembly {
     }
 
     /** @param part whether it is one of several that are left of its face */
-    private void writeRing(Rings.Ring r, int material, boolean part, boolean colors) {
+    private void writeRing(Rings.Ring r, int material, boolean part, boolean values) {
         IntArrayList out = new IntArrayList(r.sides()), from = new IntArrayList(r.sides());
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
             if (dropped[c]) continue;
@@ -390,12 +390,8 @@ final class Assembly {
         long key = faceKey(r);
         if (part) key = Keys.of(key, seed, leastSide(out));
         int g = builder.face(key, material, out.elements(), 0, out.size());
-        if (!colors) return;
-        float[] rgba = {1, 1, 1, 1};
-        for (int i = 0; i < out.size(); i++) {
-            colorAt(r, from.getInt(i), rgba);
-            builder.color(builder.firstCorner(g) + i, rgba[0], rgba[1], rgba[2], rgba[3]);
-        }
+        if (!values) return;
+        for (int i = 0; i < out.size(); i++) valuesAt(r, from.getInt(i), builder.firstCorner(g) + i);
     }
 
     private long leastSide(IntArrayList ring) {
@@ -430,29 +426,24 @@ final class Assembly {
         return plain[o][v];
     }
 
-    /** The colour of a face at a corner: its own where it has one there, mixed in between. */
-    private void colorAt(Rings.Ring r, int corner, float[] rgba) {
+    /** The values of a face at a corner: its own where it has a corner there, mixed in between. */
+    private void valuesAt(Rings.Ring r, int corner, int written) {
         Mesh m = soup.solids[r.operand()].mesh;
-        float[] colors = m.cornerColors();
-        if (colors == null) {
-            Arrays.fill(rgba, 1);
-            return;
-        }
+        if (!m.hasCornerValues()) return;
         int t = fragments.triangleOf(rings.fragment(corner)), p = rings.point(corner);
         int k = soup.axis(t), u = (k + 1) % 3, v = (k + 2) % 3;
+        int[] sources = new int[3];
         double[] w = new double[3];
         double pu = at(p, u), pv = at(p, v), sum = 0;
         for (int i = 0; i < 3; i++) {
             int x = 3 * soup.vertex(t, (i + 1) % 3), y = 3 * soup.vertex(t, (i + 2) % 3);
             double[] c = soup.xyz;
+            sources[i] = soup.meshCorner(t, i);
             w[i] = Math.abs((c[x + u] - pu) * (c[y + v] - pv) - (c[x + v] - pv) * (c[y + u] - pu));
             sum += w[i];
         }
-        for (int c = 0; c < 4; c++) {
-            double s = 0;
-            for (int i = 0; i < 3; i++) s += w[i] / sum * colors[4 * soup.meshCorner(t, i) + c];
-            rgba[c] = (float) s;
-        }
+        for (int i = 0; i < 3; i++) w[i] /= sum;
+        builder.cornerMix(written, m, sources, w);
     }
 
     // ---- keys

@@ -1,0 +1,58 @@
+package org.modeststack.mesh;
+
+import java.util.Arrays;
+import java.util.Objects;
+
+/**
+ * Values that a mesh carries at the corners of its faces, such as colours, places in a texture or normals of its own. What
+ * belongs to vertices, edges or faces is a {@link Tag}.
+ *
+ * @param width how many numbers a corner has
+ * @param rule what a corner between others gets
+ * @param otherwise what all numbers are where nothing is known
+ * @param values so many for each corner; not to be written to
+ */
+public record CornerLayer(int width, Rule rule, float otherwise, float[] values) {
+    /** The layer of colours: linear red, green, blue, alpha in [0, 1]. */
+    public static final String COLOR = "color";
+
+    /** What a corner gets that a step makes between others, by what share each has in it. */
+    public enum Rule {
+        /** The mean, by their shares. */
+        MEAN,
+        /** Those of the one with the greatest share. */
+        COPY,
+        /** The greatest there is, number by number. */
+        GREATEST,
+        /** Those of the first. */
+        FIRST
+    }
+
+    public CornerLayer {
+        Objects.requireNonNull(rule);
+        if (width < 1) throw new IllegalArgumentException("a layer needs numbers");
+    }
+
+    public static CornerLayer colors(float[] values) {
+        return new CornerLayer(4, Rule.MEAN, 1, values);
+    }
+
+    public CornerLayer withValues(float[] other) {
+        return new CornerLayer(width, rule, otherwise, other);
+    }
+
+    /** Equal in all numbers. */
+    @Override
+    public boolean equals(Object o) {
+        return o instanceof CornerLayer l
+                && width == l.width
+                && rule == l.rule
+                && otherwise == l.otherwise
+                && Arrays.equals(values, l.values);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(width, rule, otherwise, Arrays.hashCode(values));
+    }
+}
