@@ -34,6 +34,7 @@ import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Linked;
 import org.modeststack.steps.source.Seat;
 
@@ -135,6 +136,24 @@ class SharedPartsTest {
                             .length(),
                     1e-9);
         }
+    }
+
+    /** Open sheets have no volume, so the middle of all is that of their middles; stretched they have another area. */
+    @Test
+    void reportsOfSheetsToo() {
+        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Grid(10, 20, 50, 50));
+        d = Edits.addStep(d, "b1", 1, row(10));
+        d = Edits.addStep(d, "b1", 2, new Scale(new Vec3(3, 0.5, 1), new Vec3(1, 2, 3)));
+        Geometry g = steps(d).getLast().geometry();
+        assertNull(g.known());
+        MeshReport parts = MeshReport.of(g), faces = MeshReport.of(g.mesh());
+        assertEquals(10 * 10 * 20 * 1.5, parts.measures().area(), 1e-6);
+        assertEquals(
+                0,
+                faces.measures().centroid().minus(parts.measures().centroid()).length(),
+                1e-9);
+        assertEquals(0, parts.measures().volume());
+        assertEquals(faces.health(), parts.health());
     }
 
     /** A linked copy shares the parts of the body that it starts from. */

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
@@ -89,6 +90,15 @@ class FirstVersionTest {
         assertEquals(text, DocumentFile.toText(again.document()));
         for (String body : List.of("b1", "b2", "b3", "b4"))
             assertTrue(result(d, body).sameAs(result(again.document(), body)));
+    }
+
+    /** The ends of what a share may be are shares too. */
+    @Test
+    void wholeAndNoSharesAreKept() throws DocumentException {
+        List<Material> all = List.of(new Material("a", 1, 0, 1, 1), new Material("b", 2, 1, 0, 0));
+        Document d = Document.EMPTY;
+        for (Material m : all) d = Edits.addMaterial(d, m);
+        assertEquals(all, parse(DocumentFile.toText(d)).document().materials().all());
     }
 
     /** Lists of materials that people have written by hand. */

@@ -2,7 +2,6 @@ package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.DisjointSets;
@@ -157,12 +156,9 @@ final class Rings {
         }
     }
 
+    /** Where open sheets end, not as many run one way as the other, and no solid lies between them. */
     private void pairAsTheyCome(IntArrayList sheets, int outs) {
-        LongArrayList pairs = new LongArrayList();
-        for (int i = 0; i < outs && outs + i < sheets.size(); i++) {
-            pairs.add((long) sheets.getInt(i) << 32 | sheets.getInt(outs + i));
-        }
-        for (long x : pairs) pair((int) (x >>> 32), (int) x);
+        for (int i = 0; i < outs && outs + i < sheets.size(); i++) pair(sheets.getInt(i), sheets.getInt(outs + i));
     }
 
     /** On which side of the half plane of (t, apex) at the edge p q another apex lies: positive ahead, 0 in its plane. */
