@@ -3,6 +3,7 @@ package org.modeststack.render;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicReference;
 
 /**
@@ -33,8 +34,18 @@ public final class Renderer {
      * @param newSupersample 1, or 2 for four samples a pixel
      * @param out receives width × height pixels, {@code 0xFFRRGGBB}
      * @return what lies where in it
+     * @throws CancellationException if it was stopped ({@link org.modeststack.mesh.work.Work}); the next may follow at once
      */
     public PickBuffer render(Scene newScene, Camera newCamera, int width, int height, int newSupersample, int[] out) {
+        try {
+            return draw(newScene, newCamera, width, height, newSupersample, out);
+        } catch (CancellationException e) {
+            free.set(frame);
+            throw e;
+        }
+    }
+
+    private PickBuffer draw(Scene newScene, Camera newCamera, int width, int height, int newSupersample, int[] out) {
         scene = newScene;
         camera = newCamera;
         supersample = newSupersample;

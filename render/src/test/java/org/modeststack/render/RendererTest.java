@@ -4,11 +4,14 @@ import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -20,6 +23,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 
 class RendererTest {
     private static final int W = 200;
@@ -158,6 +162,24 @@ class RendererTest {
         Renderer used = new Renderer();
         draw(used, scene(DisplayMode.SHADED, MeshFixtures.tetrahedron()), c);
         assertArrayEquals(draw(new Renderer(), s, c), draw(used, s, c));
+    }
+
+    /** A picture that is stopped, early or late, leaves nothing behind in the next. */
+    @Test
+    void aStoppedPictureDoesNoHarm() {
+        Scene s = scene(DisplayMode.SHADED_EDGES, MeshFixtures.cube(10), MeshFixtures.sheet(40));
+        Camera c = Camera.DEFAULT.fit(s.bounds(), W, H);
+        int[] whole = draw(new Renderer(), s, c);
+        Renderer renderer = new Renderer();
+        for (int after : new int[] {0, 1, 3, 5, 8}) {
+            AtomicInteger left = new AtomicInteger(after);
+            assertThrows(
+                    CancellationException.class,
+                    () -> Work.stoppable(
+                            () -> left.getAndDecrement() <= 0,
+                            () -> renderer.render(s, c, 4 * W, 4 * H, 1, new int[16 * W * H])));
+            assertArrayEquals(whole, draw(renderer, s, c), "stopped after " + after);
+        }
     }
 
     @Test

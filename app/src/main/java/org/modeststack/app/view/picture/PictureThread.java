@@ -1,10 +1,12 @@
 package org.modeststack.app.view.picture;
 
 import java.util.IdentityHashMap;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.render.RenderMesh;
 import org.modeststack.render.Renderer;
 import org.modeststack.render.Scene;
@@ -31,7 +33,9 @@ public final class PictureThread implements AutoCloseable {
     private final IdentityHashMap<Mesh, RenderMesh> prepared = new IdentityHashMap<>();
     private final Object lock = new Object();
     private final Thread thread;
-    private PictureRequest wanted;
+    /** Changed under the lock alone; looked at without it while a picture is drawn. */
+    private volatile PictureRequest wanted;
+
     private boolean drawing;
     /** How long a picture of the whole size takes, as far as the last one tells. */
     private double wholeMs;
@@ -70,8 +74,12 @@ public final class PictureThread implements AutoCloseable {
             while (true) {
                 PictureRequest next = next();
                 try {
-                    Picture picture = draw(next);
+                    // A fine picture takes long; it is left as soon as something moves again.
+                    boolean fine = next.samples() > 1;
+                    Picture picture = Work.stoppable(() -> fine && wanted != null, () -> draw(next));
                     Platform.runLater(() -> drawn.accept(picture));
+                } catch (CancellationException e) {
+                    continue;
                 } catch (Throwable e) {
                     LOG.log(System.Logger.Level.ERROR, "picture", e);
                     Platform.runLater(() -> failed.accept(e));
