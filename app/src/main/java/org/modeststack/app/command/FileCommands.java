@@ -4,6 +4,7 @@ import java.util.function.BooleanSupplier;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.exchange.registry.MeshFormat;
 
 /** Documents and meshes in and out. */
 final class FileCommands extends MenuCommands {
@@ -18,14 +19,14 @@ final class FileCommands extends MenuCommands {
         add(
                 "Import mesh…",
                 "Ctrl+I",
-                "Starts a body from an OBJ or STL file.",
+                "Starts a body from a mesh file (" + MeshFormat.endings() + ").",
                 "obj stl load read",
                 always,
                 meshes::importMesh);
         add(
                 "Export mesh…",
                 "Ctrl+Shift+E",
-                "Writes the selected body as it is shown to an OBJ or STL file.",
+                "Writes the selected body as it is shown to a mesh file (" + MeshFormat.endings() + ").",
                 "obj stl write",
                 body,
                 meshes::exportMesh);

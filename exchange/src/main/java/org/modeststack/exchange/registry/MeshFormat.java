@@ -6,8 +6,8 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
@@ -80,13 +80,17 @@ public enum MeshFormat {
         return extension;
     }
 
+    /** The endings of all formats, for people: ".obj, .stl". */
+    public static String endings() {
+        return Arrays.stream(values()).map(f -> "." + f.extension).collect(Collectors.joining(", "));
+    }
+
     /** @throws ExchangeException if no format goes by the file's ending */
     public static MeshFormat of(Path file) throws ExchangeException {
         String name = fileName(file).toLowerCase(Locale.ROOT);
         for (MeshFormat f : values()) if (name.endsWith("." + f.extension)) return f;
-        List<String> known = Arrays.stream(values()).map(f -> "." + f.extension).toList();
-        throw new ExchangeException(fileName(file) + " is of a kind that cannot be read or written here; known are "
-                + String.join(", ", known) + ".");
+        throw new ExchangeException(
+                fileName(file) + " is of a kind that cannot be read or written here; known are " + endings() + ".");
     }
 
     static String fileName(Path file) {
