@@ -124,7 +124,7 @@ class ObjDetailsTest {
     void anUnknownEndingNamesTheKnownOnes() {
         ExchangeException e =
                 assertThrows(ExchangeException.class, () -> MeshFormat.read(Path.of("a.xyz"), LengthUnit.MM));
-        assertTrue(e.getMessage().contains(".obj, .stl, .stla"), e.getMessage());
+        assertTrue(e.getMessage().contains(MeshFormat.endings()), e.getMessage());
     }
 
     @Test

@@ -2,8 +2,10 @@ package org.modeststack.stack;
 
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Objects;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -49,8 +51,19 @@ public record Body(
         return -1;
     }
 
+    /**
+     * The step of this id.
+     *
+     * @throws NoSuchElementException if it is not there
+     */
+    public Entry entryOf(long entryId) {
+        Entry e = entry(entryId);
+        if (e == null) throw new NoSuchElementException("no step " + entryId);
+        return e;
+    }
+
     /** The step of this id, or null. */
-    public Entry entry(long entryId) {
+    public @Nullable Entry entry(long entryId) {
         int i = indexOf(entryId);
         return i < 0 ? null : entries.get(i);
     }

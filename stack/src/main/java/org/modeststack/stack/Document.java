@@ -6,9 +6,11 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Materials;
 import tools.jackson.databind.JsonNode;
 
@@ -23,7 +25,7 @@ public final class Document {
     private final Materials materials;
     private final long nextId;
     private final Map<String, JsonNode> unknown;
-    private volatile Index index;
+    private volatile @Nullable Index index;
 
     /** Bodies by what they are asked for. */
     private static final class Index {
@@ -88,12 +90,23 @@ public final class Document {
     }
 
     /** The body of this id, or null. */
-    public Body body(String id) {
+    public @Nullable Body body(@Nullable String id) {
         return id == null ? null : index().byId.get(id);
     }
 
+    /**
+     * The body of this id.
+     *
+     * @throws NoSuchElementException if it is not there
+     */
+    public Body bodyOf(String id) {
+        Body b = index().byId.get(id);
+        if (b == null) throw new NoSuchElementException("no body " + id);
+        return b;
+    }
+
     /** The first body of this name, or null. */
-    public Body bodyNamed(String name) {
+    public @Nullable Body bodyNamed(String name) {
         return index().byName.get(name);
     }
 

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
@@ -86,7 +87,7 @@ public final class Edits {
 
     /** A second body like this one right behind it, with steps of its own. */
     public static Document duplicateBody(Document d, String id) {
-        Body b = d.body(id);
+        Body b = d.bodyOf(id);
         long next = d.nextId();
         String newId = "b" + next++;
         List<Entry> entries = new ArrayList<>();
@@ -149,19 +150,19 @@ public final class Edits {
      * with the first in the same way.
      */
     public static Document swapRoles(Document d, String id, long entryId) throws StepException {
-        Entry e = d.body(id).entry(entryId);
+        Entry e = d.bodyOf(id).entryOf(entryId);
         if (!(e.step() instanceof BooleanStep b) || b.with().ids().size() != 1) {
             throw new StepException("Roles can be swapped where a step combines with exactly one other body.");
         }
         String other = b.with().ids().getFirst();
         Document without = removeSteps(d, id, List.of(entryId));
         BooleanStep turned = new BooleanStep(b.operation(), Bodies.of(id), b.flipSheets());
-        return addStep(without, other, without.body(other).entries().size(), turned);
+        return addStep(without, other, without.bodyOf(other).entries().size(), turned);
     }
 
     /** A body for each shell of this one, which follow it when it changes; it is hidden itself. */
     public static Document takeApart(Document d, String id, int shells) {
-        Body b = d.body(id);
+        Body b = d.bodyOf(id);
         for (int i = 1; i <= shells; i++) {
             d = addBody(d, b.name() + " part", b.material(), new Linked(Bodies.of(id)));
             Body part = d.bodies().getLast();
@@ -181,7 +182,7 @@ public final class Edits {
 
     public static Document moveBody(Document d, String id, int to) {
         List<Body> bodies = new ArrayList<>(d.bodies());
-        Body b = d.body(id);
+        Body b = d.bodyOf(id);
         bodies.remove(b);
         bodies.add(Math.clamp(to, 0, bodies.size()), b);
         return d.withBodies(bodies);
@@ -189,7 +190,7 @@ public final class Edits {
 
     /** Moves a body's result: its last step takes the distance on if it is a move, else one is added. */
     public static Document moveBodyBy(Document d, String id, Vec3 by) throws StepException {
-        Body b = d.body(id);
+        Body b = d.bodyOf(id);
         Entry last = b.entries().getLast();
         if (last.enabled() && last.step() instanceof Move m) {
             Vec3 sum = m.by().plus(by);
@@ -200,7 +201,7 @@ public final class Edits {
 
     /** A body that follows this one, mirrored through the origin's plane across an axis by negating its numbers there. */
     public static Document mirroredCopy(Document d, String id, Axis axis) {
-        Body b = d.body(id);
+        Body b = d.bodyOf(id);
         Document with = addBody(d, b.name() + " mirrored", b.material(), new Linked(Bodies.of(id)));
         Vec3 all = new Vec3(1, 1, 1);
         Vec3 factors = all.minus(axis.direction().times(2));
@@ -249,7 +250,7 @@ public final class Edits {
      */
     public static Document paintTag(Document d, String bodyId, Pick pick, String name, double weight)
             throws StepException {
-        Body b = d.body(bodyId);
+        Body b = d.bodyOf(bodyId);
         int at = b.shownSteps();
         Entry last = b.entries().get(at - 1);
         boolean sameTag = last.step() instanceof TagStep t && t.name().equals(name) && last.enabled();
@@ -267,7 +268,7 @@ public final class Edits {
         if (step.isSource())
             throw new IllegalArgumentException("A source can only come first; start a new body with it.");
         checkNoCircle(d, bodyId, step);
-        int at = Math.clamp(index, 1, d.body(bodyId).entries().size());
+        int at = Math.clamp(index, 1, d.bodyOf(bodyId).entries().size());
         return d.with(bodyId, b -> inserted(b, at, List.of(new Entry(d.nextId(), step))))
                 .withNextId(d.nextId() + 1);
     }
@@ -293,9 +294,9 @@ public final class Edits {
     /** @throws StepException if the value is not allowed */
     public static Document setValue(Document d, String bodyId, long entryId, String param, Object value)
             throws StepException {
-        Entry entry = d.body(bodyId).entry(entryId);
+        Entry entry = d.bodyOf(bodyId).entryOf(entryId);
         StepDescriptor descriptor = StepDescriptor.of(entry.step());
-        descriptor.param(param).check(value);
+        Objects.requireNonNull(descriptor.param(param), param).check(value);
         if (value instanceof Bodies chosen) {
             for (String other : chosen.ids()) {
                 if (d.dependsOn(other, bodyId)) throw new StepException(cycleMessage(d, bodyId, other));
@@ -339,7 +340,7 @@ public final class Edits {
      * @param group "" takes them out of their groups
      */
     public static Document setGroup(Document d, String bodyId, Collection<Long> entryIds, String group) {
-        Body b = d.body(bodyId);
+        Body b = d.bodyOf(bodyId);
         int from = b.entries().size(), to = -1;
         for (int i = 1; i < b.entries().size(); i++) {
             if (!entryIds.contains(b.entries().get(i).id())) continue;
@@ -374,7 +375,7 @@ public final class Edits {
 
     /** A copy of each of the steps behind the last of them. */
     public static Document duplicateSteps(Document d, String bodyId, Collection<Long> entryIds) {
-        Body body = d.body(bodyId);
+        Body body = d.bodyOf(bodyId);
         int behind = 0;
         List<Entry> originals = new ArrayList<>(), copies = new ArrayList<>();
         long next = d.nextId();
@@ -395,7 +396,7 @@ public final class Edits {
     public static Document copySteps(Document d, String fromBody, Collection<Long> entryIds, String toBody) {
         List<Entry> originals = new ArrayList<>(), copies = new ArrayList<>();
         long next = d.nextId();
-        for (Entry e : d.body(fromBody).entries()) {
+        for (Entry e : d.bodyOf(fromBody).entries()) {
             if (!entryIds.contains(e.id()) || e.step().isSource()) continue;
             checkNoCircle(d, toBody, e.step());
             copies.add(copy(e, next));
@@ -412,7 +413,7 @@ public final class Edits {
      * @param to its place when it has been taken out
      */
     public static Document moveStep(Document d, String bodyId, long entryId, int to) {
-        Body body = d.body(bodyId);
+        Body body = d.bodyOf(bodyId);
         int from = body.indexOf(entryId);
         if (from <= 0) return d;
         List<Entry> entries = new ArrayList<>(body.entries());

@@ -2,6 +2,7 @@ package org.modeststack.stack;
 
 import java.util.Map;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.Step;
@@ -16,7 +17,7 @@ public final class Entry {
     private final String group;
     private final Step step;
     private final Map<String, JsonNode> unknown;
-    private volatile String stepHash;
+    private volatile @Nullable String stepHash;
 
     /**
      * @param id unique in its document and never used again

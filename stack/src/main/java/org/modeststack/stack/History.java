@@ -6,6 +6,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.ParamDescriptor;
@@ -28,7 +29,8 @@ public final class History {
     private static final long BODY_BYTES = 500;
 
     /** @param added the bytes of what this document has and the one before it has not */
-    private record State(Document document, String label, String mergeKey, long added) {}
+    private record State(
+            Document document, String label, @Nullable String mergeKey, long added) {}
 
     private final List<State> states = new ArrayList<>();
     private final long byteLimit;
@@ -56,7 +58,7 @@ public final class History {
      * @param label what was done, for the menu: "Change diameter"
      * @param mergeKey null, or a key under which it joins the edit before
      */
-    public void push(Document next, String label, String mergeKey) {
+    public void push(Document next, String label, @Nullable String mergeKey) {
         Objects.requireNonNull(next);
         if (next.equals(current())) return;
         boolean merge =

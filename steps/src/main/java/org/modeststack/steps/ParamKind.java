@@ -76,7 +76,7 @@ public abstract class ParamKind {
     public abstract Object toData(Object value);
 
     /** The value of what stands in a file; null if it is of another form. Numbers come as {@link Double} or {@link Integer}. */
-    public abstract @Nullable Object fromData(Object data, ParamDescriptor param);
+    public abstract @Nullable Object fromData(@Nullable Object data, ParamDescriptor param);
 
     /** What may stand in files, as the keywords of JSON Schema draft 2020-12 and their values: text, numbers, lists, maps. */
     public abstract Map<String, Object> schema(ParamDescriptor param);

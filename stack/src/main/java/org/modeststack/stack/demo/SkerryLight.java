@@ -13,8 +13,8 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.bevel.Shape;
-import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
@@ -142,7 +142,7 @@ public final class SkerryLight {
         step(door, new Extrude(Pick.all(ElementKind.FACE), 4, Extrude.Direction.EVEN, new Vec3(0, 0, 1), 0, 1, true));
         step(door, new Inset(caps(door), 5, 1.5, Inset.Frames.TOGETHER, true));
         step(door, new Inset(caps(door), 1, 1.2, Inset.Frames.EACH, true));
-        List<Entry> steps = document.body(door).entries();
+        List<Entry> steps = document.bodyOf(door).entries();
         List<Long> panels = steps.subList(steps.size() - 2, steps.size()).stream()
                 .map(Entry::id)
                 .toList();
@@ -186,20 +186,20 @@ public final class SkerryLight {
     }
 
     private static Step bevel(Pick where, double width, int segments, Shape shape) {
-        StepDescriptor d = Steps.byType("bevel");
+        StepDescriptor d = StepDescriptor.of(Bevel.class);
         Step s = d.with(d.with(d.createDefault(), "where", where), "width", width);
         return d.with(d.with(s, "segments", segments), "shape", shape);
     }
 
     /** What the body's last step lifted. */
     private Pick caps(String bodyId) {
-        long seed = document.body(bodyId).entries().getLast().seed();
+        long seed = document.bodyOf(bodyId).entries().getLast().seed();
         return Pick.of(ElementKind.FACE, new Rule.Made(StepContext.madeTag(seed) + ":caps"));
     }
 
     /** The edges along which the body's last step cut. */
     private Pick cut(String bodyId) {
-        long seed = document.body(bodyId).entries().getLast().seed();
+        long seed = document.bodyOf(bodyId).entries().getLast().seed();
         return Pick.of(ElementKind.EDGE, new Rule.Made(StepContext.madeTag(seed)));
     }
 
@@ -209,7 +209,7 @@ public final class SkerryLight {
     }
 
     private void step(String bodyId, Step step) {
-        Body body = document.body(bodyId);
+        Body body = document.bodyOf(bodyId);
         document = Edits.addStep(document, bodyId, body.entries().size(), step);
     }
 }

@@ -23,7 +23,7 @@ public final class Baking {
      * @throws StepException if one of them is at fault
      */
     public static Document bake(Document d, String bodyId, int from, int to, BodyResult result) throws StepException {
-        Body body = d.body(bodyId);
+        Body body = d.bodyOf(bodyId);
         for (int i = from; i <= to; i++) {
             if (body.entries().get(i).enabled() && result.steps().get(i).failed()) {
                 throw new StepException(
@@ -51,7 +51,7 @@ public final class Baking {
 
     /** Puts the steps back that a baked one was made from. */
     public static Document unbake(Document d, String bodyId, long entryId) {
-        Body body = d.body(bodyId);
+        Body body = d.bodyOf(bodyId);
         int i = body.indexOf(entryId);
         if (i < 0 || !(body.entries().get(i).step() instanceof Baked baked)) return d;
         List<Entry> entries = new ArrayList<>(body.entries());

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -69,7 +70,7 @@ final class BodyRun {
     }
 
     /** Why a step cannot be carried out at all, or null. */
-    private String refusal(Step step) {
+    private @Nullable String refusal(Step step) {
         for (String id : step.bodies()) {
             if (document.body(id) == null) return "A body this step needs is not there any more.";
             if (!operands.containsKey(id)) return circle(id);

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.mesh.work.Workers;
 import org.modeststack.stack.Body;
@@ -66,13 +67,13 @@ final class BodySchedule {
 
     /** The bodies that one has to wait for. */
     Set<String> needs(String id) {
-        return needs.get(id);
+        return needs.getOrDefault(id, Set.of());
     }
 
     /** Carries something out for each body, once it is done for those that the body needs. */
     void run(Consumer<Body> work) {
         if (order.size() == 1) {
-            work.accept(document.body(order.getFirst()));
+            work.accept(document.bodyOf(order.getFirst()));
             return;
         }
         Board board = new Board();
@@ -81,7 +82,7 @@ final class BodySchedule {
             if (id == null) return;
             boolean done = false;
             try {
-                work.accept(document.body(id));
+                work.accept(document.bodyOf(id));
                 done = true;
             } finally {
                 board.finish(id, done);
@@ -98,17 +99,18 @@ final class BodySchedule {
 
         Board() {
             for (String id : order) {
-                missing.put(id, needs.get(id).size());
-                for (String other : needs.get(id))
+                missing.put(id, needs(id).size());
+                for (String other : needs(id))
                     users.computeIfAbsent(other, _ -> new ArrayList<>()).add(id);
             }
         }
 
         /** The first body that can be begun, which may have to be waited for; null where one that it needs has failed. */
-        synchronized String take() {
+        synchronized @Nullable String take() {
             while (!broken) {
                 Work.checkpoint();
-                for (int i = 0; i < waiting.size(); i++) if (missing.get(waiting.get(i)) == 0) return waiting.remove(i);
+                for (int i = 0; i < waiting.size(); i++)
+                    if (missing.getOrDefault(waiting.get(i), 0) == 0) return waiting.remove(i);
                 // Whatever is missing is being worked on by somebody who does not wait.
                 try {
                     wait(WAIT_MS);

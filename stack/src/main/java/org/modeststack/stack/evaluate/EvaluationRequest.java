@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 
@@ -37,14 +38,14 @@ public record EvaluationRequest(Document document, List<String> wanted) {
      *
      * @param urgent the id of the body that is worked on, or null
      */
-    public static EvaluationRequest forWindow(Document document, String urgent) {
+    public static EvaluationRequest forWindow(Document document, @Nullable String urgent) {
         Set<String> order = seen(document, urgent);
         for (Body b : document.bodies()) order.add(b.id());
         return new EvaluationRequest(document, new ArrayList<>(order));
     }
 
     /** The ids of the bodies that are seen, or worked on, or made of what is worked on, the most urgent first. */
-    static Set<String> seen(Document document, String urgent) {
+    static Set<String> seen(Document document, @Nullable String urgent) {
         Set<String> order = new LinkedHashSet<>();
         if (urgent != null && document.body(urgent) != null) withUsers(document, urgent, order);
         for (Body b : document.bodies()) if (isSeen(document, b)) order.add(b.id());

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
 
@@ -29,7 +30,7 @@ public final class EvaluationService implements AutoCloseable {
     }
 
     /** What was asked for and how it ended; {@code results} is null unless it was done. */
-    public record Evaluation(Document document, Map<String, BodyResult> results, double ms, End end) {}
+    public record Evaluation(Document document, @Nullable Map<String, BodyResult> results, double ms, End end) {}
 
     /** Is told on the service's threads, one call at a time. */
     public interface Listener {
@@ -50,7 +51,7 @@ public final class EvaluationService implements AutoCloseable {
         private final long started = System.nanoTime();
         private volatile boolean stopped;
 
-        Job(Document document, String urgent) {
+        Job(Document document, @Nullable String urgent) {
             this.document = document;
             request = EvaluationRequest.forWindow(document, urgent);
             List<String> seen = List.copyOf(EvaluationRequest.seen(document, urgent));
@@ -59,16 +60,16 @@ public final class EvaluationService implements AutoCloseable {
         }
     }
 
-    private record Asked(Document document, String urgent) {}
+    private record Asked(Document document, @Nullable String urgent) {}
 
     private final Evaluator evaluator;
     private final Listener listener;
     private final Progress progress;
     private final Object lock = new Object();
     /** Changed under the lock alone, looked at by long work without it. */
-    private volatile Asked next;
+    private volatile @Nullable Asked next;
 
-    private Job running;
+    private @Nullable Job running;
     private volatile boolean closed;
 
     /** @param progress is told on the service's threads */
@@ -85,7 +86,7 @@ public final class EvaluationService implements AutoCloseable {
     }
 
     /** @param urgent the id of the body that is being worked on, or null */
-    public void request(Document document, String urgent) {
+    public void request(Document document, @Nullable String urgent) {
         synchronized (lock) {
             next = new Asked(document, urgent);
             lock.notifyAll();
@@ -113,15 +114,16 @@ public final class EvaluationService implements AutoCloseable {
         while (true) {
             Job job;
             synchronized (lock) {
-                while (next == null && !closed) {
+                Asked asked;
+                while ((asked = next) == null && !closed) {
                     try {
                         lock.wait();
                     } catch (InterruptedException e) {
                         return;
                     }
                 }
-                if (closed) return;
-                running = job = new Job(next.document(), next.urgent());
+                if (closed || asked == null) return;
+                running = job = new Job(asked.document(), asked.urgent());
                 next = null;
             }
             Evaluation e = carryOut(job);

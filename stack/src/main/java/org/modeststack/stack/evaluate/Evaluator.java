@@ -3,9 +3,11 @@ package org.modeststack.stack.evaluate;
 import java.lang.ref.WeakReference;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 
@@ -23,14 +25,17 @@ public final class Evaluator {
 
     /** The newest result of a body, as long as somebody shows it, and all that it came of. */
     private record Remembered(
-            Body body, Map<String, Provenance.Operand> operands, WeakReference<BodyResult> result, Provenance last) {}
+            Body body,
+            Map<String, Provenance.Operand> operands,
+            WeakReference<BodyResult> result,
+            @Nullable Provenance last) {}
 
     /**
      * A body's result.
      *
      * @param provenance of its last step; null where none is switched on
      */
-    record Outcome(BodyResult result, Provenance provenance) {}
+    record Outcome(BodyResult result, @Nullable Provenance provenance) {}
 
     /** @param cacheBytes how much the kept results may take */
     public Evaluator(long cacheBytes) {
@@ -57,8 +62,10 @@ public final class Evaluator {
 
     /** The result of one body, with what it needs of others. */
     public BodyResult evaluate(Document document, String bodyId, Progress progress) {
-        return evaluate(EvaluationRequest.of(document, bodyId), progress, _ -> {})
-                .get(bodyId);
+        return Objects.requireNonNull(
+                evaluate(EvaluationRequest.of(document, bodyId), progress, _ -> {})
+                        .get(bodyId),
+                bodyId);
     }
 
     /**
@@ -79,8 +86,13 @@ public final class Evaluator {
             }
         });
         Map<String, BodyResult> results = new LinkedHashMap<>();
-        for (String id : schedule.order()) results.put(id, outcomes.get(id).result());
+        for (String id : schedule.order()) results.put(id, there(outcomes, id).result());
         return results;
+    }
+
+    /** What a body that was waited for has come to. */
+    private static Outcome there(Map<String, Outcome> outcomes, String id) {
+        return Objects.requireNonNull(outcomes.get(id), id);
     }
 
     private Outcome outcome(
@@ -89,12 +101,14 @@ public final class Evaluator {
         for (String id : needs)
             operands.put(
                     id,
-                    new Provenance.Operand(document.nameOf(id), others.get(id).provenance()));
+                    new Provenance.Operand(
+                            document.nameOf(id), there(others, id).provenance()));
         Remembered known = remembered.get(body.id());
         BodyResult last = known == null ? null : known.result().get();
         // Where a body is missing, or goes round in a circle, what is said of it depends on more of the document.
         boolean whole = needs.size() == document.usedBy(body.id()).size();
-        if (last != null
+        if (known != null
+                && last != null
                 && whole
                 && known.body().equals(body)
                 && known.operands().equals(operands)) return new Outcome(last, known.last());

@@ -3,6 +3,7 @@ package org.modeststack.stack.evaluate;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
@@ -46,7 +47,7 @@ public record MeshReport(long vertices, long edges, long faces, Health health, M
         Vec3 moment = Vec3.ZERO, middles = Vec3.ZERO;
         int shells = 0, euler = 0;
         for (Part p : parts) {
-            Measures m = known.get(p.mesh()).measures;
+            Measures m = Objects.requireNonNull(known.get(p.mesh())).measures;
             double v = m.volume() * Math.abs(p.affine().determinant());
             Vec3 centroid = p.affine().point(m.centroid());
             volume += v;

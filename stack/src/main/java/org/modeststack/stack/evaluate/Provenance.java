@@ -2,6 +2,7 @@ package org.modeststack.stack.evaluate;
 
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.mark.TagStep;
@@ -22,7 +23,7 @@ record Provenance(
         Entry entry,
         String body,
         String material,
-        Provenance before,
+        @Nullable Provenance before,
         List<TagStep> later,
         Map<String, Operand> operands,
         String hash) {
@@ -32,7 +33,7 @@ record Provenance(
      *
      * @param result null where that body has no step that is switched on
      */
-    record Operand(String name, Provenance result) {
+    record Operand(String name, @Nullable Provenance result) {
         private String hash() {
             return result == null ? "" : result.hash;
         }
@@ -42,7 +43,7 @@ record Provenance(
             Entry entry,
             String body,
             String material,
-            Provenance before,
+            @Nullable Provenance before,
             List<TagStep> later,
             Map<String, Operand> operands) {
         ContentHash h =

@@ -5,6 +5,7 @@ import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Part;
@@ -26,7 +27,7 @@ final class ResultCache {
         this.limit = limit;
     }
 
-    synchronized StepResult get(String hash) {
+    synchronized @Nullable StepResult get(String hash) {
         return results.get(hash);
     }
 

@@ -11,6 +11,7 @@ import java.util.concurrent.ConcurrentMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
@@ -55,7 +56,7 @@ final class StepRunner {
      * @param provenance how its mesh came about: without the step where that was left out by a mishap
      * @param lasting whether it follows from what went in; not so where memory ran out, or the program made a mistake
      */
-    record Ran(StepResult result, Provenance provenance, boolean lasting) {}
+    record Ran(StepResult result, @Nullable Provenance provenance, boolean lasting) {}
 
     /**
      * The result of a step in its place.
@@ -66,7 +67,7 @@ final class StepRunner {
     Ran run(
             Body body,
             int index,
-            Provenance before,
+            @Nullable Provenance before,
             Geometry in,
             Map<String, Provenance.Operand> operands,
             Progress progress) {
@@ -89,7 +90,7 @@ final class StepRunner {
     private record Kept(StepResult result, boolean lasting) {}
 
     /** What came of a step, which is carried out again if it is not kept. */
-    private Geometry geometry(Provenance p) {
+    private Geometry geometry(@Nullable Provenance p) {
         if (p == null) return Geometry.EMPTY;
         StepResult kept = cache.get(p.hash());
         return kept != null
@@ -98,7 +99,7 @@ final class StepRunner {
     }
 
     /** @param in what goes in; null where it has to be found first */
-    private Kept result(Provenance p, Geometry in, Progress progress) {
+    private Kept result(Provenance p, @Nullable Geometry in, Progress progress) {
         while (true) {
             StepResult known = cache.get(p.hash());
             if (known != null) return new Kept(known, true);
@@ -121,7 +122,7 @@ final class StepRunner {
     }
 
     /** What another thread is at; null if it was stopped. */
-    private static Kept await(CompletableFuture<Kept> theirs) {
+    private static @Nullable Kept await(CompletableFuture<Kept> theirs) {
         while (true) {
             Work.checkpoint();
             try {
@@ -249,7 +250,7 @@ final class StepRunner {
         }
 
         @Override
-        public Mesh again(Mesh marked) {
+        public @Nullable Mesh again(Mesh marked) {
             try {
                 Context context = new Context(provenance, new ArrayList<>(), Progress.NONE);
                 return apply(provenance, Geometry.of(marked), context).mesh();

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.stack.Document;
 
@@ -35,7 +36,7 @@ public final class Autosave implements AutoCloseable {
 
     private final Path folder;
     private final Path copy;
-    private Held held;
+    private @Nullable Held held;
 
     /** A lock that is held, with the file that it is on. */
     private record Held(Path file, FileChannel channel) {
@@ -55,10 +56,10 @@ public final class Autosave implements AutoCloseable {
     /** What a crashed window left: its copy, and the file it was working on, or null if it had none. */
     public static final class Left {
         private final Path copy;
-        private final Path origin;
+        private final @Nullable Path origin;
         private final Held held;
 
-        private Left(Path copy, Path origin, Held held) {
+        private Left(Path copy, @Nullable Path origin, Held held) {
             this.copy = copy;
             this.origin = origin;
             this.held = held;
@@ -69,7 +70,7 @@ public final class Autosave implements AutoCloseable {
         }
 
         /** Null if it had none. */
-        public Path origin() {
+        public @Nullable Path origin() {
             return origin;
         }
 
@@ -151,13 +152,13 @@ public final class Autosave implements AutoCloseable {
         return found;
     }
 
-    private static Path originOf(Path copy) throws IOException {
+    private static @Nullable Path originOf(Path copy) throws IOException {
         Path file = beside(copy, ORIGIN);
         return Files.exists(file) ? Path.of(Files.readString(file)) : null;
     }
 
     /** Takes the lock of a copy; null where another window, of this process or another, has it. */
-    private static Held lock(Path copy) throws IOException {
+    private static @Nullable Held lock(Path copy) throws IOException {
         Path file = beside(copy, LOCK).toAbsolutePath().normalize();
         if (!HELD_HERE.add(file)) return null;
         FileChannel channel = null;

@@ -10,11 +10,13 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.CancellationException;
 import java.util.zip.CRC32C;
 import java.util.zip.CheckedOutputStream;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
@@ -68,7 +70,11 @@ public final class DocumentFile {
      * @param newer whether a newer version of Modest Stack wrote it in a format of its own: written again by this one it
      *     would lose what is not known here, so it is to be looked at only
      */
-    public record Loaded(Document document, List<String> remarks, FileStamp stamp, boolean newer) {}
+    public record Loaded(
+            Document document,
+            List<String> remarks,
+            @Nullable FileStamp stamp,
+            boolean newer) {}
 
     private DocumentFile() {}
 
@@ -141,7 +147,7 @@ public final class DocumentFile {
         } catch (IOException e) {
             throw unsaved(file, AtomicFile.reason(e), e);
         } catch (JacksonIOException e) {
-            throw unsaved(file, AtomicFile.reason(e.getCause()), e);
+            throw unsaved(file, AtomicFile.reason(Objects.requireNonNull(e.getCause())), e);
         } catch (OutOfMemoryError e) {
             throw unsaved(file, "there is not enough memory", e);
         } catch (RuntimeException | StackOverflowError e) {
@@ -231,7 +237,7 @@ public final class DocumentFile {
         private final Set<Long> ids = new HashSet<>();
         private long nextId = 1;
         /** Null for documents of a later version. */
-        private FirstVersion first;
+        private @Nullable FirstVersion first;
 
         Reader(String name) {
             this.name = name;
@@ -334,7 +340,7 @@ public final class DocumentFile {
                     step = step(type, o.path("values"), unknown);
                 }
             } catch (IllegalArgumentException e) {
-                String why = e.getMessage();
+                String why = String.valueOf(e.getMessage());
                 remarks.add(bodyName + ", step " + number + ": " + why);
                 step = new UnknownStep(type.isEmpty() ? "?" : type, why, o);
                 unknown = Map.of();

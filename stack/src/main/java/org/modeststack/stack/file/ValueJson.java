@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.ParamDescriptor;
@@ -49,7 +50,7 @@ final class ValueJson {
      * @param found is given materials that stand in a mesh and answers the names that they go by
      * @throws IllegalArgumentException if it is no value of the parameter; the message is for the user
      */
-    static Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
+    static @Nullable Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
         Object value;
         try {
             value = p.kind().fromData(p.type() == Mesh.class ? mesh(v, found) : data(v), p);
@@ -65,7 +66,7 @@ final class ValueJson {
     }
 
     /** Whole numbers that fit come as {@link Integer}, others as {@link Double}. */
-    private static Object data(JsonNode v) {
+    private static @Nullable Object data(JsonNode v) {
         if (v.isString()) return v.asString();
         if (v.isBoolean()) return v.asBoolean();
         if (v.isNumber())
@@ -88,7 +89,7 @@ final class ValueJson {
         }
     }
 
-    private static Mesh mesh(JsonNode v, Function<Material, String> found) {
+    private static @Nullable Mesh mesh(JsonNode v, Function<Material, String> found) {
         if (!v.isString()) return null;
         try {
             return MeshCodec.read(v.asString(), found);

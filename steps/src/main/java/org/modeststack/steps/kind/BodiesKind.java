@@ -46,7 +46,7 @@ public final class BodiesKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         if (!(data instanceof List<?> l) || !l.stream().allMatch(String.class::isInstance)) return null;
         return new Bodies(l.stream().map(String.class::cast).toList());
     }

@@ -42,7 +42,7 @@ public final class ChoiceKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         return data instanceof String s ? parse(s.strip(), param) : null;
     }
 

@@ -46,7 +46,7 @@ public final class CountKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         return data instanceof Integer ? data : null;
     }
 

@@ -38,7 +38,7 @@ public final class FlagKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         return data instanceof Boolean ? data : null;
     }
 

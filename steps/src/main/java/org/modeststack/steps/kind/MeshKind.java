@@ -40,7 +40,7 @@ public final class MeshKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         return data instanceof Mesh ? data : null;
     }
 

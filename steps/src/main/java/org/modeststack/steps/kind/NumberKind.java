@@ -46,7 +46,7 @@ public final class NumberKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         return data instanceof Number n ? (Object) n.doubleValue() : null;
     }
 

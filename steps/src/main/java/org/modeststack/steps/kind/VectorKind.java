@@ -53,19 +53,14 @@ public final class VectorKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
-        boolean three = data instanceof List<?> l
-                && l.size() == 3
-                && l.get(0) instanceof Number
-                && l.get(1) instanceof Number
-                && l.get(2) instanceof Number;
-        if (!three) return null;
-        List<?> l = (List<?>) data;
-        return new Vec3(number(l.get(0)), number(l.get(1)), number(l.get(2)));
-    }
-
-    private static double number(Object o) {
-        return ((Number) o).doubleValue();
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
+        return data instanceof List<?> l
+                        && l.size() == 3
+                        && l.get(0) instanceof Number x
+                        && l.get(1) instanceof Number y
+                        && l.get(2) instanceof Number z
+                ? new Vec3(x.doubleValue(), y.doubleValue(), z.doubleValue())
+                : null;
     }
 
     @Override

@@ -19,6 +19,7 @@ public interface Origin extends Memory.Counted {
      * @param marked a mesh like {@link #before} that has more tags
      * @return null where the step cannot do now what it did
      */
+    @Nullable
     Mesh again(Mesh marked);
 
     /** Notes where a mesh comes from; what is noted first stays. */

@@ -33,7 +33,7 @@ public final class PickKind extends ParamKind {
     }
 
     @Override
-    public @Nullable Object fromData(Object data, ParamDescriptor param) {
+    public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
         return data instanceof String s ? PickText.parse(s.strip()) : null;
     }
 
