@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -37,7 +38,8 @@ class PartStepsTest {
                 step("mirror", "weld", false, "at", 1.5, "axis", Axis.Y),
                 step("move", "by", new Vec3(0.1, 0.2, 0.3)),
                 step("turn", "angle", 33.0, "axis", Axis.Y, "about", new Vec3(1, 2, 3)),
-                step("scale", "factors", new Vec3(-1, 2, 0.5), "from", new Vec3(1, 1, 1)),
+                step("scale", "factors", new Vec3(-1, 2, 0.5), "from", new Vec3(1, 2, 3)),
+                step("scale", "factors", new Vec3(-1, -2, 0.5), "from", new Vec3(3, 2, 1)),
                 step("scale", "factors", new Vec3(3, 3, 3)),
                 step("place", "point", new Vec3(1, 2, 3), "at", new Vec3(-4, 0, 9), "normal", new Vec3(1, 1, 1)));
     }
@@ -69,6 +71,20 @@ class PartStepsTest {
                 assertEquals(0, seen.minus(out.mesh().point(at++)).length(), 1e-12);
             }
             assertEquals(p.affine().determinant() < 0, p.isMirrored());
+        }
+    }
+
+    /** No two elements of what several steps give have one key, whoever makes the faces. */
+    @ParameterizedTest
+    @MethodSource("steps")
+    void allKeysAreTheirOwn(PartStep first) throws StepException {
+        Mesh in = MeshFixtures.telling(MeshFixtures.box(0, 0, 0, 1.7, 2.9, 3.1));
+        for (PartStep second : steps().toList()) {
+            Mesh m = second.apply(first.apply(Geometry.of(in), new TestContext(11)), new TestContext(12))
+                    .mesh();
+            assertEquals(
+                    m.vertexCount(), Arrays.stream(m.vertexKeys()).distinct().count(), first + ", " + second);
+            assertEquals(m.faceCount(), Arrays.stream(m.faceKeys()).distinct().count(), first + ", " + second);
         }
     }
 
