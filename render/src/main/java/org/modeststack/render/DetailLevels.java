@@ -2,7 +2,6 @@ package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -20,6 +19,9 @@ final class DetailLevels {
 
     /** A level that keeps more of the triangles is not worth its memory. */
     private static final double WORTH = 0.7;
+
+    /** Set in the kind of edges that have one face. */
+    static final int BORDER = 4;
 
     private final RenderMesh full;
     private final RenderMesh[] levels = new RenderMesh[FINEST + 1];
@@ -65,7 +67,7 @@ final class DetailLevels {
             int a = cellOf[tri[3 * t]], b = cellOf[tri[3 * t + 1]], c = cellOf[tri[3 * t + 2]];
             if (a != b && b != c && c != a) kept.add(t);
         }
-        return new RenderMesh(full, xyz, cellOf, kept.toIntArray(), edges(cellOf));
+        return new RenderMesh(full, xyz, cellOf, kept.toIntArray(), kinds(cellOf));
     }
 
     /** Numbers the cells that have vertices in them. */
@@ -86,17 +88,17 @@ final class DetailLevels {
         return number.size();
     }
 
-    /** One edge between any two cells, one that is drawn in full where there is one. */
-    private int[] edges(int[] cellOf) {
-        LongOpenHashSet seen = new LongOpenHashSet();
-        IntArrayList kept = new IntArrayList();
-        for (int pass = 0; pass < 2; pass++) {
-            for (int e = 0; e < full.edgeKind.length; e++) {
-                if (full.edgeKind[e] == RenderMesh.SHARP != (pass == 0)) continue;
-                int a = cellOf[full.edges[2 * e]], b = cellOf[full.edges[2 * e + 1]];
-                if (a != b && seen.add((long) Math.min(a, b) << 32 | Math.max(a, b))) kept.add(e);
-            }
+    /** For each pair of cells with an edge between them, the lower in the upper half of the key, the strongest kind. */
+    private Long2IntOpenHashMap kinds(int[] cellOf) {
+        Long2IntOpenHashMap kinds = new Long2IntOpenHashMap();
+        for (int e = 0; e < full.edgeKind.length; e++) {
+            int a = cellOf[full.edges[2 * e]], b = cellOf[full.edges[2 * e + 1]];
+            if (a == b) continue;
+            long pair = (long) Math.min(a, b) << 32 | Math.max(a, b);
+            // A border counts for more than anything else.
+            int kind = full.edgeNormals[2 * e + 1] == 0 ? RenderMesh.SHARP | BORDER : full.edgeKind[e];
+            kinds.put(pair, Math.max(kinds.get(pair), kind));
         }
-        return kept.toIntArray();
+        return kinds;
     }
 }

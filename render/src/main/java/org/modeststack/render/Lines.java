@@ -108,6 +108,7 @@ final class Lines {
             int a = 3 * m.edges[2 * e], b = 3 * m.edges[2 * e + 1];
             int n = m.edgeNormals[2 * e], k = m.edgeNormals[2 * e + 1];
             float ink = 1;
+            if (which == Which.ALL && m.edgeKind[e] == 0) continue;
             if (which == Which.ALL) ink = m.edgeKind[e] == RenderMesh.SHARP ? 1 : 0.45f;
             else if (k != 0) {
                 float vx = fx, vy = fy, vz = fz;

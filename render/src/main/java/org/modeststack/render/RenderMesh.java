@@ -1,5 +1,6 @@
 package org.modeststack.render;
 
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.lang.ref.WeakReference;
 import java.util.Map;
 import java.util.WeakHashMap;
@@ -124,9 +125,9 @@ public final class RenderMesh {
      * @param newXyz its vertices, relative to the same origin
      * @param vertexOf for each vertex of the full form the one that stands for it
      * @param kept the triangles that are left
-     * @param keptEdges the edges that are left
+     * @param kinds of the edges between two of its vertices, by lower and higher
      */
-    RenderMesh(RenderMesh full, float[] newXyz, int[] vertexOf, int[] kept, int[] keptEdges) {
+    RenderMesh(RenderMesh full, float[] newXyz, int[] vertexOf, int[] kept, Long2IntOpenHashMap kinds) {
         mesh = full.mesh;
         bounds = full.bounds;
         origin = full.origin;
@@ -148,18 +149,11 @@ public final class RenderMesh {
                 normals[3 * i + k] = full.normals[3 * t + k];
             }
         }
-        int ne = keptEdges.length;
-        edges = new int[2 * ne];
-        edgeNormals = new int[2 * ne];
-        edgeKind = new byte[ne];
-        for (int i = 0; i < ne; i++) {
-            int e = keptEdges[i];
-            edgeKind[i] = full.edgeKind[e];
-            for (int k = 0; k < 2; k++) {
-                edges[2 * i + k] = vertexOf[full.edges[2 * e + k]];
-                edgeNormals[2 * i + k] = full.edgeNormals[2 * e + k];
-            }
-        }
+        // Outlines run along sides of what is drawn, which are not all edges of the mesh.
+        CoarseEdges found = new CoarseEdges(xyz, triangles, kinds);
+        edges = found.edges();
+        edgeNormals = found.normals();
+        edgeKind = found.kinds();
         levels = null;
     }
 

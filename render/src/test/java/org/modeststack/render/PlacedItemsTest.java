@@ -6,7 +6,9 @@ import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -136,6 +138,30 @@ class PlacedItemsTest {
             int[] a = draw(s, c), b = draw(new Scene(s.items(), mode, true, whole, Materials.NONE), c);
             assertTrue(share(a, b) < 0.01, mode + " at " + pixels + ": " + share(a, b));
         }
+    }
+
+    /** From wherever one looks the outline comes back to where it began: hardly any vertex has an odd number of its lines. */
+    @Test
+    void outlinesOfCoarseFormsHaveNoGaps() {
+        RenderMesh coarse = new RenderMesh(ball(150, 200)).fineEnough(0.5);
+        Random random = new Random(8);
+        int ends = 0, all = 0;
+        for (int i = 0; i < 20; i++) {
+            Vec3 d = new Vec3(random.nextGaussian(), random.nextGaussian(), random.nextGaussian());
+            Map<Integer, Integer> lines = new HashMap<>();
+            for (int e = 0; e < coarse.edgeKind.length; e++) {
+                if (isFront(coarse.edgeNormals[2 * e], d) == isFront(coarse.edgeNormals[2 * e + 1], d)) continue;
+                lines.merge(coarse.edges[2 * e], 1, Integer::sum);
+                lines.merge(coarse.edges[2 * e + 1], 1, Integer::sum);
+            }
+            all += lines.size();
+            for (int n : lines.values()) ends += n % 2;
+        }
+        assertTrue(all > 1000 && ends < 0.02 * all, ends + " ends among " + all);
+    }
+
+    private static boolean isFront(int normal, Vec3 d) {
+        return PackedNormal.x(normal) * d.x() + PackedNormal.y(normal) * d.y() + PackedNormal.z(normal) * d.z() > 0;
     }
 
     @Test
