@@ -132,7 +132,6 @@ final class MainWindow {
         root.getStyleClass().add("page");
         document.opened().listen(view::refit);
         document.changed().listen(() -> pictures.setMaterials(document.current().materials()));
-        document.opened().listen(() -> pictures.setMaterials(document.current().materials()));
         document.changed().listen(this::refresh);
         instructions.refresh();
         refresh();

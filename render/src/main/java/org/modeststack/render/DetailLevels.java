@@ -42,17 +42,19 @@ final class DetailLevels {
         if (level > FINEST) return full;
         synchronized (this) {
             if (levels[level] == null) {
-                RenderMesh coarse = made(diagonal / (1 << level));
-                levels[level] = coarse.triangleCount() > WORTH * full.triangleCount() ? full : coarse;
+                levels[level] = made(diagonal / (1 << level));
             }
             return levels[level];
         }
     }
 
+    /** The level with cells of this length, or the mesh itself where that would keep most of the triangles. */
     private RenderMesh made(double cell) {
         int n = full.xyz.length / 3;
         int[] cellOf = new int[n];
         int count = cells(cell, cellOf);
+        int[] kept = kept(cellOf);
+        if (kept.length > WORTH * full.triangleCount()) return full;
         float[] xyz = new float[3 * count];
         int[] members = new int[count];
         for (int v = 0; v < n; v++) {
@@ -61,13 +63,18 @@ final class DetailLevels {
             for (int k = 0; k < 3; k++) xyz[3 * c + k] += full.xyz[3 * v + k];
         }
         for (int c = 0; c < count; c++) for (int k = 0; k < 3; k++) xyz[3 * c + k] /= members[c];
+        return new RenderMesh(full, xyz, cellOf, kept, kinds(cellOf));
+    }
+
+    /** The triangles whose corners lie in three cells. */
+    private int[] kept(int[] cellOf) {
         IntArrayList kept = new IntArrayList();
         int[] tri = full.triangles;
         for (int t = 0; t < full.triangleCount(); t++) {
             int a = cellOf[tri[3 * t]], b = cellOf[tri[3 * t + 1]], c = cellOf[tri[3 * t + 2]];
             if (a != b && b != c && c != a) kept.add(t);
         }
-        return new RenderMesh(full, xyz, cellOf, kept.toIntArray(), kinds(cellOf));
+        return kept.toIntArray();
     }
 
     /** Numbers the cells that have vertices in them. */

@@ -162,7 +162,7 @@ public final class BodyStrip extends BorderPane {
 
         void show(Body b) {
             BodyResult r = results.result(b.id());
-            Image image = r == null ? null : pictures.of(r.steps().getLast().geometry());
+            Image image = r == null ? null : pictures.of(r.geometry());
             List<Body> users = document.current().usersOf(b.id());
             Look now = new Look(
                     b, r, image, users, b == selected.body(), document.current().isTool(b.id()));
@@ -170,7 +170,7 @@ public final class BodyStrip extends BorderPane {
             if (now.equals(look)) return;
             look = now;
             if (image != null) view.setImage(image);
-            else if (r != null && r.steps().getLast().geometry().isEmpty()) view.setImage(null);
+            else if (r != null && r.geometry().isEmpty()) view.setImage(null);
             name.setText(b.name());
             String note = users.isEmpty()
                     ? (b.entries().size() == 1 ? "1 step" : b.entries().size() + " steps")

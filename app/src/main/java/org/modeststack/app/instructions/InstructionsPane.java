@@ -256,7 +256,7 @@ public final class InstructionsPane extends BorderPane {
             facts.setText(steps);
             return;
         }
-        Geometry g = r.after(n);
+        Geometry g = r.geometry();
         if (g.isEmpty()) {
             facts.setText(steps + " · empty");
             return;

@@ -19,6 +19,11 @@ public record BodyResult(String bodyId, List<StepResult> steps) {
         return steps.getLast().mesh();
     }
 
+    /** After the last step. */
+    public Geometry geometry() {
+        return steps.getLast().geometry();
+    }
+
     /** After this many steps. */
     public Geometry after(int count) {
         return steps.get(Math.clamp(count, 1, steps.size()) - 1).geometry();

@@ -56,25 +56,13 @@ public record Pick(ElementKind kind, List<Term> terms) {
 
     /** The same pick with other names for what steps made, for steps that were copied together. */
     public Pick withMade(UnaryOperator<String> tag) {
-        return new Pick(
-                kind,
-                terms.stream()
-                        .map(t -> t instanceof Term.Where w && w.rule() instanceof Rule.Made m
-                                ? new Term.Where(w.how(), new Rule.Made(tag.apply(m.tag())))
-                                : t)
-                        .toList());
+        return withRules(r -> r instanceof Rule.Made m ? new Rule.Made(tag.apply(m.tag())) : r);
     }
 
     /** The same pick where a material has got another name. */
     private Pick withMaterial(String name, String renamed) {
         Rule before = new Rule.OfMaterial(name), after = new Rule.OfMaterial(renamed);
-        return new Pick(
-                kind,
-                terms.stream()
-                        .map(t -> t instanceof Term.Where w && w.rule().equals(before)
-                                ? new Term.Where(w.how(), after)
-                                : t)
-                        .toList());
+        return withRules(r -> r.equals(before) ? after : r);
     }
 
     /**
@@ -113,12 +101,14 @@ public record Pick(ElementKind kind, List<Term> terms) {
     }
 
     private Pick settled(Mesh mesh) {
+        return withRules(r -> r instanceof Rule.Hand h ? HandMatch.settled(mesh, kind, h) : r);
+    }
+
+    private Pick withRules(UnaryOperator<Rule> change) {
         return new Pick(
                 kind,
                 terms.stream()
-                        .map(t -> t instanceof Term.Where w && w.rule() instanceof Rule.Hand h
-                                ? new Term.Where(w.how(), HandMatch.settled(mesh, kind, h))
-                                : t)
+                        .map(t -> t instanceof Term.Where w ? new Term.Where(w.how(), change.apply(w.rule())) : t)
                         .toList());
     }
 
