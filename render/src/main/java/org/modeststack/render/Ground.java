@@ -74,7 +74,8 @@ final class Ground {
 
     private void lowest(Scene.Item item, float[] height) {
         if (item.mesh().bounds.isEmpty()) return;
-        RenderMesh m = item.mesh().fineEnough(cell / item.placement().greatestScale());
+        RenderMesh m = item.mesh();
+        if (m.isSteady()) m = m.fineEnough(cell / item.placement().greatestScale());
         float[] p = inCells(item, m);
         int[] tri = m.triangles;
         for (int t = 0; t < tri.length; t += 3) {

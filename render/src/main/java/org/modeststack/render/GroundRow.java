@@ -11,6 +11,9 @@ final class GroundRow {
     private static final int BLOCK = 32;
     private static final int SOFT = 4;
 
+    /** Rows for which one measure of the ground is good enough. */
+    private static final int SAME = 4;
+
     /** Lines that are so few pixels apart are not drawn. */
     private static final float DENSE = 1.8f;
 
@@ -22,7 +25,12 @@ final class GroundRow {
     private final double spacing;
     private final double perLine;
     private final int size;
+    /** How much ink of the grid lies on each pixel of the row, and the pixels that have any. */
     private final float[] grid;
+
+    private final int[] inked;
+    private int inkedCount;
+    private final float[] clarity;
     private final float[] clear;
     private final float[] apartX;
     private final float[] apartY;
@@ -31,6 +39,7 @@ final class GroundRow {
 
     private final float[] widths;
 
+    private int rows;
     private boolean none;
     private double stepX;
     private double stepY;
@@ -64,7 +73,9 @@ final class GroundRow {
         perLine = 1 / spacing;
         this.size = size;
         grid = new float[width];
+        inked = new int[width];
         int blocks = (width + BLOCK - 1) / BLOCK;
+        clarity = new float[blocks];
         clear = new float[blocks];
         apartX = new float[blocks];
         apartY = new float[blocks];
@@ -78,27 +89,26 @@ final class GroundRow {
      * @param backdrop the colour where there is nothing
      * @param ids of all pixels of the picture: only where they are negative the ground is seen; null where all of it is
      * @param at the first pixel of the row among all
-     * @param out receives the colours
+     * @param out receives the colours, those of all pixels of the picture
      */
     void paint(int backdrop, double py, int[] ids, int at, int[] out) {
-        Arrays.fill(out, backdrop);
+        Arrays.fill(out, at, at + grid.length, backdrop);
         start(py);
         if (none || !measure(ids, at)) return;
-        Arrays.fill(grid, 0);
         double u0 = (originX + 0.5 * stepX) * perLine, v0 = (originY + 0.5 * stepY) * perLine;
         double du = stepX * perLine, dv = stepY * perLine;
         lines(u0, du, apartX, 1, 0.5f, 0.20f);
         lines(v0, dv, apartY, 1, 0.5f, 0.20f);
         lines(0.1 * u0, 0.1 * du, apartX, 10, 0.6f, 0.5f);
         lines(0.1 * v0, 0.1 * dv, apartY, 10, 0.6f, 0.5f);
-        for (int b = 0; b < clear.length; b++) {
-            float c = clear[b];
-            int end = Math.min(grid.length, (b + 1) * BLOCK);
-            for (int x = b * BLOCK; c > 0 && x < end; x++)
-                if (grid[x] > 0) out[x] = Colors.mix(backdrop, Palette.GRID, grid[x] * c);
+        for (int i = 0; i < inkedCount; i++) {
+            int x = inked[i];
+            out[at + x] = Colors.mix(backdrop, Palette.GRID, grid[x] * clear[x / BLOCK]);
+            grid[x] = 0;
         }
+        inkedCount = 0;
         boolean seenFromAbove = view.perspective ? view.eye[2] > 0 : view.forward[2] < 0;
-        if (seenFromAbove) shadow(out);
+        if (seenFromAbove) shadow(out, at);
     }
 
     /** Where the row meets the ground, and the pace from pixel to pixel. */
@@ -139,14 +149,21 @@ final class GroundRow {
      * @return whether any of it shows
      */
     private boolean measure(int[] ids, int at) {
+        if (rows++ % SAME == 0) measure();
         boolean any = false;
-        double acrossX = view.acrossX, acrossY = view.acrossY;
         for (int b = 0; b < clear.length; b++) {
-            double px = b * BLOCK + BLOCK / 2.0;
-            boolean hidden =
-                    ids != null && isHidden(ids, at + b * BLOCK, Math.min(grid.length, (b + 1) * BLOCK) - b * BLOCK);
-            clear[b] = hidden ? 0 : ground.clarity(originX + px * stepX, originY + px * stepY);
+            int from = b * BLOCK, count = Math.min(grid.length, from + BLOCK) - from;
+            clear[b] = ids != null && isHidden(ids, at + from, count) ? 0 : clarity[b];
             any |= clear[b] > 0;
+        }
+        return any;
+    }
+
+    private void measure() {
+        double acrossX = view.acrossX, acrossY = view.acrossY;
+        for (int b = 0; b < clarity.length; b++) {
+            double px = b * BLOCK + BLOCK / 2.0;
+            clarity[b] = ground.clarity(originX + px * stepX, originY + px * stepY);
             double xv = view.down[0] - (slopeX + px * slopeStepX) * view.down[2];
             double yv = view.down[1] - (slopeY + px * slopeStepY) * view.down[2];
             double dx = distance * Math.sqrt(acrossX * acrossX + xv * xv);
@@ -154,7 +171,6 @@ final class GroundRow {
             apartX[b] = (float) (spacing / (dx * size));
             apartY[b] = (float) (spacing / (dy * size));
         }
-        return any;
     }
 
     private static boolean isHidden(int[] ids, int at, int count) {
@@ -187,43 +203,66 @@ final class GroundRow {
             any |= fades[b] > 0;
         }
         if (!any) return;
-        int width = grid.length;
-        double last = u0 + (width - 1) * du, inv = Math.abs(du) < 1e-9 ? 1e9 : 1 / du;
+        double last = u0 + (grid.length - 1) * du, inv = Math.abs(du) < 1e-9 ? 1e9 : 1 / du, pace = Math.abs(inv);
         long low = (long) Math.ceil(Math.min(u0, last) - reach / DENSE);
         long high = (long) Math.floor(Math.max(u0, last) + reach / DENSE);
         for (long k = low; k <= high; k++) {
             double crossing = (k - u0) * inv;
-            // Where a line goes along the row, how wide it is changes on the way.
-            for (int x = first(crossing, Math.abs(inv)); x < width; ) {
-                int b = x / BLOCK, end = Math.min(width, (b + 1) * BLOCK);
-                double wide = widths[b] * Math.abs(inv);
-                if (x > crossing + wide) break;
-                if (fades[b] > 0) {
-                    float apart = every * finest[b], fade = fades[b];
-                    int to = (int) Math.min(end - 1, Math.floor(crossing + wide));
-                    for (int i = (int) Math.max(x, Math.ceil(crossing - wide)); i <= to; i++) {
-                        float cover = reach - (float) Math.abs(u0 + i * du - k) * apart;
-                        float ink = (cover < 1 ? cover : 1) * fade;
-                        if (ink > grid[i]) grid[i] = ink;
-                    }
-                }
-                x = end;
+            int block = block(crossing);
+            double wide = widths[block] * pace;
+            if (wide > BLOCK) along(crossing, pace, every, finest, reach);
+            else if (fades[block] > 0) {
+                float perPixel = every * finest[block] / (float) pace;
+                lay(crossing, crossing - wide, crossing + wide, perPixel, reach, fades[block]);
             }
         }
     }
 
+    /**
+     * Lays a line that goes more along the row than across: how wide it is changes on the way.
+     *
+     * @param crossing the place in the row where it is crossed
+     * @param pace pixels from one line to the next
+     */
+    private void along(double crossing, double pace, int every, float[] finest, float reach) {
+        for (int x = first(crossing, pace); x < grid.length; ) {
+            int b = x / BLOCK, end = Math.min(grid.length, (b + 1) * BLOCK);
+            double wide = widths[b] * pace;
+            if (x > crossing + wide) break;
+            if (fades[b] > 0) {
+                double to = Math.min(end - 1, crossing + wide);
+                lay(crossing, Math.max(x, crossing - wide), to, every * finest[b] / (float) pace, reach, fades[b]);
+            }
+            x = end;
+        }
+    }
+
+    /** Lays ink on the pixels from one place of the row to another. */
+    private void lay(double crossing, double from, double to, float perPixel, float reach, float fade) {
+        int last = Math.min(grid.length - 1, (int) Math.floor(to));
+        for (int i = Math.max(0, (int) Math.ceil(from)); i <= last; i++) {
+            float cover = reach - (float) Math.abs(i - crossing) * perPixel, ink = (cover < 1 ? cover : 1) * fade;
+            if (ink <= grid[i]) continue;
+            if (grid[i] == 0) inked[inkedCount++] = i;
+            grid[i] = ink;
+        }
+    }
+
+    private int block(double x) {
+        return x <= 0 ? 0 : Math.min(clear.length - 1, (int) x / BLOCK);
+    }
+
     /** The first pixel that a line may touch. */
-    private int first(double crossing, double inv) {
-        int b = crossing <= 0 ? 0 : Math.min(clear.length - 1, (int) crossing / BLOCK);
+    private int first(double crossing, double pace) {
         // Twice as far, since lines grow wider towards the eye.
-        double from = crossing - 2 * widths[b] * inv;
+        double from = crossing - 2 * widths[block(crossing)] * pace;
         return from <= 0 ? 0 : (int) from;
     }
 
     /** The shadow is soft: a sample every few pixels, and straight lines between. */
-    private void shadow(int[] out) {
+    private void shadow(int[] out, int at) {
         double x0 = originX + 0.5 * stepX, y0 = originY + 0.5 * stepY;
-        int[] range = ground.shaded(x0, y0, stepX, stepY, out.length);
+        int[] range = ground.shaded(x0, y0, stepX, stepY, grid.length);
         for (int b = range[0] / BLOCK; b * BLOCK < range[1]; b++) {
             if (clear[b] <= 0) continue;
             int from = Math.max(range[0] / SOFT * SOFT, b * BLOCK), to = Math.min(range[1], (b + 1) * BLOCK);
@@ -232,8 +271,8 @@ final class GroundRow {
                 float next = ground.shadow(x0 + (x + SOFT) * stepX, y0 + (x + SOFT) * stepY);
                 if (shade > FAINT || next > FAINT) {
                     float step = (next - shade) / SOFT;
-                    for (int i = 0; i < SOFT && x + i < out.length; i++)
-                        out[x + i] = Colors.mix(out[x + i], Palette.SHADOW, 0.42f * (shade + i * step));
+                    for (int i = 0; i < SOFT && x + i < grid.length; i++)
+                        out[at + x + i] = Colors.mix(out[at + x + i], Palette.SHADOW, 0.42f * (shade + i * step));
                 }
                 shade = next;
             }

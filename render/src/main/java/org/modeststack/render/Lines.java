@@ -2,8 +2,6 @@ package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.floats.FloatArrayList;
 import java.util.List;
-import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.part.Affine;
 
 /**
  * Lines over surfaces: outlines, open borders and, where asked, all edges, with smooth borders. Lines that lie inside a
@@ -93,17 +91,23 @@ final class Lines {
     }
 
     private void collect(Projected p, Which which, int from, int to, FloatArrayList out) {
+        NormalCones.Eye eye = p.eye(projection);
+        if (which == Which.ALL || !p.mesh.isSteady()) {
+            collect(p, which, eye, from, to, out);
+            return;
+        }
+        // Where all faces at a block of edges are seen from the same side there is no outline.
+        NormalCones cones = p.mesh.edgeCones();
+        for (int e = from; e < to; ) {
+            int block = e / NormalCones.BLOCK, end = Math.min(to, (block + 1) * NormalCones.BLOCK);
+            if (cones.side(eye, block) == NormalCones.Side.EITHER) collect(p, which, eye, e, end, out);
+            e = end;
+        }
+    }
+
+    private static void collect(Projected p, Which which, NormalCones.Eye eye, int from, int to, FloatArrayList out) {
         RenderMesh m = p.mesh;
         float[] s = p.screen, xyz = m.xyz;
-        // Which side of a face the eye is on is the same before all is put in its place.
-        boolean placed = p.normalMatrix != null;
-        Affine back = placed ? p.placement.inverse() : Affine.IDENTITY;
-        Vec3 eye = placed ? back.point(projection.eye) : projection.eye;
-        Vec3 forward = placed ? back.direction(projection.forward) : projection.forward;
-        float ex = (float) (eye.x() - m.origin.x());
-        float ey = (float) (eye.y() - m.origin.y());
-        float ez = (float) (eye.z() - m.origin.z());
-        float fx = (float) forward.x(), fy = (float) forward.y(), fz = (float) forward.z();
         for (int e = from; e < to; e++) {
             int a = 3 * m.edges[2 * e], b = 3 * m.edges[2 * e + 1];
             int n = m.edgeNormals[2 * e], k = m.edgeNormals[2 * e + 1];
@@ -111,11 +115,11 @@ final class Lines {
             if (which == Which.ALL && m.edgeKind[e] == 0) continue;
             if (which == Which.ALL) ink = m.edgeKind[e] == RenderMesh.SHARP ? 1 : 0.45f;
             else if (k != 0) {
-                float vx = fx, vy = fy, vz = fz;
-                if (projection.perspective) {
-                    vx = xyz[a] - ex;
-                    vy = xyz[a + 1] - ey;
-                    vz = xyz[a + 2] - ez;
+                float vx = eye.x(), vy = eye.y(), vz = eye.z();
+                if (eye.perspective()) {
+                    vx = xyz[a] - vx;
+                    vy = xyz[a + 1] - vy;
+                    vz = xyz[a + 2] - vz;
                 }
                 float d = vx * PackedNormal.longX(n) + vy * PackedNormal.longY(n) + vz * PackedNormal.longZ(n);
                 float g = vx * PackedNormal.longX(k) + vy * PackedNormal.longY(k) + vz * PackedNormal.longZ(k);

@@ -44,6 +44,18 @@ final class Projected {
         };
     }
 
+    /** Where the eye is as seen from the mesh: which side of a face it is on is the same before all is put in its place. */
+    NormalCones.Eye eye(Projection projection) {
+        boolean placed = normalMatrix != null;
+        Affine back = placed ? placement.inverse() : Affine.IDENTITY;
+        if (!projection.perspective) {
+            Vec3 d = placed ? back.direction(projection.forward) : projection.forward;
+            return new NormalCones.Eye(false, (float) d.x(), (float) d.y(), (float) d.z());
+        }
+        Vec3 e = (placed ? back.point(projection.eye) : projection.eye).minus(mesh.origin);
+        return new NormalCones.Eye(true, (float) e.x(), (float) e.y(), (float) e.z());
+    }
+
     int triangleCount() {
         return mesh == null ? 0 : mesh.triangleCount();
     }

@@ -24,8 +24,8 @@ final class Rasterizer {
      */
     static final int TINY = 1 << 30;
 
-    /** Width by height of the box round such a triangle, in pixels. */
-    private static final float TINY_BOX = 2.25f;
+    /** Such a triangle takes the middles of no more pixels in a row or a column; its edges would be too near to show. */
+    private static final int TINY_BOX = 3;
 
     private final Projection projection;
     private final int pixel;
@@ -73,10 +73,12 @@ final class Rasterizer {
     private RenderMesh shown(Scene.Item item) {
         RenderMesh m = item.mesh();
         if (m.bounds.isEmpty()) return null;
+        m.countDrawn();
         double scale = item.isPlaced() ? item.placement().greatestScale() : 1;
         Vec3 middle = item.isPlaced() ? item.placement().point(m.origin) : m.origin;
         double pixels = projection.pixelsPerMillimetre(middle, scale * m.bounds.diagonal() / 2);
-        return pixels == 0 ? null : m.fineEnough(pixel / (pixels * scale));
+        if (pixels == 0) return null;
+        return m.isSteady() ? m.fineEnough(pixel / (pixels * scale)) : m;
     }
 
     /**
@@ -126,6 +128,23 @@ final class Rasterizer {
 
     private void sort(
             Projected p, Frame frame, boolean cull, int from, int to, SortedTriangles sorted, int task, BitSet only) {
+        if (!p.mesh.isSteady()) {
+            sortBlock(p, frame, cull, from, to, sorted, task, only);
+            return;
+        }
+        // Blocks that cannot be seen are left out at once.
+        NormalCones cones = p.mesh.triangleCones();
+        NormalCones.Eye eye = p.eye(projection);
+        for (int t = from; t < to; ) {
+            int block = t / NormalCones.BLOCK, end = Math.min(to, (block + 1) * NormalCones.BLOCK);
+            if (!(cull && cones.side(eye, block) == NormalCones.Side.BACK))
+                sortBlock(p, frame, cull, t, end, sorted, task, only);
+            t = end;
+        }
+    }
+
+    private void sortBlock(
+            Projected p, Frame frame, boolean cull, int from, int to, SortedTriangles sorted, int task, BitSet only) {
         int[] tri = p.mesh.triangles;
         float[] s = p.screen;
         float turn = p.mirrored ? -1 : 1;
@@ -140,18 +159,11 @@ final class Rasterizer {
             // Rows grow downwards, so a triangle seen from its front turns the other way round.
             float area = turn * ((bx - ax) * (cy - ay) - (by - ay) * (cx - ax));
             if (cull ? area >= 0 : area == 0) continue;
-            float minX = SortedTriangles.least(ax, bx, cx),
-                    maxX = SortedTriangles.most(ax, bx, cx),
-                    minY = SortedTriangles.least(ay, by, cy),
-                    maxY = SortedTriangles.most(ay, by, cy);
-            int x0 = SortedTriangles.ceil(minX - 0.5f),
-                    x1 = SortedTriangles.floor(maxX - 0.5f),
-                    y0 = SortedTriangles.ceil(minY - 0.5f),
-                    y1 = SortedTriangles.floor(maxY - 0.5f);
+            int x0 = SortedTriangles.first(ax, bx, cx), x1 = SortedTriangles.last(ax, bx, cx);
+            int y0 = SortedTriangles.first(ay, by, cy), y1 = SortedTriangles.last(ay, by, cy);
             if (x0 > x1 || y0 > y1 || x1 < 0 || y1 < 0 || x0 >= frame.width || y0 >= frame.height) continue;
             int id = p.firstId + t;
-            if ((p.mesh.sides[t] & RenderMesh.ANY_SHARP) == 0
-                    && (maxX - minX) * (maxY - minY) < TINY_BOX * pixel * pixel) id |= TINY;
+            if (x1 - x0 < TINY_BOX && y1 - y0 < TINY_BOX && (p.mesh.sides[t] & RenderMesh.ANY_SHARP) == 0) id |= TINY;
             sorted.add(task, id, Math.max(0, y0), Math.min(frame.height - 1, y1));
         }
     }

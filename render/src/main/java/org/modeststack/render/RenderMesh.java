@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.lang.ref.WeakReference;
 import java.util.Map;
 import java.util.WeakHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
@@ -52,6 +53,12 @@ public final class RenderMesh {
     final int[] corners;
     /** Coarser forms; null for one that is coarse already. */
     private final DetailLevels levels;
+    /** A mesh that was drawn as often is likely to be drawn again, so that it is worth while to make more of it. */
+    private static final int STEADY = 3;
+
+    private final AtomicInteger drawn = new AtomicInteger();
+    private volatile NormalCones triangleCones;
+    private volatile NormalCones edgeCones;
 
     /** What is drawn somewhere, for whoever else draws the same: it lives as long as one of them keeps it. */
     private static final Map<Mesh, WeakReference<RenderMesh>> MADE = new WeakHashMap<>();
@@ -160,6 +167,33 @@ public final class RenderMesh {
     /** A form of it that is fine enough for cells of this length, mm; this one where it has to be. */
     RenderMesh fineEnough(double cell) {
         return levels == null ? this : levels.fineEnough(cell);
+    }
+
+    /** Counts that it is drawn once more. */
+    void countDrawn() {
+        if (!isSteady()) drawn.incrementAndGet();
+    }
+
+    /**
+     * Whether it has been drawn several times: while a number is dragged each mesh is drawn once, and what is made for later
+     * pictures would only hold up this one.
+     */
+    boolean isSteady() {
+        return levels == null || drawn.get() >= STEADY;
+    }
+
+    /** Which blocks of triangles are seen from one side; made when first asked for. */
+    NormalCones triangleCones() {
+        NormalCones known = triangleCones;
+        if (known == null) triangleCones = known = NormalCones.ofTriangles(this);
+        return known;
+    }
+
+    /** The same for blocks of edges. */
+    NormalCones edgeCones() {
+        NormalCones known = edgeCones;
+        if (known == null) edgeCones = known = NormalCones.ofEdges(this);
+        return known;
     }
 
     public Mesh mesh() {

@@ -85,7 +85,7 @@ final class Shader {
 
     void shade(Frame frame, int y0, int y1) {
         GroundRow floor = new GroundRow(view, ground, spacing, size, frame.width);
-        int[] row = new int[frame.width];
+        int[] color = frame.color;
         boolean edges = mode == DisplayMode.EDGES, inked = mode != DisplayMode.SHADED;
         int[] layers = mode == DisplayMode.SEE_THROUGH ? frame.layers() : null;
         SurfaceRow surface = new SurfaceRow(light, mode, size, frame.width);
@@ -97,20 +97,17 @@ final class Shader {
                     y + 0.5,
                     layers == null ? frame.id : null,
                     at,
-                    row);
+                    color);
             if (!edges) surface.light();
             for (int j = 0; j < surface.count(); j++) {
-                int x = surface.x[j], color = edges ? Palette.SHEET : surface.color[j];
-                row[x] = layers == null ? color : Colors.mix(row[x], color, 1 - THROUGH[Math.min(layers[at + x], 63)]);
-                if (surface.ink[j] > frame.ink[at + x]) frame.ink[at + x] = surface.ink[j];
+                int i = at + surface.x[j], own = edges ? Palette.SHEET : surface.color[j];
+                color[i] = layers == null ? own : Colors.mix(color[i], own, 1 - THROUGH[Math.min(layers[i], 63)]);
+                if (surface.ink[j] > frame.ink[i]) frame.ink[i] = surface.ink[j];
             }
-            if (inked) {
-                for (int x = 0; x < row.length; x++) {
-                    float ink = frame.ink[at + x];
-                    if (ink > 0) row[x] = Colors.mix(row[x], Palette.INK, ink);
-                }
-            }
-            System.arraycopy(row, 0, frame.color, at, row.length);
+            if (!inked) continue;
+            float[] ink = frame.ink;
+            for (int i = at; i < at + frame.width; i++)
+                if (ink[i] > 0) color[i] = Colors.mix(color[i], Palette.INK, ink[i]);
         }
     }
 

@@ -92,24 +92,11 @@ final class SortedTriangles {
             int y0,
             int y1,
             int[] layers) {
+        // Of either sign: the weights of the corners are the same whichever way they turn.
         float area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
-        if (area < 0) {
-            float t = bx;
-            bx = cx;
-            cx = t;
-            t = by;
-            by = cy;
-            cy = t;
-            t = bz;
-            bz = cz;
-            cz = t;
-            area = -area;
-        }
-        if (!(area > 0)) return;
-        int minX = Math.max(0, ceil(least(ax, bx, cx) - 0.5f));
-        int maxX = Math.min(frame.width - 1, floor(most(ax, bx, cx) - 0.5f));
-        int minY = Math.max(y0, ceil(least(ay, by, cy) - 0.5f));
-        int maxY = Math.min(y1 - 1, floor(most(ay, by, cy) - 0.5f));
+        if (area == 0 || Float.isNaN(area)) return;
+        int minX = Math.max(0, first(ax, bx, cx)), maxX = Math.min(frame.width - 1, last(ax, bx, cx));
+        int minY = Math.max(y0, first(ay, by, cy)), maxY = Math.min(y1 - 1, last(ay, by, cy));
         if (minX > maxX || minY > maxY) return;
         float inv = 1 / area;
         // Weights of the three corners at a pixel: they are linear, and so is depth.
@@ -118,7 +105,7 @@ final class SortedTriangles {
         float wcx = -(by - ay) * inv, wcy = (bx - ax) * inv;
         float wbRow = px * wbx + py * wby, wcRow = px * wcx + py * wcy;
         // Rounding must not open cracks between neighbours: each reaches a trifle over its sides.
-        float slack = -3e-4f * Math.max(Math.abs(wbx) + Math.abs(wby), Math.abs(wcx) + Math.abs(wcy));
+        float slack = -2e-4f * (Math.abs(wbx) + Math.abs(wby) + Math.abs(wcx) + Math.abs(wcy));
         float whole = 1 - slack;
         float dzb = bz - az, dzc = cz - az;
         float zStep = wbx * dzb + wcx * dzc;
@@ -128,8 +115,8 @@ final class SortedTriangles {
             float wb = wbRow, wc = wcRow, z = az + wb * dzb + wc * dzc;
             int row = y * frame.width;
             for (int x = minX; x <= maxX; x++) {
+                int at = row + x;
                 if (wb >= slack && wc >= slack && wb + wc <= whole) {
-                    int at = row + x;
                     if (layers != null) layers[at]++;
                     if (z > depth[at]) {
                         depth[at] = z;
@@ -166,24 +153,16 @@ final class SortedTriangles {
         }
     }
 
-    // Not those of Math, which tell 0 from -0 and take as long as all the rest.
-
-    static float least(float a, float b, float c) {
-        float m = a < b ? a : b;
-        return m < c ? m : c;
-    }
-
-    static float most(float a, float b, float c) {
-        float m = a > b ? a : b;
-        return m > c ? m : c;
-    }
-
-    static int ceil(float v) {
+    /** The first pixel whose middle is not before all three places along a row or a column. */
+    static int first(float a, float b, float c) {
+        float m = a < b ? a : b, v = (m < c ? m : c) - 0.5f;
         int i = (int) v;
         return v > i ? i + 1 : i;
     }
 
-    static int floor(float v) {
+    /** The last pixel whose middle is not behind all three. */
+    static int last(float a, float b, float c) {
+        float m = a > b ? a : b, v = (m > c ? m : c) - 0.5f;
         int i = (int) v;
         return v < i ? i - 1 : i;
     }

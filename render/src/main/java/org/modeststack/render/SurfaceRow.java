@@ -7,17 +7,10 @@ import java.util.Arrays;
  * together, in loops that the processor does several at a time.
  */
 final class SurfaceRow {
-    /** Edges inside smooth surfaces that are so many pixels apart are not drawn. */
-    private static final float FLAT = 1.5f;
-
     /** What is needed to light a surface, the same for the whole picture. */
     record Light(boolean perspective, float[] forward, float[] key, float[] fill, float[] halfway) {}
 
     private final Light light;
-    private final float size;
-    private final float halfWidth;
-    /** How much ink edges inside smooth surfaces get at the most. */
-    private final float softInk;
 
     private int count;
     /** Whether there are pixels whose colour is not all that counts; only then transparency and shine are kept. */
@@ -42,20 +35,12 @@ final class SurfaceRow {
     private final float[] exponent;
     private final float[] metal;
 
-    /** The triangle that is looked at, on the screen: two sides from its first corner, and how near the pixel is to each. */
-    private float bx;
-
-    private float by;
-    private float cx;
-    private float cy;
-    private float twiceArea;
+    private final RowTriangle current;
 
     /** @param size pixels of this frame for one of the finished picture */
     SurfaceRow(Light light, DisplayMode mode, int size, int width) {
         this.light = light;
-        this.size = size;
-        halfWidth = 0.55f * size;
-        softInk = mode == DisplayMode.EDGES ? 0.62f : 0.26f;
+        current = new RowTriangle(light.perspective, mode, size);
         x = new int[width];
         color = new int[width];
         ink = new float[width];
@@ -77,6 +62,7 @@ final class SurfaceRow {
 
     void clear() {
         count = 0;
+        current.clear();
         special = false;
     }
 
@@ -98,42 +84,12 @@ final class SurfaceRow {
             ink[j] = 0;
             return;
         }
-        int[] tri = m.triangles;
-        int a = 3 * tri[3 * triangle], b = 3 * tri[3 * triangle + 1], c = 3 * tri[3 * triangle + 2];
-        float[] s = item.screen;
-        float az = s[a + 2], bz = s[b + 2], cz = s[c + 2], u, v, w;
-        boolean whole = az >= 0 && bz >= 0 && cz >= 0;
-        if (whole) {
-            float ax = s[a], ay = s[a + 1], dx = px + 0.5f - ax, dy = py + 0.5f - ay;
-            bx = s[b] - ax;
-            by = s[b + 1] - ay;
-            cx = s[c] - ax;
-            cy = s[c + 1] - ay;
-            float area = bx * cy - by * cx, inv = 1 / area;
-            v = (dx * cy - dy * cx) * inv;
-            w = (bx * dy - by * dx) * inv;
-            u = 1 - v - w;
-            twiceArea = Math.abs(area);
-        } else {
-            u = v = w = 1 / 3f;
-        }
-        boolean far = whole && light.perspective;
-        // What is linear in space is linear on the screen after division by the distance.
-        normal(item, triangle, j, far ? u * az : u, far ? v * bz : v, far ? w * cz : w);
+        if (!current.is(item, triangle)) current.start(item, triangle, py, inked);
+        float v = current.v(px), w = current.w(px);
+        placed(item.normalMatrix, current.normalX(v, w), current.normalY(v, w), current.normalZ(v, w), j);
         if (item.uniform) uniform(item.appearance.color, j);
-        else albedo(item, triangle, j, u, v, w);
-        int sides = m.sides[triangle];
-        ink[j] = inked && whole && sides != 0 ? ink(sides, u, v, w) : 0;
-    }
-
-    /** Of any length, which goes when it is made a unit vector. */
-    private void normal(Projected item, int triangle, int j, float p, float q, float r) {
-        int[] n = item.mesh.normals;
-        int na = n[3 * triangle], nb = n[3 * triangle + 1], nc = n[3 * triangle + 2];
-        float nX = p * PackedNormal.longX(na) + q * PackedNormal.longX(nb) + r * PackedNormal.longX(nc);
-        float nY = p * PackedNormal.longY(na) + q * PackedNormal.longY(nb) + r * PackedNormal.longY(nc);
-        float nZ = p * PackedNormal.longZ(na) + q * PackedNormal.longZ(nb) + r * PackedNormal.longZ(nc);
-        placed(item.normalMatrix, nX, nY, nZ, j);
+        else albedo(item, triangle, j, 1 - v - w, v, w);
+        ink[j] = current.ink(v, w);
     }
 
     private void normal(Projected item, int packed, int j) {
@@ -205,10 +161,11 @@ final class SurfaceRow {
         float kx = light.key[0], ky = light.key[1], kz = light.key[2];
         float fx = light.fill[0], fy = light.fill[1], fz = light.fill[2];
         for (int j = 0; j < count; j++) {
-            float k = Math.max(0, nx[j] * kx + ny[j] * ky + nz[j] * kz);
-            float l = Math.max(0, nx[j] * fx + ny[j] * fy + nz[j] * fz);
+            float k = nx[j] * kx + ny[j] * ky + nz[j] * kz;
+            float l = nx[j] * fx + ny[j] * fy + nz[j] * fz;
             float sky = 0.5f + 0.5f * nz[j];
-            float all = 0.20f + 0.24f * sky + 0.78f * k + 0.16f * l;
+            // Of v and its amount the half is v where it is above 0, and 0 elsewhere: without a branch.
+            float all = 0.20f + 0.24f * sky + 0.39f * (k + Math.abs(k)) + 0.08f * (l + Math.abs(l));
             // The sky is a little cooler than the lamp.
             float cool = 0.24f * sky * 0.06f;
             red[j] *= all - cool;
@@ -249,33 +206,5 @@ final class SurfaceRow {
         float[] f = light.forward;
         for (int j = 0; j < count; j++)
             transparency[j] = Math.min(1, Math.abs(nx[j] * f[0] + ny[j] * f[1] + nz[j] * f[2]));
-    }
-
-    /** Ink of the edges that run along a triangle's sides, by the pixel's distance from them. */
-    private float ink(int sides, float u, float v, float w) {
-        float dx = cx - bx, dy = cy - by;
-        float most = ink(sides & 3, w, bx * bx + by * by);
-        most = Math.max(most, ink(sides >> 2 & 3, u, dx * dx + dy * dy));
-        return Math.max(most, ink(sides >> 4 & 3, v, cx * cx + cy * cy));
-    }
-
-    /**
-     * Ink of one side.
-     *
-     * @param share how near the pixel is to the corner across
-     * @param squared the length of the side, squared
-     */
-    private float ink(int kind, float share, float squared) {
-        if (kind == 0 || squared == 0) return 0;
-        float reach = halfWidth + 0.5f, area2 = twiceArea * twiceArea;
-        // Most pixels are too far from any side, or the triangle is too flat for its edges to show.
-        if (share * share * area2 >= reach * reach * squared) return 0;
-        if (kind == RenderMesh.SOFT && area2 <= FLAT * FLAT * size * size * squared) return 0;
-        float across = twiceArea / (float) Math.sqrt(squared), h = across / size;
-        // Edges inside smooth surfaces are lighter, and fade where they would lie too close to be told apart.
-        float strength = kind == RenderMesh.SHARP
-                ? Math.clamp(h / 2.5f, 0.25f, 0.92f)
-                : softInk * Math.clamp((h - FLAT) / 6, 0f, 1f);
-        return Math.min(1, reach - share * across) * strength;
     }
 }
