@@ -81,13 +81,15 @@ class CopiesInTheWindowTest extends WindowDriver {
         assertEquals(1, fx(() -> picks.selection().elements().cardinality()));
     }
 
-    /** More than anybody can pick among stay shared, and the window says nothing wrong. */
+    /** More than anybody can pick among stay shared, which is said. */
     @Test
     void farTooManyStayShared() throws Exception {
         Geometry g = copies(100, 50);
         assertEquals(12_000_000, g.faceCount());
+        assertTrue(!isSaid("too many to pick from"));
         command("Pick faces");
         assertNull(g.known());
+        assertTrue(isSaid("too many to pick from"));
         open("Block", 2);
         assertTrue(fx(() -> !window.view().shownBodies().isEmpty()));
     }

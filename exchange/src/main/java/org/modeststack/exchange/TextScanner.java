@@ -80,6 +80,14 @@ public final class TextScanner {
         return w;
     }
 
+    /** Goes past the next word if it is this one. */
+    public boolean skip(String word) {
+        int before = at;
+        if (word().equals(word)) return true;
+        at = before;
+        return false;
+    }
+
     /** What is left of the line, without spaces around it. */
     public String rest() {
         skipSpace();

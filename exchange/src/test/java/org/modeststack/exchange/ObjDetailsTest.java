@@ -101,7 +101,16 @@ class ObjDetailsTest {
 
     /** The published way to say how much is hidden, and the other way round that some programs write. */
     @ParameterizedTest
-    @CsvSource({"d 0.25, 0.75", "Tr 0.25, 0.25", "d 2, 0", "Tr 1.5, 1", "d 1, 0"})
+    @CsvSource({
+        "d 0.25, 0.75",
+        "Tr 0.25, 0.25",
+        "d 2, 0",
+        "Tr 1.5, 1",
+        "d 1, 0",
+        "d -halo 0.5, 0.5",
+        "'d 0.25\nTr 0.25', 0.75",
+        "'Tr 0.25\nd 0.25', 0.75"
+    })
     void transparencyIsReadBothWays(String line, double transparency, @TempDir Path here)
             throws ExchangeException, IOException {
         Files.writeString(here.resolve("a.mtl"), "newmtl x\nNs 90\n" + line + "\nKd 1 0 0\nPm 1\n");

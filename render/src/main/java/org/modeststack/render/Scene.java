@@ -3,6 +3,7 @@ package org.modeststack.render;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Materials;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
@@ -30,7 +31,8 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
 
         /** The parts of a result, each an item. */
         public static List<Item> of(Geometry geometry, boolean ghost) {
-            if (geometry.parts().size() == 1) return List.of(new Item(RenderMesh.of(geometry.mesh()), ghost));
+            Mesh known = geometry.known();
+            if (known != null && geometry.parts().size() == 1) return List.of(new Item(RenderMesh.of(known), ghost));
             return geometry.parts().stream()
                     .map(p -> new Item(RenderMesh.of(p.mesh()), p.affine(), ghost))
                     .toList();

@@ -192,7 +192,10 @@ final class SurfaceRow {
             if (shine[j] == 0) continue;
             float toward = nx[j] * h[0] + ny[j] * h[1] + nz[j] * h[2];
             float glint = toward <= 0 ? 0 : shine[j] * (float) Math.pow(toward, exponent[j]);
-            // What a metal does not mirror it swallows; its highlight has its own colour.
+            // What a metal does not mirror it swallows; its highlight has its own colour. That is taken from the lit
+            // colour,
+            // which is about half as bright in a highlight, so that it is not kept a second time for the few pixels of
+            // metal.
             float m = metal[j], rest = 1 - 0.6f * m * shine[j];
             red[j] = rest * red[j] + glint * (1 - m + m * Math.min(1, 2 * red[j]));
             green[j] = rest * green[j] + glint * (1 - m + m * Math.min(1, 2 * green[j]));

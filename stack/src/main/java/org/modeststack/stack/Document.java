@@ -21,6 +21,9 @@ import tools.jackson.databind.JsonNode;
 public final class Document {
     public static final Document EMPTY = new Document(List.of(), Materials.NONE, 1, Map.of());
 
+    /** Where {@link #unknown} keeps, by their names, what is not known of materials. */
+    public static final String UNKNOWN_OF_MATERIALS = "materials";
+
     private final List<Body> bodies;
     private final Materials materials;
     private final long nextId;

@@ -233,10 +233,10 @@ public final class Edits {
         Document changed = d.withMaterials(d.materials().replaced(name, to));
         if (to.name().equals(name)) return changed;
         Map<String, JsonNode> unknown = new HashMap<>(d.unknown());
-        if (unknown.get("materials") instanceof ObjectNode o && o.has(name)) {
+        if (unknown.get(Document.UNKNOWN_OF_MATERIALS) instanceof ObjectNode o && o.has(name)) {
             ObjectNode moved = o.deepCopy();
             moved.set(to.name(), moved.remove(name));
-            unknown.put("materials", moved);
+            unknown.put(Document.UNKNOWN_OF_MATERIALS, moved);
         }
         return changed.withUnknown(unknown)
                 .withBodies(d.bodies().stream()

@@ -65,7 +65,7 @@ public final class ResultState implements AutoCloseable {
         this.messages = messages;
         this.evaluator = evaluator;
         changed = new Signal(pulse);
-        made = new MadeMeshes(changed::fire);
+        made = new MadeMeshes(changed::fire, text -> messages.say(text, true));
         progressed = new Signal(pulse);
         ticker.setCycleCount(Timeline.INDEFINITE);
         service = new EvaluationService(

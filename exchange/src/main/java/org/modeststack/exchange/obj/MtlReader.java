@@ -14,6 +14,8 @@ final class MtlReader {
     private final TextScanner in;
     private final Map<String, Material> found = new LinkedHashMap<>();
     private Material current;
+    /** Whether the current one has said how opaque it is. */
+    private boolean dissolved;
 
     private MtlReader(TextScanner in) {
         this.in = in;
@@ -30,6 +32,7 @@ final class MtlReader {
             case "newmtl" -> {
                 String name = in.rest();
                 if (name.isEmpty()) throw in.wrong("a material without a name");
+                dissolved = false;
                 now(new Material(name, Material.DEFAULT.rgb()));
             }
             case "Kd" -> {
@@ -38,8 +41,17 @@ final class MtlReader {
                 for (int i = 0; i < 3; i++) rgb = rgb << 8 | (int) Math.round(255 * share());
                 now(new Material(m.name(), rgb, m.roughness(), m.metal(), m.transparency()));
             }
-            case "d" -> seenThrough(1 - share());
-            case "Tr" -> seenThrough(share());
+            case "d" -> {
+                dissolved = true;
+                // With a halo it would depend on the angle; the share in the middle is kept.
+                in.skip("-halo");
+                seenThrough(1 - share());
+            }
+            case "Tr" -> {
+                double transparency = share();
+                // Where a file says it both ways, this is the one that programs do not agree on.
+                if (!dissolved) seenThrough(transparency);
+            }
             case "Pr" -> {
                 Material m = begun();
                 now(new Material(m.name(), m.rgb(), share(), m.metal(), m.transparency()));

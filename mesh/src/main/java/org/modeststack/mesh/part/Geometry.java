@@ -127,7 +127,7 @@ public final class Geometry implements Memory.Counted {
         if (m != null) return m;
         synchronized (this) {
             if (made == null) {
-                Mesh all = PartsMesh.of(parts);
+                Mesh all = PartsMesh.of(this);
                 whenMade.accept(all);
                 made = all;
             }

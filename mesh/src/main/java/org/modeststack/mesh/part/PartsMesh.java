@@ -25,24 +25,19 @@ final class PartsMesh {
     private final long[] vertexKeys;
     private final long[] faceKeys;
 
-    private PartsMesh(List<Part> parts) {
-        this.parts = parts;
-        long nv = 0, nf = 0, nc = 0;
-        for (Part p : parts) {
-            nv += p.mesh().vertexCount();
-            nf += p.mesh().faceCount();
-            nc += p.mesh().cornerCount();
-        }
-        xyz = new double[Math.toIntExact(3 * nv)];
-        offsets = new int[Math.toIntExact(nf + 1)];
-        corners = new int[Math.toIntExact(nc)];
-        materials = new int[(int) nf];
-        vertexKeys = new long[(int) nv];
-        faceKeys = new long[(int) nf];
+    private PartsMesh(Geometry g) {
+        parts = g.parts();
+        xyz = new double[Math.toIntExact(3 * g.vertexCount())];
+        offsets = new int[Math.toIntExact(g.faceCount() + 1)];
+        corners = new int[Math.toIntExact(g.cornerCount())];
+        materials = new int[(int) g.faceCount()];
+        vertexKeys = new long[(int) g.vertexCount()];
+        faceKeys = new long[(int) g.faceCount()];
     }
 
-    static Mesh of(List<Part> parts) {
-        return parts.size() == 1 ? parts.getFirst().placedMesh() : new PartsMesh(parts).all();
+    /** @throws ArithmeticException if there are more than arrays can hold */
+    static Mesh of(Geometry g) {
+        return g.parts().size() == 1 ? g.parts().getFirst().placedMesh() : new PartsMesh(g).all();
     }
 
     private Mesh all() {

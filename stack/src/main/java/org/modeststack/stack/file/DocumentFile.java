@@ -174,7 +174,7 @@ public final class DocumentFile {
         ArrayNode bodies = root.putArray("bodies");
         for (Body b : d.bodies()) bodies.add(toJson(b));
         d.unknown().forEach((k, v) -> {
-            if (!k.equals(MaterialJson.UNKNOWN)) root.set(k, v);
+            if (!k.equals(Document.UNKNOWN_OF_MATERIALS)) root.set(k, v);
         });
         return root;
     }
@@ -275,7 +275,7 @@ public final class DocumentFile {
                 materials = first.materials();
             }
             Map<String, JsonNode> unknown = rest(root, "format", "version", "units", "nextId", "materials", "bodies");
-            if (!strange.isEmpty()) unknown.put(MaterialJson.UNKNOWN, strange);
+            if (!strange.isEmpty()) unknown.put(Document.UNKNOWN_OF_MATERIALS, strange);
             Document d = new Document(bodies, materials, nextId, unknown);
             return new Loaded(d, List.copyOf(remarks), null, version > VERSION);
         }

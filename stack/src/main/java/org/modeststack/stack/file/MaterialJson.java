@@ -19,16 +19,13 @@ final class MaterialJson {
     /** The fields of a material; {@code name} and {@code color} are those of the first version too. */
     static final Set<String> FIELDS = Set.of("name", "color", "roughness", "metal", "transparency");
 
-    /** Where a document keeps, by their names, what is not known of its materials. */
-    static final String UNKNOWN = "materials";
-
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
 
     private MaterialJson() {}
 
     static ArrayNode write(Document d) {
         ArrayNode all = NODES.arrayNode();
-        JsonNode unknown = d.unknown().get(UNKNOWN);
+        JsonNode unknown = d.unknown().get(Document.UNKNOWN_OF_MATERIALS);
         for (Material m : d.materials().all()) {
             ObjectNode o = all.addObject();
             o.put("name", m.name());

@@ -4,18 +4,14 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Placement;
 
-/**
- * A turn about the origin followed by a shift: what moves a body without changing its shape.
- *
- * @param x where the unit vector along X goes; y and z likewise
- */
-record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) implements Placement {
+/** A turn about the origin followed by a shift: what moves a body without changing its shape. */
+record Rigid(Affine affine) implements Placement {
     private static final Vec3 EX = new Vec3(1, 0, 0);
     private static final Vec3 EY = new Vec3(0, 1, 0);
     private static final Vec3 EZ = new Vec3(0, 0, 1);
 
     static Rigid shift(Vec3 by) {
-        return new Rigid(EX, EY, EZ, by);
+        return new Rigid(Affine.shift(by));
     }
 
     /** Takes a right-handed frame of unit vectors to another, and a point to a point. */
@@ -23,8 +19,8 @@ record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) implements Placement {
         Vec3[] e = new Vec3[3];
         for (int i = 0; i < 3; i++)
             e[i] = to[0].times(from[0].get(i)).plus(to[1].times(from[1].get(i))).plus(to[2].times(from[2].get(i)));
-        Rigid turn = new Rigid(e[0], e[1], e[2], Vec3.ZERO);
-        return new Rigid(e[0], e[1], e[2], toPoint.minus(turn.of(fromPoint)));
+        Affine turn = new Affine(e[0], e[1], e[2], Vec3.ZERO);
+        return new Rigid(new Affine(e[0], e[1], e[2], toPoint.minus(turn.point(fromPoint))));
     }
 
     /**
@@ -57,29 +53,17 @@ record Rigid(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) implements Placement {
             Vec3 along = axis.times(axis.dot(e[i])), across = e[i].minus(along);
             e[i] = along.plus(across.times(cos)).plus(axis.cross(across).times(sin));
         }
-        return new Rigid(e[0], e[1], e[2], Vec3.ZERO);
+        return new Rigid(new Affine(e[0], e[1], e[2], Vec3.ZERO));
     }
 
     /** First this, then another. */
     Rigid then(Rigid o) {
-        return new Rigid(o.turned(x), o.turned(y), o.turned(z), o.of(shift));
-    }
-
-    Vec3 turned(Vec3 d) {
-        return x.times(d.x()).plus(y.times(d.y())).plus(z.times(d.z()));
-    }
-
-    Vec3 of(Vec3 p) {
-        return turned(p).plus(shift);
-    }
-
-    @Override
-    public Affine affine() {
-        return new Affine(x, y, z, shift);
+        return new Rigid(affine.then(o.affine));
     }
 
     @Override
     public void place(double[] xyz, int from, int to) {
+        Vec3 x = affine.x(), y = affine.y(), z = affine.z(), shift = affine.shift();
         for (int i = from; i < to; i += 3) {
             double a = xyz[i], b = xyz[i + 1], c = xyz[i + 2];
             xyz[i] = x.x() * a + y.x() * b + z.x() * c + shift.x();

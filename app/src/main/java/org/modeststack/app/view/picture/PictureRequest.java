@@ -38,8 +38,10 @@ public record PictureRequest(
 
         /** Copies that share a mesh are drawn part by part, unless they are few. */
         public static ShownBody of(String body, Geometry g, boolean ghost) {
-            boolean whole = g.parts().size() == 1 || g.known() != null && g.faceCount() <= FEW_FACES;
-            return new ShownBody(body, whole ? g.mesh() : null, whole ? null : g, ghost);
+            // Never made here: this is asked on the interface thread.
+            Mesh known = g.known();
+            boolean whole = known != null && (g.parts().size() == 1 || g.faceCount() <= FEW_FACES);
+            return new ShownBody(body, whole ? known : null, whole ? null : g, ghost);
         }
     }
 
