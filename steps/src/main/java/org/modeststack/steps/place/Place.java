@@ -111,7 +111,8 @@ public record Place(
             Vec3 level = Axis.Z.direction().cross(n);
             Vec3 arm = (level.length() < 1e-6 ? Axis.X.direction() : level.unit()).times(reach);
             Rigid turn = Rigid.round(n, Trig.cosDegrees(turned), Trig.sinDegrees(turned));
-            all.add(Handle.turning("turned", target(), target().plus(turn.turned(arm)), n));
+            all.add(Handle.turning(
+                    "turned", target(), target().plus(turn.affine().direction(arm)), n));
         }
         return all;
     }

@@ -19,7 +19,7 @@ interface RigidStep extends PartStep {
     @Override
     default Vec3 carry(Vec3 p) {
         try {
-            return motion().of(p);
+            return motion().affine().point(p);
         } catch (StepException e) {
             // The step itself says so; the mesh stays where it is.
             return p;
