@@ -13,7 +13,6 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -26,9 +25,6 @@ import org.modeststack.mesh.work.Workers;
  * Parts whose rails are held by several faces are left alone.
  */
 final class RoundPart {
-    private static final long VERTEX = 1;
-    private static final long STRIP = 2;
-
     private final Mesh mesh;
     private final Adjacency adj;
     private final List<RoundRow> rows;
@@ -39,8 +35,8 @@ final class RoundPart {
     private final int[] partOf;
 
     private final List<Part> parts = new ArrayList<>();
-    private final Long2ObjectOpenHashMap<Rail> forward = new Long2ObjectOpenHashMap<>();
-    private final Long2ObjectOpenHashMap<Rail> backward = new Long2ObjectOpenHashMap<>();
+    private final Long2ObjectOpenHashMap<RoundRail> forward = new Long2ObjectOpenHashMap<>();
+    private final Long2ObjectOpenHashMap<RoundRail> backward = new Long2ObjectOpenHashMap<>();
     /** Faces that lie beyond a rail. */
     private final BitSet beyond = new BitSet();
 
@@ -54,101 +50,9 @@ final class RoundPart {
      * @param high for each row its upper rail
      * @param rails all of them, each once
      */
-    private record Part(List<RoundRow> rows, List<Rail> low, List<Rail> high, Collection<Rail> rails) {
-        Stream<Strip> strips() {
-            return IntStream.range(0, rows.size()).mapToObj(i -> new Strip(rows.get(i), low.get(i), high.get(i)));
-        }
-    }
-
-    /** The new faces of a row, between its rails: all of three sides where one of those is a point. */
-    private static final class Strip {
-        final RoundRow row;
-        final Rail low;
-        final Rail high;
-
-        @SuppressWarnings("NullAway.Init")
-        long[] keys;
-
-        @SuppressWarnings("NullAway.Init")
-        int[] materials;
-
-        @SuppressWarnings("NullAway.Init")
-        int[] corners;
-
-        Strip(RoundRow row, Rail low, Rail high) {
-            this.row = row;
-            this.low = low;
-            this.high = high;
-        }
-
-        int sides() {
-            return low.isPoint() || high.isPoint() ? 3 : 4;
-        }
-
-        /** @param materialMap for each material of the old mesh its index in the new one */
-        void weave(Mesh mesh, int segments, int[] materialMap, long seed, long[] fractions) {
-            long key = Keys.of(
-                    seed, STRIP, mesh.edgeKey(row.low().getInt(0), row.high().getInt(0)));
-            keys = new long[segments];
-            materials = new int[segments];
-            corners = new int[sides() * segments];
-            boolean below = !low.isPoint(), above = !high.isPoint();
-            int n = 0;
-            for (int i = 0; i < segments; i++) {
-                keys[i] = Keys.of(key, fractions[i]);
-                int old = row.faces().getInt(nearest(i, row.segments(), segments));
-                materials[i] = materialMap[mesh.faceMaterials()[old]];
-                corners[n++] = low.made[i];
-                if (below) corners[n++] = low.made[i + 1];
-                if (above) corners[n++] = high.made[i + 1];
-                corners[n++] = high.made[i];
-            }
-        }
-    }
-
-    /** A line of vertices along a part. */
-    private static final class Rail {
-        final IntArrayList vertices;
-        final boolean closed;
-        /** The rows at it: one, or two that share it. */
-        final List<RoundRow> rows = new ArrayList<>(2);
-
-        /** The face beyond it, which is of no row; -1 for none. */
-        int beyond = -1;
-        /** The new places between the ends, three values each, and their keys. */
-        @SuppressWarnings("NullAway.Init")
-        double[] places;
-
-        @SuppressWarnings("NullAway.Init")
-        long[] keys;
-        /** Whether they had to be put on the old edges. */
-        boolean straight;
-        /** From the first place to the last, in the new mesh; closed ones end with the first again. */
-        @SuppressWarnings("NullAway.Init")
-        int[] made;
-
-        Rail(IntArrayList vertices, boolean closed) {
-            this.vertices = vertices;
-            this.closed = closed;
-        }
-
-        boolean isPoint() {
-            return vertices.getInt(0) == vertices.getInt(vertices.size() - 1) && !closed
-                    || closed && vertices.getInt(0) == vertices.getInt(1);
-        }
-
-        void place(Mesh mesh, int segments, long seed, long[] fractions) {
-            if (isPoint()) return;
-            long key = Keys.of(seed, VERTEX, mesh.edgeKey(vertices.getInt(0), vertices.getInt(1)), closed ? 1 : 0);
-            keys = new long[segments - 1];
-            for (int i = 1; i < segments; i++) keys[i - 1] = Keys.of(key, fractions[i]);
-            RailCurve curve = new RailCurve(mesh, vertices, closed);
-            straight = !curve.isRound() && vertices.size() > 2;
-            places = curve.between(segments);
-        }
-
-        int segments() {
-            return closed ? vertices.size() : vertices.size() - 1;
+    private record Part(List<RoundRow> rows, List<RoundRail> low, List<RoundRail> high, Collection<RoundRail> rails) {
+        Stream<RoundStrip> strips() {
+            return IntStream.range(0, rows.size()).mapToObj(i -> new RoundStrip(rows.get(i), low.get(i), high.get(i)));
         }
     }
 
@@ -275,26 +179,26 @@ final class RoundPart {
 
     /** The rails of some rows; null where other faces hold them. */
     private @Nullable Part part(List<RoundRow> all) {
-        Map<Long, Rail> rails = new LinkedHashMap<>();
-        List<Rail> low = new ArrayList<>(), high = new ArrayList<>();
+        Map<Long, RoundRail> rails = new LinkedHashMap<>();
+        List<RoundRail> low = new ArrayList<>(), high = new ArrayList<>();
         for (RoundRow row : all) {
             low.add(rail(row.low(), row, rails));
             high.add(rail(row.high(), row, rails));
         }
-        for (Rail r : rails.values()) if (!r.isPoint() && !isBetween(r) && !free(r)) return null;
+        for (RoundRail r : rails.values()) if (!r.isPoint() && !isBetween(r) && !free(r)) return null;
         return new Part(all, low, high, rails.values());
     }
 
-    private static Rail rail(IntArrayList vertices, RoundRow row, Map<Long, Rail> rails) {
+    private static RoundRail rail(IntArrayList vertices, RoundRow row, Map<Long, RoundRail> rails) {
         // Rows that share a rail go along it alike, so that where it begins tells it from others.
-        Rail r = rails.computeIfAbsent(
-                side(vertices.getInt(0), vertices.getInt(1)), _ -> new Rail(vertices, row.closed()));
+        RoundRail r = rails.computeIfAbsent(
+                side(vertices.getInt(0), vertices.getInt(1)), _ -> new RoundRail(vertices, row.closed()));
         r.rows.add(row);
         return r;
     }
 
     /** Whether two rows of the part lie at a rail all along, and nothing but their faces touches what will go. */
-    private boolean isBetween(Rail rail) {
+    private boolean isBetween(RoundRail rail) {
         if (rail.rows.size() != 2) return false;
         int[] start = adj.vertexStart();
         for (int i = rail.closed ? 0 : 1, n = rail.segments(); i < n; i++) {
@@ -306,7 +210,7 @@ final class RoundPart {
     }
 
     /** Whether nothing but the part and one face beyond touches what will go; notes that face. */
-    private boolean free(Rail rail) {
+    private boolean free(RoundRail rail) {
         RoundRow row = rail.rows.getFirst();
         int own = partOf[row.faces().getInt(0)];
         int n = rail.segments(), across = 0;
@@ -341,8 +245,8 @@ final class RoundPart {
         Arrays.fill(same, -1);
         // What goes: the vertices of rails, but for the ends of open ones, points, and where closed ones begin.
         BitSet gone = new BitSet();
-        List<Rail> all = parts.stream().flatMap(p -> p.rails.stream()).toList();
-        for (Rail r : all) {
+        List<RoundRail> all = parts.stream().flatMap(p -> p.rails.stream()).toList();
+        for (RoundRail r : all) {
             if (r.isPoint()) continue;
             for (int i = 1, n = r.segments(); i < n; i++) gone.set(r.vertices.getInt(i));
         }
@@ -356,7 +260,7 @@ final class RoundPart {
         Workers.each(all.size(), i -> all.get(i).place(mesh, segments, seed, fractions));
         // Whatever a new vertex or face is nearest to along the part, it takes its tags from.
         Successors heirs = new Successors(mesh, b);
-        for (Rail r : all) {
+        for (RoundRail r : all) {
             lay(r, b, same, heirs);
             note(r);
         }
@@ -366,14 +270,14 @@ final class RoundPart {
             if (partOf[f] < 0) faceMap[f] = kept(f, b, same, materials[mesh.faceMaterials()[f]]);
         b.carryTags(mesh, same, faceMap);
         int first = b.faceCount();
-        List<Strip> strips = parts.stream().flatMap(Part::strips).toList();
+        List<RoundStrip> strips = parts.stream().flatMap(Part::strips).toList();
         Workers.each(strips.size(), i -> strips.get(i).weave(mesh, segments, materials, seed, fractions));
-        for (Strip s : strips) lay(s, b, heirs);
+        for (RoundStrip s : strips) lay(s, b, heirs);
         b.tag(madeTag, Tag.faces(first, b.faceCount()));
         return b.build();
     }
 
-    private void lay(Rail r, MeshBuilder b, int[] same, Successors heirs) {
+    private void lay(RoundRail r, MeshBuilder b, int[] same, Successors heirs) {
         r.made = new int[segments + 1];
         int start = same[r.vertices.getInt(0)];
         if (r.isPoint()) {
@@ -391,15 +295,10 @@ final class RoundPart {
             heirs.vertex(r.vertices.getInt(old % r.vertices.size()), r.made[i]);
         }
         for (int i = 0; i < segments; i++) {
-            int old = nearest(i, r.segments(), segments);
+            int old = RoundRail.nearest(i, r.segments(), segments);
             heirs.edge(
                     r.vertices.getInt(old), r.vertices.getInt((old + 1) % r.vertices.size()), r.made[i], r.made[i + 1]);
         }
-    }
-
-    /** The old segment in which the middle of a new one lies. */
-    private static int nearest(int i, int of, int segments) {
-        return of == segments ? i : Math.min(of - 1, (int) ((i + 0.5) / segments * of));
     }
 
     /** A face that is no part of it; where it lies beyond a rail, with the new vertices instead of the old. */
@@ -414,7 +313,7 @@ final class RoundPart {
             }
             if (!beyond.get(f)) continue;
             long side = side(v, mesh.corners()[adj.cornerNext()[c]]);
-            Rail on = forward.get(side), back = backward.get(side);
+            RoundRail on = forward.get(side), back = backward.get(side);
             boolean ahead = on != null && on.beyond == f;
             if (!ahead && (back == null || back.beyond != f)) continue;
             for (int i = 1; i < segments; i++) {
@@ -429,7 +328,7 @@ final class RoundPart {
     }
 
     /** Notes by which directed sides a walk round the face beyond comes onto a rail, from either end. */
-    private void note(Rail r) {
+    private void note(RoundRail r) {
         if (r.beyond < 0) return;
         beyond.set(r.beyond);
         int n = r.vertices.size(), last = r.vertices.getInt(n - 1);
@@ -442,12 +341,12 @@ final class RoundPart {
         return (long) u << 32 | v;
     }
 
-    private void lay(Strip s, MeshBuilder b, Successors heirs) {
+    private void lay(RoundStrip s, MeshBuilder b, Successors heirs) {
         int first = b.faces(s.sides(), s.keys, s.materials, s.corners);
         if (!mesh.hasCornerValues() && heirs.none()) return;
         RoundRow row = s.row;
         for (int i = 0; i < segments; i++) {
-            int old = row.faces().getInt(nearest(i, row.segments(), segments)), made = first + i;
+            int old = row.faces().getInt(RoundRail.nearest(i, row.segments(), segments)), made = first + i;
             for (int k = 0; mesh.hasCornerValues() && k < s.sides(); k++)
                 b.cornerLike(b.firstCorner(made) + k, mesh, mesh.offsets()[old] + Math.min(k, mesh.sides(old) - 1));
             if (heirs.none()) continue;
@@ -455,32 +354,6 @@ final class RoundPart {
             int line = (int) Math.rint((double) i / segments * row.segments())
                     % row.low().size();
             if (i > 0) heirs.edge(row.low().getInt(line), row.high().getInt(line), s.low.made[i], s.high.made[i]);
-        }
-    }
-
-    /** Gives new elements the weights that the nearest old ones have. */
-    private record Successors(Mesh mesh, MeshBuilder b) {
-        void vertex(int old, int made) {
-            give(ElementKind.VERTEX, old, made);
-        }
-
-        void face(int old, int made) {
-            give(ElementKind.FACE, old, made);
-        }
-
-        void edge(int u, int v, int madeU, int madeV) {
-            if (u != v && madeU != madeV) give(ElementKind.EDGE, Tag.edge(u, v), Tag.edge(madeU, madeV));
-        }
-
-        boolean none() {
-            return mesh.tags().isEmpty();
-        }
-
-        private void give(ElementKind kind, long old, long made) {
-            mesh.tags().forEach((name, tag) -> {
-                double w = tag.kind() == kind ? tag.weightOf(old) : 0;
-                if (w > 0) b.tag(name, kind, made, w);
-            });
         }
     }
 }
