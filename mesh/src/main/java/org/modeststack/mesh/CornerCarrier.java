@@ -83,15 +83,15 @@ public final class CornerCarrier {
     }
 
     private static void mix(
-            CornerLayer.Rule rule, float[] from, int w, int[] sources, double[] shares, int count, float[] to, int at) {
+            CarryRule rule, float[] from, int w, int[] sources, double[] shares, int count, float[] to, int at) {
         int best = 0;
-        if (rule == CornerLayer.Rule.COPY) for (int j = 1; j < count; j++) if (shares[j] > shares[best]) best = j;
+        if (rule == CarryRule.COPY) for (int j = 1; j < count; j++) if (shares[j] > shares[best]) best = j;
         for (int k = 0; k < w; k++) {
             double value = from[w * sources[best] + k];
-            if (rule == CornerLayer.Rule.MEAN) {
+            if (rule == CarryRule.MEAN) {
                 value = 0;
                 for (int j = 0; j < count; j++) value += shares[j] * from[w * sources[j] + k];
-            } else if (rule == CornerLayer.Rule.GREATEST) {
+            } else if (rule == CarryRule.GREATEST) {
                 // What has no share in it does not count.
                 value = Double.NEGATIVE_INFINITY;
                 for (int j = 0; j < count; j++) if (shares[j] > 0) value = Math.max(value, from[w * sources[j] + k]);

@@ -8,25 +8,13 @@ import java.util.Objects;
  * belongs to vertices, edges or faces is a {@link Tag}.
  *
  * @param width how many numbers a corner has
- * @param rule what a corner between others gets
+ * @param rule what a corner gets that a step makes between others
  * @param otherwise what all numbers are where nothing is known
  * @param values so many for each corner; not to be written to
  */
-public record CornerLayer(int width, Rule rule, float otherwise, float[] values) {
+public record CornerLayer(int width, CarryRule rule, float otherwise, float[] values) {
     /** The layer of colours: linear red, green, blue, alpha in [0, 1]. */
     public static final String COLOR = "color";
-
-    /** What a corner gets that a step makes between others, by what share each has in it. */
-    public enum Rule {
-        /** The mean, by their shares. */
-        MEAN,
-        /** Those of the one with the greatest share. */
-        COPY,
-        /** The greatest there is, number by number. */
-        GREATEST,
-        /** Those of the first. */
-        FIRST
-    }
 
     public CornerLayer {
         Objects.requireNonNull(rule);
@@ -34,7 +22,7 @@ public record CornerLayer(int width, Rule rule, float otherwise, float[] values)
     }
 
     public static CornerLayer colors(float[] values) {
-        return new CornerLayer(4, Rule.MEAN, 1, values);
+        return new CornerLayer(4, CarryRule.MEAN, 1, values);
     }
 
     public CornerLayer withValues(float[] other) {

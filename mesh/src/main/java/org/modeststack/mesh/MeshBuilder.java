@@ -1,7 +1,5 @@
 package org.modeststack.mesh;
 
-import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -37,93 +35,6 @@ public final class MeshBuilder {
     private final Map<String, TagBuilder> tags = new HashMap<>();
     private @Nullable String lastName;
     private @Nullable TagBuilder lastTag;
-
-    /** Elements as they came, with their weights; sorted and told apart when the mesh is built. */
-    private static final class TagBuilder {
-        final ElementKind kind;
-        final LongArrayList elements = new LongArrayList();
-        final DoubleArrayList weights = new DoubleArrayList();
-        /** What came in one piece, as long as nothing else came. */
-        @Nullable
-        Tag whole;
-
-        TagBuilder(ElementKind kind) {
-            this.kind = kind;
-        }
-
-        void add(long element, double weight) {
-            if (whole != null) spill(whole);
-            elements.add(element);
-            weights.add(weight);
-        }
-
-        void add(Tag tag) {
-            if (whole == null && elements.isEmpty()) whole = tag;
-            else for (int i = 0; i < tag.size(); i++) add(tag.element(i), tag.weight(i));
-        }
-
-        private void spill(Tag all) {
-            whole = null;
-            for (int i = 0; i < all.size(); i++) add(all.element(i), all.weight(i));
-        }
-
-        Tag build() {
-            if (whole != null) return whole;
-            int n = elements.size();
-            long[] e = elements.toLongArray();
-            double[] w = weights.toDoubleArray();
-            boolean ascending = true;
-            for (int i = 1; i < n && ascending; i++) ascending = e[i - 1] < e[i];
-            if (ascending) return new Tag(kind, e, w);
-            boolean even = true;
-            for (int i = 1; i < n && even; i++) even = w[i] == w[0];
-            if (even) {
-                // The usual case, and much quicker than sorting pairs.
-                sort(e);
-                int m = 0;
-                for (int i = 0; i < n; i++) if (m == 0 || e[i] != e[m - 1]) e[m++] = e[i];
-                return new Tag(kind, Arrays.copyOf(e, m), Arrays.copyOf(w, m));
-            }
-            // The greater weight comes first among equals and is the one that stays.
-            it.unimi.dsi.fastutil.Arrays.quickSort(
-                    0, n, (i, j) -> e[i] != e[j] ? Long.compare(e[i], e[j]) : Double.compare(w[j], w[i]), (i, j) -> {
-                        long x = e[i];
-                        e[i] = e[j];
-                        e[j] = x;
-                        double y = w[i];
-                        w[i] = w[j];
-                        w[j] = y;
-                    });
-            int m = 0;
-            for (int i = 0; i < n; i++) {
-                if (i > 0 && e[i] == e[m - 1]) continue;
-                e[m] = e[i];
-                w[m++] = w[i];
-            }
-            return new Tag(kind, Arrays.copyOf(e, m), Arrays.copyOf(w, m));
-        }
-    }
-
-    /** Fewer than this are sorted as quickly in the usual way. */
-    private static final int FEW = 1 << 12;
-
-    /** Sorts edges by their lower vertex into buckets, in linear time, and then each bucket, which is small. */
-    private static void sort(long[] e) {
-        int most = 0;
-        for (long x : e) most = Math.max(most, (int) (x >>> 32));
-        if (e.length < FEW || most > 4 * e.length) {
-            Arrays.sort(e);
-            return;
-        }
-        int[] start = new int[most + 2];
-        for (long x : e) start[(int) (x >>> 32) + 1]++;
-        for (int i = 0; i <= most; i++) start[i + 1] += start[i];
-        int[] at = start.clone();
-        long[] out = new long[e.length];
-        for (long x : e) out[at[(int) (x >>> 32)]++] = x;
-        for (int i = 0; i <= most; i++) if (start[i + 1] - start[i] > 1) Arrays.sort(out, start[i], start[i + 1]);
-        System.arraycopy(out, 0, e, 0, e.length);
-    }
 
     /** @param vertices how many of each are likely; both grow as needed */
     public MeshBuilder(int vertices, int faces) {
@@ -323,27 +234,32 @@ public final class MeshBuilder {
         cornerValues.mix(corner, mesh, sources, shares, sources.length);
     }
 
-    /** Puts an element into a tag; the greater weight wins where it is there already. */
+    /** Puts an element into a tag; where it is there already the tag's rule says which weight it has. */
     public void tag(String name, ElementKind kind, long element, double weight) {
         // Elements of one tag mostly come one after another.
         TagBuilder t = lastTag;
         if (t == null || name != lastName) {
-            lastTag = t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
+            lastTag = t = tags.computeIfAbsent(name, _ -> new TagBuilder(kind, CarryRule.GREATEST));
             lastName = name;
         }
-        if (t.kind != kind) return;
+        if (t.kind() != kind) return;
         t.add(element, weight);
     }
 
     /** Puts all elements of a tag in, as they are numbered here. */
     public void tag(String name, Tag whole) {
-        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(whole.kind()));
-        if (t.kind == whole.kind()) t.add(whole);
+        TagBuilder t = tags.computeIfAbsent(name, _ -> new TagBuilder(whole.kind(), whole.rule()));
+        if (t.kind() == whole.kind()) t.add(whole);
     }
 
     /** Makes sure that a tag is there, even when nothing is in it. */
     public void emptyTag(String name, ElementKind kind) {
-        tags.computeIfAbsent(name, _ -> new TagBuilder(kind));
+        tags.computeIfAbsent(name, _ -> new TagBuilder(kind, CarryRule.GREATEST));
+    }
+
+    /** The same for one like another, whose elements may be put in then: of the same kind and with the same rule. */
+    public void emptyTag(String name, Tag like) {
+        tags.computeIfAbsent(name, _ -> new TagBuilder(like.kind(), like.rule()));
     }
 
     /**
@@ -354,7 +270,7 @@ public final class MeshBuilder {
      */
     public void carryTags(Mesh from, int[] vertexMap, int[] faceMap) {
         from.tags().forEach((name, tag) -> {
-            emptyTag(name, tag.kind());
+            emptyTag(name, tag);
             for (int i = 0; i < tag.size(); i++) {
                 long e = tag.element(i);
                 switch (tag.kind()) {

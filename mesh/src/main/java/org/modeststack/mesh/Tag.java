@@ -5,25 +5,35 @@ import java.util.BitSet;
 import java.util.Objects;
 
 /**
- * A named set of elements of one kind, each with a weight from 0 to 1. Immutable; elements ascend.
+ * A named set of elements of one kind, each with a weight: how strongly a pick takes it, how sharp a crease is. Immutable;
+ * elements ascend.
  *
  * <p>Vertices and faces are named by index, edges by {@link #edge(int, int)}.
  */
 public final class Tag implements Memory.Counted {
     private final ElementKind kind;
+    private final CarryRule rule;
     private final long[] elements;
     private final double[] weights;
 
-    /**
-     * @param elements strictly ascending
-     * @param weights one for each element, in [0, 1]
-     */
+    /** One whose greatest weight stays where several elements become one. */
     public Tag(ElementKind kind, long[] elements, double[] weights) {
+        this(kind, CarryRule.GREATEST, elements, weights);
+    }
+
+    /**
+     * @param rule what is left where several elements become one
+     * @param elements strictly ascending
+     * @param weights one for each element, not less than 0 and finite
+     */
+    public Tag(ElementKind kind, CarryRule rule, long[] elements, double[] weights) {
         this.kind = Objects.requireNonNull(kind);
+        this.rule = Objects.requireNonNull(rule);
         if (elements.length != weights.length) throw new IllegalArgumentException("one weight an element");
         for (int i = 0; i < elements.length; i++) {
             if (i > 0 && elements[i - 1] >= elements[i]) throw new IllegalArgumentException("elements must ascend");
-            if (!(weights[i] >= 0 && weights[i] <= 1)) throw new IllegalArgumentException("weight " + weights[i]);
+            if (!(weights[i] >= 0 && Double.isFinite(weights[i])))
+                throw new IllegalArgumentException("weight " + weights[i]);
         }
         this.elements = elements;
         this.weights = weights;
@@ -78,6 +88,15 @@ public final class Tag implements Memory.Counted {
         return kind;
     }
 
+    public CarryRule rule() {
+        return rule;
+    }
+
+    /** Other elements, of the same kind and with the same rule. */
+    public Tag with(long[] otherElements, double[] otherWeights) {
+        return new Tag(kind, rule, otherElements, otherWeights);
+    }
+
     public int size() {
         return elements.length;
     }
@@ -104,12 +123,13 @@ public final class Tag implements Memory.Counted {
     public boolean equals(Object o) {
         return o instanceof Tag t
                 && kind == t.kind
+                && rule == t.rule
                 && Arrays.equals(elements, t.elements)
                 && Arrays.equals(weights, t.weights);
     }
 
     @Override
     public int hashCode() {
-        return Objects.hash(kind, Arrays.hashCode(elements), Arrays.hashCode(weights));
+        return Objects.hash(kind, rule, Arrays.hashCode(elements), Arrays.hashCode(weights));
     }
 }

@@ -38,11 +38,14 @@ class KeysTest {
     @Test
     void tagsRefuseWhatIsNotInOrderOrRange() {
         long[] up = {1, 2}, down = {2, 1}, twice = {1, 1};
-        double[] ones = {1, 1}, more = {1, 1.5}, none = {0, Double.NaN};
+        double[] ones = {1, 1}, sharp = {1, 4.5}, less = {1, -0.5}, none = {0, Double.NaN};
+        double[] endless = {1, Double.POSITIVE_INFINITY};
         assertEquals(2, new Tag(ElementKind.FACE, up, ones).size());
         assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, down, ones));
         assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, twice, ones));
-        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, more));
+        assertEquals(4.5, new Tag(ElementKind.FACE, up, sharp).weightOf(2));
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, less));
+        assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, endless));
         assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, none));
         assertThrows(IllegalArgumentException.class, () -> new Tag(ElementKind.FACE, up, new double[1]));
     }

@@ -41,7 +41,7 @@ final class PickedMarks {
 
     /** How strongly an element shows; even the least weight can be seen. */
     private float strength(long element) {
-        return weights == null ? 1 : FAINTEST + (1 - FAINTEST) * (float) weights.weightOf(element);
+        return weights == null ? 1 : FAINTEST + (1 - FAINTEST) * (float) Math.min(1, weights.weightOf(element));
     }
 
     /** @param marks a frame of the same size to work in */

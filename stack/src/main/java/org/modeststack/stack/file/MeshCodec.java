@@ -20,6 +20,7 @@ import java.util.function.Function;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.InflaterInputStream;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
@@ -32,6 +33,12 @@ import org.modeststack.mesh.work.Work;
  * listed in {@code docs/format.md}. Every double comes back as it was.
  */
 final class MeshCodec {
+    /** More than there are kinds of elements. */
+    private static final int KINDS = 4;
+
+    /** The rules of tags by number; the first is that of tags that were written before there were others. */
+    private static final CarryRule[] TAG_RULES = {CarryRule.GREATEST, CarryRule.FIRST, CarryRule.MEAN, CarryRule.COPY};
+
     private static final int VERSION = 2;
     /** Meshes had the looks of their materials with them. */
     private static final int WITH_COLORS = 1;
@@ -70,7 +77,7 @@ final class MeshCodec {
             out.putInt(m.tags().size());
             for (Map.Entry<String, Tag> e : new TreeMap<>(m.tags()).entrySet()) {
                 out.putText(e.getKey());
-                out.putByte(e.getValue().kind().ordinal());
+                out.putByte(kindAndRule(e.getValue()));
                 out.putInt(e.getValue().size());
                 for (int i = 0; i < e.getValue().size(); i++) {
                     out.putLong(e.getValue().element(i));
@@ -205,8 +212,9 @@ final class MeshCodec {
         Map<String, Tag> tags = new HashMap<>();
         for (int i = count(in, 9); i > 0; i--) {
             String name = text(in);
-            int kind = in.get();
-            if (kind < 0 || kind >= ElementKind.values().length)
+            int both = in.get();
+            int kind = both % KINDS, rule = both / KINDS;
+            if (both < 0 || kind >= ElementKind.values().length || rule >= TAG_RULES.length)
                 throw new IllegalArgumentException("its mesh is damaged");
             long[] elements = new long[count(in, 16)];
             double[] weights = new double[elements.length];
@@ -214,9 +222,14 @@ final class MeshCodec {
                 elements[j] = in.getLong();
                 weights[j] = in.getDouble();
             }
-            tags.put(name, new Tag(ElementKind.values()[kind], elements, weights));
+            tags.put(name, new Tag(ElementKind.values()[kind], TAG_RULES[rule], elements, weights));
         }
         return Mesh.of(xyz, offsets, corners, materials, palette, layers, tags, vertexKeys, faceKeys);
+    }
+
+    /** The kind of a tag, and its rule, in one byte. */
+    private static int kindAndRule(Tag tag) {
+        return tag.kind().ordinal() + KINDS * List.of(TAG_RULES).indexOf(tag.rule());
     }
 
     /** Colours were all that corners could have. */
@@ -230,10 +243,10 @@ final class MeshCodec {
             String name = text(in);
             int width = in.getInt(), rule = in.get();
             float otherwise = in.getFloat();
-            if (width < 1 || rule < 0 || rule >= CornerLayer.Rule.values().length)
+            if (width < 1 || rule < 0 || rule >= CarryRule.values().length)
                 throw new IllegalArgumentException("its mesh is damaged");
             float[] values = floats(in, (long) width * corners);
-            out.put(name, new CornerLayer(width, CornerLayer.Rule.values()[rule], otherwise, values));
+            out.put(name, new CornerLayer(width, CarryRule.values()[rule], otherwise, values));
         }
         return out;
     }

@@ -10,6 +10,7 @@ import java.util.HexFormat;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.WeakHashMap;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
@@ -120,6 +121,8 @@ public final class ContentHash {
 
     private void tag(String name, Tag tag) {
         text(name).text(tag.kind().name());
+        // The usual rule is not said: it was the only one once, and what was hashed then stays the same.
+        if (tag.rule() != CarryRule.GREATEST) text(tag.rule().name());
         for (int i = 0; i < tag.size(); i++) number(tag.element(i)).number(Double.doubleToRawLongBits(tag.weight(i)));
     }
 

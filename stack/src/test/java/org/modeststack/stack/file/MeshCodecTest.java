@@ -14,6 +14,7 @@ import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
@@ -48,12 +49,12 @@ class MeshCodecTest {
                         CornerLayer.COLOR,
                         CornerLayer.colors(colors),
                         "Textur",
-                        new CornerLayer(2, CornerLayer.Rule.COPY, 0.5f, places)),
+                        new CornerLayer(2, CarryRule.COPY, 0.5f, places)),
                 Map.of(
                         "rim",
                         new Tag(ElementKind.EDGE, new long[] {Tag.edge(0, 1), Tag.edge(1, 2)}, new double[] {0.25, 1}),
                         "Ecken",
-                        new Tag(ElementKind.VERTEX, new long[] {0, 3, 7}, new double[] {0.1, 0.2, 0.3}),
+                        new Tag(ElementKind.VERTEX, CarryRule.MEAN, new long[] {0, 3, 7}, new double[] {0.1, 0.2, 3.5}),
                         "made:x",
                         Tag.faces(1, 4)),
                 cube.vertexKeys(),
@@ -71,6 +72,7 @@ class MeshCodecTest {
         for (String name : mesh.tags().keySet()) {
             Tag was = mesh.tag(name), is = again.tag(name);
             assertEquals(was.kind(), is.kind());
+            assertEquals(was.rule(), is.rule());
             for (int i = 0; i < was.size(); i++) {
                 assertEquals(was.element(i), is.element(i));
                 assertEquals(was.weight(i), is.weight(i));

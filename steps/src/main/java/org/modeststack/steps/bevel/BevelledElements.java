@@ -85,8 +85,11 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
                     + PickText.plural(kind) + " are needed here.");
         Adjacency adj = in.adjacency();
         double[] out = new double[kind == ElementKind.EDGE ? adj.edgeCount() : in.vertexCount()];
-        for (int i = 0; i < out.length; i++)
-            out[i] = tag.weightOf(kind == ElementKind.EDGE ? Tag.edge(adj.edgeLow(i), adj.edgeHigh(i)) : i);
+        for (int i = 0; i < out.length; i++) {
+            double weight = tag.weightOf(kind == ElementKind.EDGE ? Tag.edge(adj.edgeLow(i), adj.edgeHigh(i)) : i);
+            // The width that is asked for is the most there is, also where a tag is made for sharper creases.
+            out[i] = Math.min(1, weight);
+        }
         return out;
     }
 }

@@ -382,7 +382,7 @@ final class CutMesh {
      */
     private void tags(MeshBuilder b, int[] id, int[] faceMap) {
         mesh.tags().forEach((name, tag) -> {
-            b.emptyTag(name, tag.kind());
+            b.emptyTag(name, tag);
             switch (tag.kind()) {
                 case FACE -> {
                     for (int i = 0; i < tag.size(); i++) {

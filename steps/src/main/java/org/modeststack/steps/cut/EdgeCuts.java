@@ -3,6 +3,7 @@ package org.modeststack.steps.cut;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -132,7 +133,7 @@ final class EdgeCuts {
      */
     void tags(IntArrayList faceOf) {
         mesh.tags().forEach((name, tag) -> {
-            out.emptyTag(name, tag.kind());
+            out.emptyTag(name, tag);
             switch (tag.kind()) {
                 case FACE -> {
                     for (int i = 0; tag.size() > 0 && i < faceOf.size(); i++) {
@@ -156,8 +157,13 @@ final class EdgeCuts {
             double p = tag.weightOf(start[e]);
             if (p == 0) continue;
             double q = tag.weightOf(adj.edgeLow(e) == start[e] ? adj.edgeHigh(e) : adj.edgeLow(e));
-            for (int i = 0; i < count[e] && q > 0; i++)
-                out.tag(name, ElementKind.VERTEX, first[e] + i, p + shares.getDouble(sharesAt[e] + i) * (q - p));
+            boolean mixed = tag.rule() == CarryRule.MEAN || tag.rule() == CarryRule.GREATEST;
+            for (int i = 0; i < count[e] && q > 0; i++) {
+                double share = shares.getDouble(sharesAt[e] + i);
+                // Along an edge a weight goes over evenly into the other, unless it is one that is only taken whole.
+                double w = mixed ? p + share * (q - p) : tag.rule() == CarryRule.COPY && share > 0.5 ? q : p;
+                out.tag(name, ElementKind.VERTEX, first[e] + i, w);
+            }
         }
     }
 

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
-import java.util.TreeMap;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.CornerCarrier;
 import org.modeststack.mesh.CornerLayer;
@@ -14,6 +13,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.TagBuilder;
 import org.modeststack.mesh.select.Selection;
 
 /**
@@ -334,11 +334,12 @@ final class Raising {
     private Map<String, Tag> tags(int[] copyMap, BitSet raised) {
         Map<String, Tag> out = new HashMap<>();
         mesh.tags().forEach((name, tag) -> {
-            TreeMap<Long, Double> more = new TreeMap<>();
+            TagBuilder more = new TagBuilder(tag.kind(), tag.rule());
+            more.add(tag);
             if (tag.kind() == ElementKind.VERTEX) {
                 for (int i = 0; i < copies(); i++) {
                     double w = tag.weightOf(copyVertex.getInt(i));
-                    if (w > 0 && copyMap[i] >= 0) more.merge((long) copyMap[i], w, Math::max);
+                    if (w > 0 && copyMap[i] >= 0) more.add(copyMap[i], w);
                 }
             } else if (tag.kind() == ElementKind.EDGE) {
                 for (int f : faces) {
@@ -346,23 +347,11 @@ final class Raising {
                     for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                         int d = adj.cornerNext()[c];
                         double w = tag.weightOf(Tag.edge(mesh.corners()[c], mesh.corners()[d]));
-                        if (w > 0) more.merge(Tag.edge(copyMap[copyAt[c]], copyMap[copyAt[d]]), w, Math::max);
+                        if (w > 0) more.add(Tag.edge(copyMap[copyAt[c]], copyMap[copyAt[d]]), w);
                     }
                 }
             }
-            if (more.isEmpty()) {
-                out.put(name, tag);
-                return;
-            }
-            for (int i = 0; i < tag.size(); i++) more.merge(tag.element(i), tag.weight(i), Math::max);
-            out.put(
-                    name,
-                    new Tag(
-                            tag.kind(),
-                            more.keySet().stream().mapToLong(Long::longValue).toArray(),
-                            more.values().stream()
-                                    .mapToDouble(Double::doubleValue)
-                                    .toArray()));
+            out.put(name, more.build());
         });
         return out;
     }

@@ -4,6 +4,7 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.TreeMap;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
@@ -66,6 +67,7 @@ public record TagStep(
                 name,
                 new Tag(
                         what.kind(),
+                        before == null ? CarryRule.GREATEST : before.rule(),
                         all.keySet().stream().mapToLong(Long::longValue).toArray(),
                         all.values().stream().mapToDouble(Double::doubleValue).toArray()));
         return in.withTags(tags);

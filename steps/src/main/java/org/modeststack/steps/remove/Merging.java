@@ -267,8 +267,7 @@ final class Merging {
         int[] kept = IntStream.range(0, t.size())
                 .filter(i -> m.adjacency().edgeBetween(Tag.edgeLow(t.element(i)), Tag.edgeHigh(t.element(i)), m) >= 0)
                 .toArray();
-        return new Tag(
-                t.kind(),
+        return t.with(
                 Arrays.stream(kept).mapToLong(t::element).toArray(),
                 Arrays.stream(kept).mapToDouble(t::weight).toArray());
     }

@@ -155,7 +155,7 @@ final class CatmullClark {
             switch (tag.kind()) {
                 case VERTEX -> kept.put(name, tag);
                 case EDGE -> {
-                    b.emptyTag(name, ElementKind.EDGE);
+                    b.emptyTag(name, tag);
                     for (int i = 0; i < tag.size(); i++) {
                         int low = Tag.edgeLow(tag.element(i)), high = Tag.edgeHigh(tag.element(i));
                         int e = adj.edgeBetween(low, high, in);
@@ -166,7 +166,7 @@ final class CatmullClark {
                     }
                 }
                 case FACE -> {
-                    b.emptyTag(name, ElementKind.FACE);
+                    b.emptyTag(name, tag);
                     for (int i = 0; i < tag.size(); i++) {
                         int f = (int) tag.element(i);
                         for (int c = in.offsets()[f]; c < in.offsets()[f + 1]; c++) {

@@ -66,7 +66,7 @@ final class AssemblyTags {
         for (var entry : m.tags().entrySet()) {
             String name = entry.getKey();
             Tag tag = entry.getValue();
-            builder.emptyTag(name, tag.kind());
+            builder.emptyTag(name, tag);
             for (int i = 0; i < tag.size(); i++) {
                 long e = tag.element(i);
                 double weight = tag.weight(i);

@@ -12,10 +12,15 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.CornerCarrier;
 import org.modeststack.mesh.CornerLayer;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.TagBuilder;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -24,10 +29,10 @@ import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 
 /**
- * What lies at the corners of faces goes through every step by one mechanism: a layer with the numbers of the colours, but
+ * What a mesh carries goes through every step by one mechanism, with a rule of its own. A layer of corner values with the numbers of the colours, but
  * another name and width, comes out with the numbers of the colours.
  */
-class CornerValuesTest {
+class CarriedValuesTest {
     /** Colours, their red and green once more, how many a corner is, and who was first. */
     private static Mesh laden(Mesh plain, int first) {
         Mesh m = MeshFixtures.telling(plain);
@@ -38,10 +43,10 @@ class CornerValuesTest {
             one[c] = first + c;
         }
         Map<String, CornerLayer> layers = new HashMap<>(m.cornerLayers());
-        layers.put("twin", new CornerLayer(2, CornerLayer.Rule.MEAN, 1, two));
-        layers.put("greatest", new CornerLayer(1, CornerLayer.Rule.GREATEST, -1, one));
-        layers.put("nearest", new CornerLayer(1, CornerLayer.Rule.COPY, -1, one));
-        layers.put("first", new CornerLayer(1, CornerLayer.Rule.FIRST, -1, one));
+        layers.put("twin", new CornerLayer(2, CarryRule.MEAN, 1, two));
+        layers.put("greatest", new CornerLayer(1, CarryRule.GREATEST, -1, one));
+        layers.put("nearest", new CornerLayer(1, CarryRule.COPY, -1, one));
+        layers.put("first", new CornerLayer(1, CarryRule.FIRST, -1, one));
         return Mesh.of(
                 m.xyz(),
                 m.offsets(),
@@ -52,6 +57,22 @@ class CornerValuesTest {
                 m.tags(),
                 m.vertexKeys(),
                 m.faceKeys());
+    }
+
+    /** With tags of each kind that have the same weights, some far above 1, and a rule each. */
+    private static Mesh sharp(Mesh m) {
+        Map<String, Tag> tags = new HashMap<>(m.tags());
+        for (ElementKind kind : ElementKind.values()) {
+            int n = kind == ElementKind.VERTEX
+                    ? m.vertexCount()
+                    : kind == ElementKind.FACE ? m.faceCount() : m.adjacency().edgeCount();
+            for (CarryRule rule : CarryRule.values()) {
+                TagBuilder b = new TagBuilder(kind, rule);
+                for (int i = 0; i < n; i++) if (i % 3 != 0) b.add(Selection.tagged(m, kind, i), 1 + (i * 37 % 11));
+                tags.put(kind + " " + rule, b.build());
+            }
+        }
+        return m.withTags(tags);
     }
 
     record Case(String name, Step step, Mesh in) {
@@ -117,6 +138,35 @@ class CornerValuesTest {
                 assertTrue(whole[i] >= 0 && whole[i] < 1024 + 1000, "corner " + i + ": " + whole[i]);
             }
             assertTrue(greatest[i] >= nearest[i], "corner " + i);
+        }
+    }
+
+    /** Weights above 1 and their rules go through every step, on whatever elements the usual ones go on. */
+    @ParameterizedTest
+    @MethodSource("cases")
+    void tagsKeepTheirRulesAndGoTheSameWay(Case c) throws StepException {
+        Mesh in = sharp(c.in()), out;
+        try {
+            out = c.step().apply(in, context());
+        } catch (StepException e) {
+            return;
+        }
+        if (out.isEmpty()) return;
+        for (ElementKind kind : ElementKind.values()) {
+            Tag greatest = out.tag(kind + " GREATEST");
+            assertNotNull(greatest, "tags stay, also where nothing is left of them");
+            for (CarryRule rule : CarryRule.values()) {
+                Tag t = out.tag(kind + " " + rule);
+                assertEquals(kind, t.kind());
+                assertEquals(rule, t.rule());
+                assertEquals(greatest.size(), t.size(), t.kind() + " " + rule);
+                for (int i = 0; i < t.size(); i++) {
+                    assertEquals(greatest.element(i), t.element(i));
+                    double w = t.weight(i);
+                    assertTrue(w >= 1 && w <= 11, () -> kind + " " + rule + ": " + w);
+                    if (rule == CarryRule.COPY || rule == CarryRule.FIRST) assertEquals(Math.rint(w), w);
+                }
+            }
         }
     }
 

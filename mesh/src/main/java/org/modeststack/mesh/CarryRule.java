@@ -1,0 +1,13 @@
+package org.modeststack.mesh;
+
+/** What an element gets from several that it takes the place of or lies between, by what share each has in it. */
+public enum CarryRule {
+    /** The mean, by their shares. */
+    MEAN,
+    /** That of the one with the greatest share; the first where they have equal ones. */
+    COPY,
+    /** The greatest there is, number by number. */
+    GREATEST,
+    /** That of the first. */
+    FIRST
+}
