@@ -1,0 +1,185 @@
+package org.modeststack.bench.picks;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Picked;
+
+/**
+ * Judges what becomes of picks made by hand when numbers below them change. What is meant is said by geometry alone, so
+ * that the judge knows nothing of keys: it compares what is picked after a change with what is meant then. Prints a table
+ * by model, and each case that is not right if asked to ({@code -v}).
+ */
+public final class PickJudge {
+    /** What may become of a pick. */
+    public enum Verdict {
+        RIGHT("right"),
+        /** Nothing is there any more, nothing is picked, and it is said. */
+        GONE_SAID("gone, said"),
+        /** Needed parts are missing, and it is said. */
+        LOST_SAID("lost, said"),
+        LOST_UNSAID("lost, unsaid"),
+        /** Something else is picked; it is said that something had to be looked for. */
+        WRONG_NOTED("wrong, noted"),
+        WRONG_SILENT("wrong, silent");
+
+        final String title;
+
+        Verdict(String title) {
+            this.title = title;
+        }
+    }
+
+    /** One comparison. */
+    public record Case(String model, String region, String changes, Verdict verdict, String detail) {}
+
+    private final Evaluator evaluator = new Evaluator();
+    private final List<Case> cases = new ArrayList<>();
+
+    public static void main(String[] args) {
+        int changes = args.length > 0 ? Integer.parseInt(args[0]) : 512;
+        boolean each = args.length > 1 && args[1].equals("-v");
+        PickJudge judge = new PickJudge();
+        judge.run(changes, 7);
+        if (each)
+            for (Case c : judge.cases)
+                if (c.verdict != Verdict.RIGHT && c.verdict != Verdict.GONE_SAID)
+                    System.out.printf(
+                            "%-14s %s: %s; %s (%s)%n", c.verdict.title, c.model, c.region, c.changes, c.detail);
+        judge.print();
+    }
+
+    /** Tries so many changes, shared out over the models: half of them one number, the others two or three in a row. */
+    List<Case> run(int changes, long seed) {
+        Random random = new Random(seed);
+        List<PickModel> models = PickModels.all();
+        for (int i = 0; i < changes; i++) {
+            PickModel m = models.get(i % models.size());
+            int count = random.nextInt(2) == 0 ? 1 : 2 + random.nextInt(2);
+            change(m, count, random);
+        }
+        return cases;
+    }
+
+    private void change(PickModel m, int count, Random random) {
+        Mesh before = mesh(m.build().apply(m.numbers()));
+        Numbers n = m.numbers();
+        StringBuilder said = new StringBuilder();
+        for (int i = 0; i < count; i++) {
+            PickModel.Change c = m.changes().get(random.nextInt(m.changes().size()));
+            double value = c.values()[random.nextInt(c.values().length)];
+            if (n.get(c.number()) == value) continue;
+            said.append(said.isEmpty() ? "" : ", ")
+                    .append(String.format(Locale.ROOT, "%s %g → %g", c.number(), n.get(c.number()), value));
+            n = n.with(c.number(), value);
+        }
+        Mesh after = mesh(sameSteps(m.build().apply(m.numbers()), m.build().apply(n)));
+        for (PickModel.Region r : m.regions()) judge(m, r, n, said.toString(), before, after);
+    }
+
+    /** The numbers of a second document in the steps of a first, as if a person had typed them in. */
+    private static Document sameSteps(Document first, Document second) {
+        Document d = first;
+        for (int b = 0; b < first.bodies().size(); b++) {
+            var body = first.bodies().get(b);
+            var other = second.bodies().get(b);
+            if (body.entries().size() != other.entries().size()) throw new IllegalStateException("not the same steps");
+            for (int i = 0; i < body.entries().size(); i++) {
+                Step step = body.entries().get(i).step(),
+                        to = other.entries().get(i).step();
+                StepDescriptor descriptor = StepDescriptor.of(step);
+                for (ParamDescriptor p : descriptor.params())
+                    if (!descriptor.value(step, p).equals(descriptor.value(to, p)))
+                        d = set(d, body.id(), body.entries().get(i).id(), p.name(), descriptor.value(to, p));
+            }
+        }
+        return d;
+    }
+
+    private static Document set(Document d, String body, long entry, String param, Object value) {
+        try {
+            return Edits.setValue(d, body, entry, param, value);
+        } catch (StepException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private Mesh mesh(Document d) {
+        return evaluator.evaluate(d, d.bodies().getFirst().id(), Progress.NONE).mesh();
+    }
+
+    private void judge(PickModel m, PickModel.Region r, Numbers n, String changes, Mesh before, Mesh after) {
+        BitSet meantBefore = r.on(before, m.numbers());
+        if (meantBefore.isEmpty()) throw new IllegalStateException(m.name() + ": nothing is meant by " + r.name());
+        BitSet meant = r.on(after, n);
+        Picked picked = Pick.hand(before, new Selection(r.kind(), meantBefore)).on(after);
+        BitSet got = picked.selection().elements();
+        BitSet extra = (BitSet) got.clone(), missing = (BitSet) meant.clone();
+        extra.andNot(meant);
+        missing.andNot(got);
+        boolean said = picked.lost() > 0, noted = said || picked.found() > 0;
+        Verdict v = !extra.isEmpty()
+                ? noted ? Verdict.WRONG_NOTED : Verdict.WRONG_SILENT
+                : meant.isEmpty()
+                        ? said ? Verdict.GONE_SAID : Verdict.LOST_UNSAID
+                        : missing.isEmpty() ? Verdict.RIGHT : said ? Verdict.LOST_SAID : Verdict.LOST_UNSAID;
+        String detail = String.format(
+                "%d meant, %d picked, %d too many, %d missing; %d found, %d lost of %d",
+                meant.cardinality(),
+                got.cardinality(),
+                extra.cardinality(),
+                missing.cardinality(),
+                picked.found(),
+                picked.lost(),
+                picked.wanted());
+        cases.add(new Case(m.name(), r.name() + " (" + r.kind() + ")", changes, v, detail));
+    }
+
+    private void print() {
+        Map<String, EnumMap<Verdict, Integer>> table = new TreeMap<>();
+        EnumMap<Verdict, Integer> all = new EnumMap<>(Verdict.class);
+        for (Case c : cases) {
+            table.computeIfAbsent(c.model, _ -> new EnumMap<>(Verdict.class)).merge(c.verdict, 1, Integer::sum);
+            all.merge(c.verdict, 1, Integer::sum);
+        }
+        StringBuilder head = new StringBuilder("| model |"), line = new StringBuilder("|---|");
+        for (Verdict v : Verdict.values()) {
+            head.append(' ').append(v.title).append(" |");
+            line.append("---|");
+        }
+        System.out.println(head);
+        System.out.println(line);
+        table.forEach(PickJudge::row);
+        row("**all**", all);
+        int there = cases.size() - all.getOrDefault(Verdict.GONE_SAID, 0);
+        System.out.printf(
+                Locale.ROOT,
+                "%d comparisons; of %d with a counterpart %.1f %% are right%n",
+                cases.size(),
+                there,
+                100.0 * all.getOrDefault(Verdict.RIGHT, 0) / there);
+    }
+
+    private static void row(String name, EnumMap<Verdict, Integer> counts) {
+        StringBuilder s = new StringBuilder("| ").append(name).append(" |");
+        for (Verdict v : Verdict.values())
+            s.append(' ').append(counts.getOrDefault(v, 0)).append(" |");
+        System.out.println(s);
+    }
+}

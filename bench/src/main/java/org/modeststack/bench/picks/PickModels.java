@@ -1,0 +1,710 @@
+package org.modeststack.bench.picks;
+
+import static org.modeststack.bench.picks.Places.at;
+import static org.modeststack.bench.picks.Places.between;
+import static org.modeststack.bench.picks.Places.beyond;
+import static org.modeststack.bench.picks.Places.round;
+import static org.modeststack.bench.picks.Places.sector;
+import static org.modeststack.bench.picks.Places.within;
+import static org.modeststack.bench.picks.Sketch.move;
+import static org.modeststack.bench.picks.Sketch.step;
+
+import java.util.List;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Document;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.pick.PickText;
+
+/** The models that picks are judged on, each with what may be meant on it and what may change below. */
+final class PickModels {
+    private static final Vec3 UP = new Vec3(0, 0, 1);
+    private static final Vec3 DOWN = new Vec3(0, 0, -1);
+    private static final Vec3 ACROSS = new Vec3(1, 0, 0);
+
+    private PickModels() {}
+
+    static List<PickModel> all() {
+        return List.of(
+                flange(),
+                housing(),
+                bracket(),
+                boredRow(),
+                unionOfThree(),
+                bevelledBlock(),
+                splitPlate(),
+                keyedShaft(),
+                slottedTube(),
+                steppedShaft(),
+                paddedBlock(),
+                crossedPipes(),
+                dividedCylinder(),
+                smoothedPlate(),
+                roundWindows(),
+                boredBevel());
+    }
+
+    private static Vec3 v(double x, double y, double z) {
+        return new Vec3(x, y, z);
+    }
+
+    private static Step box(double x, double y, double z, int nx, int ny, int nz) {
+        return step("box", "width", x, "depth", y, "height", z, "segmentsX", nx, "segmentsY", ny, "segmentsZ", nz);
+    }
+
+    private static Step bar(double diameter, double height, int sides) {
+        return step("cylinder", "diameter", diameter, "height", height, "sides", sides);
+    }
+
+    /** Whether a place lies at a hole of a ring of holes: on its wall, between two heights. */
+    private static Predicate<Vec3> hole(Numbers n, int k, double low, double high) {
+        double a = 2 * Math.PI * k / n.get("bolts"), r = n.get("circle");
+        return round(2, r * Math.cos(a), r * Math.sin(a), n.get("bolt") / 2, n.whole("boltSides"))
+                .and(between(2, low, high));
+    }
+
+    private static PickModel flange() {
+        Numbers n = Numbers.of(
+                "across",
+                120,
+                "height",
+                14,
+                "sides",
+                48,
+                "rings",
+                2,
+                "bolts",
+                6,
+                "bolt",
+                10,
+                "boltSides",
+                24,
+                "circle",
+                42);
+        Function<Numbers, Document> build = p -> Sketch.of(step(
+                        "cylinder",
+                        "diameter",
+                        p.get("across"),
+                        "height",
+                        p.get("height"),
+                        "sides",
+                        p.whole("sides"),
+                        "capSegments",
+                        p.whole("rings")))
+                .cut(
+                        bar(p.get("bolt"), 80, p.whole("boltSides")),
+                        move(p.get("circle"), 0, -20),
+                        step("round-array", "count", p.whole("bolts"), "axis", Axis.Z))
+                .document();
+        return new PickModel.Builder("flange", n, build)
+                .edges("rim of the third hole", p -> hole(p, 2, p.get("height"), p.get("height")))
+                .edges("lower rim of the second hole", p -> hole(p, 1, 0, 0))
+                .vertices("rim of the second hole", p -> hole(p, 1, p.get("height"), p.get("height")))
+                .walls("wall of the third hole", UP, p -> hole(p, 2, 0, p.get("height")))
+                .walls("outer wall", UP, p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides")))
+                .edges(
+                        "outer upper edge",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, p.get("height"))))
+                .faces("top", UP, p -> at(2, p.get("height")))
+                .walls(
+                        "a quarter of the outer wall",
+                        UP,
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(sector(0, 90)))
+                .change("bolts", 8, 5, 4)
+                .change("boltSides", 36, 48, 16)
+                .change("sides", 96, 64, 24)
+                .change("rings", 1, 3, 4)
+                .change("height", 20, 8)
+                .change("circle", 45, 36)
+                .change("across", 140, 112)
+                .change("bolt", 14, 7)
+                .done();
+    }
+
+    private static PickModel housing() {
+        Numbers n = Numbers.of(
+                "x",
+                80,
+                "y",
+                60,
+                "z",
+                50,
+                "segments",
+                1,
+                "bore",
+                30,
+                "sides",
+                32,
+                "pocket",
+                40,
+                "deep",
+                12,
+                "shift",
+                0);
+        Function<Numbers, Document> build =
+                p -> Sketch.of(box(p.get("x"), p.get("y"), p.get("z"), p.whole("segments"), p.whole("segments"), 1))
+                        .cut(bar(p.get("bore"), 90, p.whole("sides")), move(p.get("shift"), 0, -20))
+                        .cut(box(p.get("pocket"), 80, 20, 1, 1, 1), move(0, 0, p.get("z") - p.get("deep")))
+                        .document();
+        return new PickModel.Builder("housing", n, build)
+                .edges(
+                        "lower rim of the bore",
+                        p -> round(2, p.get("shift"), 0, p.get("bore") / 2, p.whole("sides"))
+                                .and(at(2, 0)))
+                .edges(
+                        "upper rim of the bore",
+                        p -> round(2, p.get("shift"), 0, p.get("bore") / 2, p.whole("sides"))
+                                .and(at(2, p.get("z") - p.get("deep"))))
+                .walls("wall of the bore", UP, p -> round(2, p.get("shift"), 0, p.get("bore") / 2, p.whole("sides")))
+                .faces("floor of the pocket", UP, p -> at(2, p.get("z") - p.get("deep")))
+                .faces("left wall of the pocket", ACROSS, p -> at(0, -p.get("pocket") / 2))
+                .edges(
+                        "left edge of the pocket's floor",
+                        p -> at(0, -p.get("pocket") / 2).and(at(2, p.get("z") - p.get("deep"))))
+                .faces("right side", ACROSS, p -> at(0, p.get("x") / 2))
+                .faces(
+                        "what is left of the top, on the right",
+                        UP,
+                        p -> at(2, p.get("z")).and(between(0, 0, p.get("x"))))
+                .change("x", 100, 72)
+                .change("z", 60, 40)
+                .change("segments", 2, 4)
+                .change("bore", 24, 36)
+                .change("sides", 48, 24, 64)
+                .change("pocket", 50, 34)
+                .change("deep", 8, 18)
+                .change("shift", 2, -1.5)
+                .done();
+    }
+
+    private static PickModel bracket() {
+        Numbers n = Numbers.of("reach", 50, "thick", 8, "tall", 40, "bore", 12, "sides", 24, "apart", 4, "segments", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("reach"), 30, p.get("thick"), p.whole("segments"), 1, 1),
+                        move(p.get("reach") / 2 + p.get("apart"), 0, 0))
+                .unite(box(p.get("thick"), 30, p.get("tall"), 1, 1, 1), move(p.get("apart") + p.get("thick") / 2, 0, 0))
+                .cut(bar(p.get("bore"), 60, p.whole("sides")), move(p.get("apart") + 32, 0, -20))
+                .then(step("mirror", "axis", Axis.X))
+                .document();
+        Function<Integer, Function<Numbers, Predicate<Vec3>>> rim =
+                side -> p -> round(2, side * (p.get("apart") + 32), 0, p.get("bore") / 2, p.whole("sides"))
+                        .and(at(2, p.get("thick")));
+        return new PickModel.Builder("mirrored bracket", n, build)
+                .edges("rim on the right", rim.apply(1))
+                .edges("rim on the left", rim.apply(-1))
+                .vertices("rim on the left", rim.apply(-1))
+                .walls(
+                        "wall of the left bore",
+                        UP,
+                        p -> round(2, -p.get("apart") - 32, 0, p.get("bore") / 2, p.whole("sides")))
+                .faces("top of the right upright", UP, p -> at(2, p.get("tall")).and(between(0, 0, 1000)))
+                .faces("end of the left arm", v(-1, 0, 0), p -> at(0, -p.get("apart") - p.get("reach")))
+                .edges(
+                        "inner corner on the right",
+                        p -> at(0, p.get("apart") + p.get("thick")).and(at(2, p.get("thick"))))
+                .change("reach", 60, 44)
+                .change("thick", 6, 10)
+                .change("tall", 50, 30)
+                .change("bore", 16, 8)
+                .change("sides", 36, 48)
+                .change("apart", 7, 2)
+                .change("segments", 2, 3)
+                .done();
+    }
+
+    private static PickModel boredRow() {
+        Numbers n = Numbers.of("side", 20, "bore", 10, "sides", 20, "count", 5, "pitch", 30, "segments", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("side"), p.get("side"), p.get("side"), p.whole("segments"), p.whole("segments"), 1))
+                .cut(bar(p.get("bore"), 60, p.whole("sides")), move(0, 0, -20))
+                .then(step("row-array", "count", p.whole("count"), "offset", v(p.get("pitch"), 0, 0)))
+                .document();
+        return new PickModel.Builder("row of bored cubes", n, build)
+                .edges(
+                        "rim of the third",
+                        p -> round(2, 2 * p.get("pitch"), 0, p.get("bore") / 2, p.whole("sides"))
+                                .and(at(2, p.get("side"))))
+                .walls(
+                        "wall of the second bore",
+                        UP,
+                        p -> round(2, p.get("pitch"), 0, p.get("bore") / 2, p.whole("sides")))
+                .faces(
+                        "top of the fourth",
+                        UP,
+                        p -> at(2, p.get("side")).and(between(0, 2.5 * p.get("pitch"), 3.5 * p.get("pitch"))))
+                .faces("right side of the first", ACROSS, p -> at(0, p.get("side") / 2))
+                .vertices(
+                        "outer corners of the second",
+                        p -> between(0, p.get("pitch") / 2, 1.5 * p.get("pitch"))
+                                .and(q -> Places.near(Math.abs(q.x() - p.get("pitch")), p.get("side") / 2)
+                                        && Places.near(Math.abs(q.y()), p.get("side") / 2)
+                                        && (Places.near(q.z(), 0) || Places.near(q.z(), p.get("side")))))
+                .change("side", 24, 16)
+                .change("bore", 7, 13)
+                .change("sides", 30, 40, 16)
+                .change("count", 7, 4, 6)
+                .change("pitch", 40, 26)
+                .change("segments", 2, 3)
+                .done();
+    }
+
+    private static PickModel unionOfThree() {
+        Numbers n = Numbers.of("wide", 30, "middle", 50, "tall", 20, "rise", 12, "segments", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("middle"), 40, p.get("tall"), p.whole("segments"), 1, 1))
+                .unite(box(p.get("wide"), 24, p.get("tall") + p.get("rise"), 1, 1, 1), move(p.get("middle") / 2, 0, 0))
+                .unite(box(p.get("wide"), 24, p.get("tall") + p.get("rise"), 1, 1, 1), move(-p.get("middle") / 2, 0, 0))
+                .document();
+        return new PickModel.Builder("union of three", n, build)
+                .faces("top of the middle", UP, p -> at(2, p.get("tall")))
+                .faces(
+                        "top of the right tower",
+                        UP,
+                        p -> at(2, p.get("tall") + p.get("rise")).and(between(0, 0, 1000)))
+                .faces(
+                        "inner side of the right tower",
+                        v(-1, 0, 0),
+                        p -> at(0, p.get("middle") / 2 - p.get("wide") / 2).and(between(2, p.get("tall"), 1000)))
+                .edges(
+                        "where the right tower meets the top",
+                        p -> at(0, p.get("middle") / 2 - p.get("wide") / 2).and(at(2, p.get("tall"))))
+                .faces("front of the middle", v(0, -1, 0), p -> at(1, -20))
+                .faces("bottom", DOWN, p -> at(2, 0))
+                .change("wide", 36, 24)
+                .change("middle", 64, 44)
+                .change("tall", 28, 14)
+                .change("rise", 20, 6)
+                .change("segments", 2, 3, 4)
+                .done();
+    }
+
+    private static PickModel bevelledBlock() {
+        Numbers n = Numbers.of("x", 60, "y", 40, "z", 30, "width", 4, "strips", 2);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("x"), p.get("y"), p.get("z"), 1, 1, 1),
+                        step(
+                                "bevel",
+                                "where",
+                                PickText.parse("edges: facing 0 0 1 10; rim"),
+                                "width",
+                                p.get("width"),
+                                "segments",
+                                p.whole("strips")))
+                .document();
+        return new PickModel.Builder("bevelled block", n, build)
+                .faces("top", UP, p -> at(2, p.get("z")))
+                .edges("edges round the top", p -> at(2, p.get("z")))
+                .vertices("corners of the top", p -> at(2, p.get("z")))
+                .faces("right side", ACROSS, p -> at(0, p.get("x") / 2))
+                .faces(
+                        "the whole strip on the right",
+                        v(Math.sqrt(0.5), 0, Math.sqrt(0.5)),
+                        p -> between(0, p.get("x") / 2 - p.get("width"), 1000)
+                                .and(between(2, p.get("z") - p.get("width"), 1000)))
+                .edges("lower rail on the right", p -> at(0, p.get("x") / 2).and(at(2, p.get("z") - p.get("width"))))
+                .faces("bottom", DOWN, p -> at(2, 0))
+                .change("x", 80, 50)
+                .change("z", 40, 20)
+                .change("width", 6, 2)
+                .change("strips", 3, 4, 1, 6)
+                .done();
+    }
+
+    private static PickModel splitPlate() {
+        Numbers n = Numbers.of("x", 80, "y", 60, "z", 10, "parts", 2, "segments", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("x"), p.get("y"), p.get("z"), p.whole("segments"), 1, 1),
+                        step("split", "faces", PickText.parse("faces: facing 0 0 1 10"), "parts", p.whole("parts")))
+                .document();
+        return new PickModel.Builder("split plate", n, build)
+                .faces("the right half of the top", UP, p -> at(2, p.get("z")).and(between(0, 0, 1000)))
+                .faces(
+                        "the quarter at the back on the right",
+                        UP,
+                        p -> at(2, p.get("z")).and(between(0, 0, 1000)).and(between(1, 0, 1000)))
+                .faces("top", UP, p -> at(2, p.get("z")))
+                .edges("upper edge on the right", p -> at(2, p.get("z")).and(at(0, p.get("x") / 2)))
+                .edges("the line across the middle", p -> at(2, p.get("z")).and(at(0, 0)))
+                .faces("front", v(0, -1, 0), p -> at(1, -p.get("y") / 2))
+                .change("x", 100, 60)
+                .change("z", 16, 6)
+                .change("parts", 4, 6, 8)
+                .change("segments", 2, 4)
+                .done();
+    }
+
+    private static PickModel keyedShaft() {
+        Numbers n = Numbers.of("across", 40, "long", 90, "sides", 32, "wide", 10, "deep", 6, "from", 50);
+        Function<Numbers, Document> build = p -> Sketch.of(bar(p.get("across"), p.get("long"), p.whole("sides")))
+                .cut(
+                        box(20, p.get("wide"), 100, 1, 1, 1),
+                        move(p.get("across") / 2 - p.get("deep") + 10, 0, p.get("from")))
+                .document();
+        Function<Numbers, Predicate<Vec3>> inKey =
+                p -> between(1, -p.get("wide") / 2, p.get("wide") / 2).and(between(2, p.get("from"), 1000));
+        return new PickModel.Builder("keyed shaft", n, build)
+                .faces(
+                        "floor of the key",
+                        ACROSS,
+                        p -> at(0, p.get("across") / 2 - p.get("deep")).and(inKey.apply(p)))
+                .faces(
+                        "side of the key",
+                        v(0, 1, 0),
+                        p -> at(1, -p.get("wide") / 2).and(inKey.apply(p)))
+                .faces("end of the key", UP, p -> at(2, p.get("from")).and(inKey.apply(p)))
+                .edges(
+                        "edge along the floor",
+                        p -> at(0, p.get("across") / 2 - p.get("deep"))
+                                .and(at(1, -p.get("wide") / 2))
+                                .and(between(2, p.get("from"), 1000)))
+                .walls(
+                        "the half of the wall behind",
+                        UP,
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(sector(90, 270)))
+                .edges(
+                        "lower edge",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, 0)))
+                .change("across", 48, 34)
+                .change("long", 110, 70)
+                .change("sides", 64, 48, 40)
+                .change("wide", 14, 7)
+                .change("deep", 8, 4)
+                .change("from", 60, 40)
+                .done();
+    }
+
+    private static PickModel slottedTube() {
+        Numbers n = Numbers.of("across", 60, "wall", 6, "tall", 50, "sides", 48, "slots", 4, "wide", 8, "low", 20);
+        Function<Numbers, Document> build = p -> Sketch.of(step(
+                        "tube",
+                        "diameter",
+                        p.get("across"),
+                        "wall",
+                        p.get("wall"),
+                        "height",
+                        p.get("tall"),
+                        "sides",
+                        p.whole("sides")))
+                .cut(
+                        box(30, p.get("wide"), 60, 1, 1, 1),
+                        move(30, 0, p.get("low")),
+                        step("round-array", "count", p.whole("slots"), "axis", Axis.Z))
+                .document();
+        return new PickModel.Builder("slotted tube", n, build)
+                .faces("floor of the second slot", UP, p -> at(2, p.get("low")).and(turned(p, 1)))
+                .edges(
+                        "edges of the second slot's floor",
+                        p -> at(2, p.get("low")).and(turned(p, 1)))
+                .walls(
+                        "inner wall below the slots",
+                        UP,
+                        p -> round(2, 0, 0, p.get("across") / 2 - p.get("wall"), p.whole("sides"))
+                                .and(between(2, 0, p.get("tall"))))
+                .faces("bottom", DOWN, p -> at(2, 0))
+                .edges(
+                        "lower outer edge",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, 0)))
+                .change("across", 70, 52)
+                .change("wall", 8, 4)
+                .change("tall", 60, 40)
+                .change("sides", 96, 60)
+                .change("slots", 6, 3, 8)
+                .change("wide", 10, 5)
+                .change("low", 26, 12)
+                .done();
+    }
+
+    /** In the slot of a number: near the plane through the axis that it lies in, on its side. */
+    private static Predicate<Vec3> turned(Numbers p, int k) {
+        double a = 2 * Math.PI * k / p.get("slots"), half = p.get("wide") / 2 + 1e-4;
+        return q -> q.x() * Math.cos(a) + q.y() * Math.sin(a) > 0
+                && Math.abs(-q.x() * Math.sin(a) + q.y() * Math.cos(a)) < half;
+    }
+
+    private static PickModel steppedShaft() {
+        Numbers n =
+                Numbers.of("thick", 50, "thin", 30, "low", 30, "high", 40, "sides", 32, "thinSides", 24, "segments", 0);
+        Function<Numbers, Document> build = p -> Sketch.of(step(
+                        "cylinder",
+                        "diameter",
+                        p.get("thick"),
+                        "height",
+                        p.get("low"),
+                        "sides",
+                        p.whole("sides"),
+                        "capSegments",
+                        p.whole("segments")))
+                .unite(bar(p.get("thin"), p.get("high"), p.whole("thinSides")), move(0, 0, p.get("low") - 10))
+                .document();
+        return new PickModel.Builder("stepped shaft", n, build)
+                .edges(
+                        "the seam on the shoulder",
+                        p -> round(2, 0, 0, p.get("thin") / 2, p.whole("thinSides"))
+                                .and(at(2, p.get("low"))))
+                .faces("the shoulder", UP, p -> at(2, p.get("low")).and(beyond(2, 0, 0, 1)))
+                .walls("wall of the thin part", UP, p -> round(2, 0, 0, p.get("thin") / 2, p.whole("thinSides")))
+                .walls(
+                        "a quarter of the thick wall",
+                        UP,
+                        p -> round(2, 0, 0, p.get("thick") / 2, p.whole("sides"))
+                                .and(sector(0, 90)))
+                .faces("upper end", UP, p -> at(2, p.get("low") - 10 + p.get("high")))
+                .edges("upper end's edge", p -> at(2, p.get("low") - 10 + p.get("high")))
+                .vertices(
+                        "the seam's corners",
+                        p -> round(2, 0, 0, p.get("thin") / 2, p.whole("thinSides"))
+                                .and(at(2, p.get("low"))))
+                .change("thick", 60, 40)
+                .change("thin", 24, 36)
+                .change("low", 40, 20)
+                .change("high", 55, 30)
+                .change("sides", 64, 48, 16)
+                .change("thinSides", 36, 48, 12)
+                .change("segments", 1, 2, 3)
+                .done();
+    }
+
+    private static PickModel paddedBlock() {
+        Numbers n = Numbers.of("x", 60, "y", 40, "z", 20, "frame", 6, "pad", 8, "segments", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("x"), p.get("y"), p.get("z"), p.whole("segments"), 1, 1),
+                        step("inset", "faces", PickText.parse("faces: facing 0 0 1 10"), "thickness", p.get("frame")),
+                        step(
+                                "extrude",
+                                "faces",
+                                PickText.parse(
+                                        "faces: facing 0 0 1 10; within inside -200 -200 0 200 200 200; shrink 1"),
+                                "distance",
+                                p.get("pad")))
+                .document();
+        return new PickModel.Builder("padded block", n, build)
+                .faces("top of the pad", UP, p -> at(2, p.get("z") + p.get("pad")))
+                .edges("edge of the pad", p -> at(2, p.get("z") + p.get("pad")))
+                .faces("right wall of the pad", ACROSS, p -> at(0, p.get("x") / 2 - p.get("frame")))
+                .faces("the frame", UP, p -> at(2, p.get("z")))
+                .faces("right side", ACROSS, p -> at(0, p.get("x") / 2))
+                .change("x", 80, 50)
+                .change("z", 30, 12)
+                .change("frame", 9, 3)
+                .change("pad", 14, 4)
+                .change("segments", 2, 3)
+                .done();
+    }
+
+    private static PickModel crossedPipes() {
+        Numbers n = Numbers.of("main", 40, "branch", 24, "sides", 32, "branchSides", 24, "long", 100);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        bar(p.get("main"), p.get("long"), p.whole("sides")),
+                        step("turn", "axis", Axis.Y, "angle", 90.0),
+                        move(-p.get("long") / 2, 0, 0))
+                .unite(bar(p.get("branch"), 60, p.whole("branchSides")))
+                .document();
+        return new PickModel.Builder("crossed pipes", n, build)
+                .walls(
+                        "wall of the branch",
+                        UP,
+                        p -> round(2, 0, 0, p.get("branch") / 2, p.whole("branchSides"))
+                                .and(between(2, 5, 1000)))
+                .faces("end of the branch", UP, p -> at(2, 60))
+                .edges("edge of the branch's end", p -> at(2, 60))
+                .edges(
+                        "the seam",
+                        p -> round(2, 0, 0, p.get("branch") / 2, p.whole("branchSides"))
+                                .and(round(0, 0, 0, p.get("main") / 2, p.whole("sides")))
+                                .and(between(2, 5, 1000)))
+                .faces("left end", v(-1, 0, 0), p -> at(0, -p.get("long") / 2))
+                .change("main", 50, 34)
+                .change("branch", 28, 18)
+                .change("sides", 48, 64)
+                .change("branchSides", 36, 48)
+                .change("long", 130, 80)
+                .done();
+    }
+
+    private static PickModel dividedCylinder() {
+        Numbers n = Numbers.of("across", 50, "tall", 40, "sides", 24, "segments", 2, "rings", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(step(
+                        "cylinder",
+                        "diameter",
+                        p.get("across"),
+                        "height",
+                        p.get("tall"),
+                        "sides",
+                        p.whole("sides"),
+                        "segments",
+                        p.whole("segments"),
+                        "capSegments",
+                        p.whole("rings")))
+                .document();
+        return new PickModel.Builder("divided cylinder", n, build)
+                .walls(
+                        "the upper half of the wall",
+                        UP,
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(between(2, p.get("tall") / 2, 1000)))
+                .walls(
+                        "an eighth of the wall",
+                        UP,
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(sector(0, 45)))
+                .edges(
+                        "the loop half way up",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, p.get("tall") / 2)))
+                .edges(
+                        "a quarter of the upper edge",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, p.get("tall")))
+                                .and(sector(90, 180)))
+                .faces("top", UP, p -> at(2, p.get("tall")))
+                .faces("a quarter of the top", UP, p -> at(2, p.get("tall")).and(sector(0, 90)))
+                .vertices(
+                        "upper edge",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, p.get("tall"))))
+                .change("across", 70, 30)
+                .change("tall", 60, 20)
+                .change("sides", 48, 32, 40, 16)
+                .change("segments", 4, 6, 8)
+                .change("rings", 2, 3)
+                .done();
+    }
+
+    private static PickModel smoothedPlate() {
+        Numbers n = Numbers.of("x", 60, "y", 40, "z", 20, "levels", 1, "segments", 2);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("x"), p.get("y"), p.get("z"), p.whole("segments"), 2, 2),
+                        step("split", "faces", PickText.parse("faces: all"), "parts", (int)
+                                Math.pow(2, p.get("levels"))),
+                        move(0, 0, 3))
+                .document();
+        return new PickModel.Builder("divided block", n, build)
+                .faces("top", UP, p -> at(2, p.get("z") + 3))
+                .faces(
+                        "the right half of the top",
+                        UP,
+                        p -> at(2, p.get("z") + 3).and(between(0, 0, 1000)))
+                .faces("right side", ACROSS, p -> at(0, p.get("x") / 2))
+                .edges("upper edge on the right", p -> at(0, p.get("x") / 2).and(at(2, p.get("z") + 3)))
+                .edges("the line over the top", p -> at(0, 0).and(at(2, p.get("z") + 3)))
+                .vertices(
+                        "upper corners",
+                        p -> at(2, p.get("z") + 3)
+                                .and(q -> Places.near(Math.abs(q.x()), p.get("x") / 2)
+                                        && Places.near(Math.abs(q.y()), p.get("y") / 2)))
+                .change("x", 90, 40)
+                .change("y", 60, 30)
+                .change("z", 30, 10)
+                .change("levels", 2, 3)
+                .change("segments", 4, 6)
+                .done();
+    }
+
+    private static PickModel roundWindows() {
+        Numbers n = Numbers.of(
+                "across",
+                70,
+                "wall",
+                5,
+                "tall",
+                60,
+                "sides",
+                48,
+                "windows",
+                6,
+                "window",
+                16,
+                "windowSides",
+                20,
+                "at",
+                30);
+        Function<Numbers, Document> build = p -> Sketch.of(step(
+                        "tube",
+                        "diameter",
+                        p.get("across"),
+                        "wall",
+                        p.get("wall"),
+                        "height",
+                        p.get("tall"),
+                        "sides",
+                        p.whole("sides")))
+                .cut(
+                        bar(p.get("window"), 40, p.whole("windowSides")),
+                        step("turn", "axis", Axis.Y, "angle", 90.0),
+                        move(15, 0, p.get("at")),
+                        step("round-array", "count", p.whole("windows"), "axis", Axis.Z))
+                .document();
+        return new PickModel.Builder("round windows", n, build)
+                .faces("wall of the third window", p -> window(p, 2))
+                .faces("wall of the second window", p -> window(p, 1))
+                .edges(
+                        "outer rim of the second window",
+                        p -> window(p, 1).and(q -> Math.hypot(q.x(), q.y()) > p.get("across") / 2 * 0.99))
+                .edges(
+                        "upper outer edge",
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(at(2, p.get("tall"))))
+                .faces("upper end", UP, p -> at(2, p.get("tall")))
+                .change("across", 80, 62)
+                .change("wall", 8, 3)
+                .change("tall", 80, 52)
+                .change("sides", 64, 96)
+                .change("windows", 8, 5, 4)
+                .change("window", 20, 12)
+                .change("windowSides", 30, 40)
+                .change("at", 34, 24)
+                .done();
+    }
+
+    /** On the wall of a round window, seen along its own axis. */
+    private static Predicate<Vec3> window(Numbers p, int k) {
+        double a = 2 * Math.PI * k / p.get("windows");
+        return q -> q.x() * Math.cos(a) + q.y() * Math.sin(a) > 0
+                && round(2, 0, 0, p.get("window") / 2, p.whole("windowSides"))
+                        .test(v(-q.x() * Math.sin(a) + q.y() * Math.cos(a), q.z() - p.get("at"), 0));
+    }
+
+    private static PickModel boredBevel() {
+        Numbers n = Numbers.of("x", 60, "y", 50, "z", 24, "bore", 24, "sides", 32, "width", 2, "strips", 2);
+        Function<Numbers, Document> build = p -> Sketch.of(box(p.get("x"), p.get("y"), p.get("z"), 1, 1, 1))
+                .cut(bar(p.get("bore"), 60, p.whole("sides")), move(0, 0, -20))
+                .then(step(
+                        "bevel",
+                        "where",
+                        PickText.parse("edges: facing 0 0 1 10; rim"),
+                        "width",
+                        p.get("width"),
+                        "segments",
+                        p.whole("strips")))
+                .document();
+        return new PickModel.Builder("bored and bevelled", n, build)
+                .faces("top", UP, p -> at(2, p.get("z")))
+                .edges(
+                        "inner upper rail",
+                        p -> at(2, p.get("z")).and(within(2, 0, 0, p.get("bore") / 2 + 1.2 * p.get("width"))))
+                .walls(
+                        "wall of the bore",
+                        UP,
+                        p -> round(2, 0, 0, p.get("bore") / 2, p.whole("sides"))
+                                .and(between(2, 0, p.get("z") - p.get("width"))))
+                .edges(
+                        "lower rim of the bore",
+                        p -> round(2, 0, 0, p.get("bore") / 2, p.whole("sides")).and(at(2, 0)))
+                .faces("right side", ACROSS, p -> at(0, p.get("x") / 2))
+                .faces("bottom", DOWN, p -> at(2, 0))
+                .change("x", 76, 50)
+                .change("z", 30, 16)
+                .change("bore", 30, 16)
+                .change("sides", 48, 64)
+                .change("width", 3, 1)
+                .change("strips", 3, 4, 1)
+                .done();
+    }
+}
