@@ -34,7 +34,9 @@ final class HandMatch {
         BitSet out = new BitSet();
         KeyIndex index = KeyIndex.of(mesh);
         List<Anchor> missing = new ArrayList<>();
-        for (Anchor a : hand.anchors()) {
+        BitSet done = wholes(mesh, kind, hand, out);
+        for (int i = done.nextClearBit(0); i < hand.anchors().size(); i = done.nextClearBit(i + 1)) {
+            Anchor a = hand.anchors().get(i);
             int at = index.find(kind, a.key());
             if (at >= 0 && a.hasEnds(mesh, kind, at)) out.set(at);
             else missing.add(a);
@@ -44,9 +46,27 @@ final class HandMatch {
         return new Picked(new Selection(kind, out), hand.anchors().size(), found, missing.size() - found);
     }
 
+    /**
+     * Adds what was picked as a whole.
+     *
+     * @return which elements need not be looked for any more
+     */
+    private static BitSet wholes(Mesh mesh, ElementKind kind, Rule.Hand hand, BitSet out) {
+        BitSet done = new BitSet();
+        for (Whole w : hand.wholes()) {
+            BitSet now = w.on(mesh, kind, hand.anchors());
+            if (now == null) continue;
+            out.or(now);
+            done.or(w.members());
+        }
+        return done;
+    }
+
     /** The same pick by elements that the mesh has, where what was picked has been divided; lost ones stay as they are. */
     static Rule.Hand settled(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Anchor> anchors = hand.anchors();
+        Picked now = hand.wholes().isEmpty() ? null : of(mesh, kind, hand);
+        if (now != null && now.lost() == 0) return Rule.Hand.of(mesh, now.selection());
         IntArrayList[] heirs = Descent.of(mesh, kind, anchors);
         KeyIndex index = KeyIndex.of(mesh);
         Set<Anchor> out = new LinkedHashSet<>();

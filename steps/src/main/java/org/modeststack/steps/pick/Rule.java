@@ -17,9 +17,15 @@ public sealed interface Rule {
      *
      * @param box the bounds of the mesh they were picked on
      * @param witnesses some vertices of that mesh, which tell later whether it has moved or grown
+     * @param wholes of what surfaces and lines they are all there is
      */
-    record Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses) implements Rule {
+    record Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses, List<Whole> wholes) implements Rule {
+        public Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses) {
+            this(anchors, box, witnesses, List.of());
+        }
+
         public Hand {
+            wholes = List.copyOf(wholes);
             anchors = List.copyOf(anchors);
             witnesses = List.copyOf(witnesses);
             box = new Bounds(
@@ -62,7 +68,8 @@ public sealed interface Rule {
                             .mapToObj(e -> Anchor.of(mesh, kind, e))
                             .toList(),
                     mesh.bounds(),
-                    Witness.of(mesh));
+                    Witness.of(mesh),
+                    Whole.of(mesh, kind, elements));
         }
     }
 

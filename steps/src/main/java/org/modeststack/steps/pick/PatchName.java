@@ -1,0 +1,76 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import it.unimi.dsi.fastutil.longs.LongList;
+import java.util.BitSet;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * By what a patch of a surface is known again: keys of some of its vertices and faces, of which some will still be there,
+ * and the steps that made it.
+ *
+ * @param signature what tells which steps made it
+ */
+public record PatchName(long signature, LongList vertices, LongList faces) {
+    /** So many keys of each kind are written down. */
+    private static final int MOST = 48;
+
+    /** A face tells more than a vertex, which is a corner of other patches too. */
+    private static final int FACE = 4;
+
+    /** The best must be so much better than the second, or nobody can say which it is. */
+    private static final double CLEARLY = 1.25;
+
+    static PatchName of(Mesh mesh, int patch) {
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        LongArrayList v = new LongArrayList(), f = new LongArrayList();
+        BitSet vertices = patches.verticesOf(patch);
+        for (int i = vertices.nextSetBit(0); i >= 0; i = vertices.nextSetBit(i + 1)) v.add(mesh.vertexKeys()[i]);
+        patches.faces(patch).forEach(i -> f.add(mesh.faceKeys()[i]));
+        return new PatchName(patches.signature(patch), few(v), few(f));
+    }
+
+    /** Those that come first in an order that has nothing to do with where they are, and is the same on every mesh. */
+    private static LongList few(LongArrayList keys) {
+        keys.sort((a, b) -> Long.compareUnsigned(Keys.mix(a), Keys.mix(b)));
+        return LongList.of(keys.subList(0, Math.min(MOST, keys.size())).toLongArray());
+    }
+
+    /** The patch of a mesh that it most likely is now, or -1. */
+    int on(Mesh mesh) {
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        KeyIndex index = KeyIndex.of(mesh);
+        Int2IntOpenHashMap votes = new Int2IntOpenHashMap();
+        for (int i = 0; i < faces.size(); i++) {
+            int f = index.find(ElementKind.FACE, faces.getLong(i));
+            if (f >= 0) votes.addTo(patches.patchOf(f), FACE);
+        }
+        for (int i = 0; i < vertices.size(); i++) {
+            int v = index.find(ElementKind.VERTEX, vertices.getLong(i));
+            if (v >= 0) at(mesh, patches, v).stream().forEach(p -> votes.addTo(p, 1));
+        }
+        int best = -1;
+        double most = 0, second = 0;
+        for (var e : votes.int2IntEntrySet()) {
+            // Of two that are alike it is rather the one that the same steps have made.
+            double score = e.getIntValue() * (patches.signature(e.getIntKey()) == signature ? 1.5 : 1);
+            if (score > most) {
+                second = most;
+                most = score;
+                best = e.getIntKey();
+            } else second = Math.max(second, score);
+        }
+        return most >= CLEARLY * second ? best : -1;
+    }
+
+    private static BitSet at(Mesh mesh, SurfacePatches patches, int v) {
+        var adj = mesh.adjacency();
+        BitSet out = new BitSet();
+        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
+            out.set(patches.patchOf(adj.cornerFace()[adj.vertexCorners()[i]]));
+        return out;
+    }
+}

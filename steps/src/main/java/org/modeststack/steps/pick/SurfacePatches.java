@@ -1,0 +1,200 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Memory;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.steps.StepContext;
+
+/**
+ * The surfaces of a mesh as a person sees them: patches of faces that go over into each other smoothly and were made by
+ * the same steps, and the lines along which two patches meet. Walls, caps, strips and rims are such. Made in linear time,
+ * kept with the mesh.
+ */
+final class SurfacePatches implements Memory.Counted {
+    /** Faces that meet at more are of two patches, as a cosine: 35 degrees, so that a bar of twelve sides is round. */
+    private static final double SMOOTH = Math.cos(Math.toRadians(35));
+
+    private final Mesh mesh;
+    /** For each face its patch, and for each patch its faces. */
+    private final int[] patchOf;
+
+    private final List<IntArrayList> faces = new ArrayList<>();
+    /** For each patch what tells which steps made it. */
+    private final long[] signature;
+    /** For each edge its line, or -1; for each line its edges and its two patches, -1 for none. */
+    private final int[] lineOf;
+
+    private final List<IntArrayList> edges = new ArrayList<>();
+    private final IntArrayList lows = new IntArrayList();
+    private final IntArrayList highs = new IntArrayList();
+
+    private SurfacePatches(Mesh mesh) {
+        this.mesh = mesh;
+        long[] made = signatures(mesh);
+        patchOf = patches(made);
+        signature = new long[faces.size()];
+        for (int p = 0; p < signature.length; p++)
+            signature[p] = made[faces.get(p).getInt(0)];
+        lineOf = new int[mesh.adjacency().edgeCount()];
+        lines();
+    }
+
+    static SurfacePatches of(Mesh mesh) {
+        return mesh.derived(SurfacePatches.class, SurfacePatches::new);
+    }
+
+    @Override
+    public void count(Memory memory) {
+        memory.addArray(patchOf);
+        memory.addArray(signature);
+        memory.addArray(lineOf);
+        for (IntArrayList l : faces) memory.addArray(l.elements());
+        for (IntArrayList l : edges) memory.addArray(l.elements());
+    }
+
+    /** For each face a number that tells in which tags of steps it is. */
+    private static long[] signatures(Mesh mesh) {
+        long[] out = new long[mesh.faceCount()];
+        for (Map.Entry<String, Tag> e : new TreeMap<>(mesh.tags()).entrySet()) {
+            Tag tag = e.getValue();
+            if (tag.kind() != ElementKind.FACE || !e.getKey().startsWith(StepContext.MADE)) continue;
+            long name = e.getKey().hashCode();
+            for (int i = 0; i < tag.size(); i++) {
+                int f = (int) tag.element(i);
+                out[f] = Keys.of(out[f], name);
+            }
+        }
+        return out;
+    }
+
+    private int[] patches(long[] made) {
+        Adjacency adj = mesh.adjacency();
+        double[] n = FaceFrames.of(mesh).normals();
+        DisjointSets sets = new DisjointSets(mesh.faceCount());
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (adj.edgeSides(e) != 2) continue;
+            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+            int f = adj.cornerFace()[c], g = adj.cornerFace()[d];
+            if (made[f] != made[g] || mesh.corners()[c] == mesh.corners()[d]) continue;
+            double dot = n[3 * f] * n[3 * g] + n[3 * f + 1] * n[3 * g + 1] + n[3 * f + 2] * n[3 * g + 2];
+            if (dot > SMOOTH) sets.join(f, g);
+        }
+        int[] out = new int[mesh.faceCount()];
+        Arrays.fill(out, -1);
+        for (int f = 0; f < out.length; f++) {
+            int root = sets.find(f);
+            if (out[root] < 0) {
+                out[root] = faces.size();
+                faces.add(new IntArrayList());
+            }
+            out[f] = out[root];
+            faces.get(out[f]).add(f);
+        }
+        return out;
+    }
+
+    /** Edges between the same two patches that hang together are a line. */
+    private void lines() {
+        Adjacency adj = mesh.adjacency();
+        Arrays.fill(lineOf, -1);
+        DisjointSets sets = new DisjointSets(adj.edgeCount());
+        long[] pair = new long[adj.edgeCount()];
+        // For each vertex the last edge there between a pair of patches.
+        Long2IntOpenHashMap last = new Long2IntOpenHashMap();
+        last.defaultReturnValue(-1);
+        for (int e = 0; e < pair.length; e++) {
+            pair[e] = pair(adj, e);
+            if (pair[e] < 0) continue;
+            for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)}) {
+                int before = last.put(Keys.of(pair[e], v), e);
+                if (before >= 0) sets.join(before, e);
+            }
+        }
+        for (int e = 0; e < pair.length; e++) {
+            if (pair[e] < 0) continue;
+            int root = sets.find(e);
+            if (lineOf[root] < 0) {
+                lineOf[root] = edges.size();
+                edges.add(new IntArrayList());
+                lows.add((int) (pair[e] >>> 32) - 1);
+                highs.add((int) pair[e] - 1);
+            }
+            lineOf[e] = lineOf[root];
+            edges.get(lineOf[e]).add(e);
+        }
+    }
+
+    /** The two patches at an edge, each plus 1, the lower in the upper half; below 0 inside a patch. */
+    private long pair(Adjacency adj, int e) {
+        if (adj.edgeSides(e) > 2) return -1;
+        int p = patchOf[adj.cornerFace()[adj.edgeCorner(e, 0)]];
+        int q = adj.edgeSides(e) == 1 ? -1 : patchOf[adj.cornerFace()[adj.edgeCorner(e, 1)]];
+        return p == q ? -1 : (long) (Math.min(p, q) + 1) << 32 | Math.max(p, q) + 1;
+    }
+
+    int patchOf(int face) {
+        return patchOf[face];
+    }
+
+    /** The line that an edge is of, or -1 inside a patch. */
+    int lineOf(int edge) {
+        return lineOf[edge];
+    }
+
+    IntArrayList faces(int patch) {
+        return faces.get(patch);
+    }
+
+    IntArrayList edges(int line) {
+        return edges.get(line);
+    }
+
+    int lineCount() {
+        return edges.size();
+    }
+
+    /** One of the two patches along a line, -1 where the line is an open border; {@link #high} is the other. */
+    int low(int line) {
+        return lows.getInt(line);
+    }
+
+    int high(int line) {
+        return highs.getInt(line);
+    }
+
+    long signature(int patch) {
+        return signature[patch];
+    }
+
+    BitSet verticesOf(int patch) {
+        BitSet out = new BitSet();
+        IntArrayList all = faces.get(patch);
+        for (int i = 0; i < all.size(); i++)
+            for (int c = mesh.offsets()[all.getInt(i)]; c < mesh.offsets()[all.getInt(i) + 1]; c++)
+                out.set(mesh.corners()[c]);
+        return out;
+    }
+
+    BitSet verticesOfLine(int line) {
+        BitSet out = new BitSet();
+        IntArrayList all = edges.get(line);
+        for (int i = 0; i < all.size(); i++) {
+            out.set(mesh.adjacency().edgeLow(all.getInt(i)));
+            out.set(mesh.adjacency().edgeHigh(all.getInt(i)));
+        }
+        return out;
+    }
+}

@@ -1,0 +1,137 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * A whole that was picked by hand, all its elements: a patch of a surface, or the line along which two patches meet. It is
+ * followed as that, in however many elements it lies later; the elements it was picked by are what is left if it cannot be
+ * found.
+ *
+ * @param members which of the elements picked by hand belong to it
+ * @param first the patch, or one of the two
+ * @param second the other one; null for a patch, and where a line is an open border
+ * @param line whether it is a line
+ * @param all whether it is all that lies between the two patches, and not one line of several
+ */
+public record Whole(
+        BitSet members, PatchName first, @Nullable PatchName second, boolean line, boolean all) {
+    /** Patches and lines with fewer vertices are known by these. */
+    private static final int CORNERS = 2;
+
+    /** What some elements of a mesh are the whole of. */
+    static List<Whole> of(Mesh mesh, ElementKind kind, int[] elements) {
+        if (elements.length == 0) return List.of();
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        BitSet picked = new BitSet();
+        for (int e : elements) picked.set(e);
+        List<Whole> out = new ArrayList<>();
+        if (kind == ElementKind.FACE) {
+            BitSet seen = new BitSet();
+            for (int f : elements) {
+                int p = patches.patchOf(f);
+                if (seen.get(p)) continue;
+                seen.set(p);
+                BitSet all = bits(patches.faces(p));
+                if (isIn(all, picked))
+                    out.add(new Whole(members(elements, all), PatchName.of(mesh, p), null, false, true));
+            }
+            return out;
+        }
+        BitSet lines = new BitSet();
+        for (int line = 0; line < patches.lineCount(); line++) {
+            BitSet all = kind == ElementKind.EDGE ? bits(patches.edges(line)) : patches.verticesOfLine(line);
+            // Two corners are not meant as all that will ever lie between them.
+            if (kind == ElementKind.VERTEX && all.cardinality() <= CORNERS) continue;
+            if (isIn(all, picked)) lines.set(line);
+        }
+        for (int line = lines.nextSetBit(0); line >= 0; line = lines.nextSetBit(line + 1)) {
+            BitSet all = kind == ElementKind.EDGE ? bits(patches.edges(line)) : patches.verticesOfLine(line);
+            int p = patches.low(line), q = patches.high(line);
+            boolean every = true;
+            for (int other = 0; other < patches.lineCount(); other++)
+                every &= patches.low(other) != p || patches.high(other) != q || lines.get(other);
+            PatchName high = PatchName.of(mesh, q), low = p < 0 ? null : PatchName.of(mesh, p);
+            out.add(new Whole(members(elements, all), high, low, true, every));
+        }
+        return out;
+    }
+
+    private static BitSet members(int[] elements, BitSet of) {
+        BitSet out = new BitSet();
+        for (int i = 0; i < elements.length; i++) if (of.get(elements[i])) out.set(i);
+        return out;
+    }
+
+    private static BitSet bits(IntArrayList list) {
+        BitSet out = new BitSet();
+        list.forEach(out::set);
+        return out;
+    }
+
+    private static boolean isIn(BitSet part, BitSet all) {
+        BitSet rest = (BitSet) part.clone();
+        rest.andNot(all);
+        return rest.isEmpty();
+    }
+
+    /** What it is on another mesh; null where that cannot be said. */
+    @Nullable
+    BitSet on(Mesh mesh, ElementKind kind, List<Anchor> anchors) {
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        int p = first.on(mesh);
+        if (!line) return p < 0 ? null : bits(patches.faces(p));
+        int q = second == null ? -1 : second.on(mesh);
+        IntArrayList found = new IntArrayList();
+        if (p >= 0 && (q >= 0 || second == null) && p != q) {
+            for (int l = 0; l < patches.lineCount(); l++)
+                if (patches.low(l) == Math.min(p, q) && patches.high(l) == Math.max(p, q)) found.add(l);
+        }
+        if (!all && found.size() > 1) {
+            int best = withMost(mesh, kind, anchors, found);
+            found.clear();
+            if (best >= 0) found.add(best);
+        }
+        if (found.isEmpty()) return null;
+        BitSet out = new BitSet();
+        for (int i = 0; i < found.size(); i++)
+            out.or(
+                    kind == ElementKind.EDGE
+                            ? bits(patches.edges(found.getInt(i)))
+                            : patches.verticesOfLine(found.getInt(i)));
+        return out;
+    }
+
+    /** The one of several lines that has more of the vertices it was picked by than any other, or -1. */
+    private int withMost(Mesh mesh, ElementKind kind, List<Anchor> anchors, IntArrayList lines) {
+        KeyIndex index = KeyIndex.of(mesh);
+        BitSet known = new BitSet();
+        for (int i = members.nextSetBit(0); i >= 0; i = members.nextSetBit(i + 1)) {
+            Anchor a = anchors.get(i);
+            if (kind == ElementKind.VERTEX) note(index, a.key(), known);
+            a.ends().forEach(key -> note(index, key, known));
+        }
+        int best = -1, most = 0, second = 0;
+        for (int i = 0; i < lines.size(); i++) {
+            BitSet on = SurfacePatches.of(mesh).verticesOfLine(lines.getInt(i));
+            on.and(known);
+            int n = on.cardinality();
+            if (n > most) {
+                second = most;
+                most = n;
+                best = lines.getInt(i);
+            } else second = Math.max(second, n);
+        }
+        return most > second ? best : -1;
+    }
+
+    private static void note(KeyIndex index, long key, BitSet known) {
+        int v = index.find(ElementKind.VERTEX, key);
+        if (v >= 0) known.set(v);
+    }
+}
