@@ -486,7 +486,9 @@ final class PickModels {
                 .document();
         return new PickModel.Builder("padded block", n, build)
                 .faces("top of the pad", UP, p -> at(2, p.get("z") + p.get("pad")))
-                .edges("edge of the pad", p -> at(2, p.get("z") + p.get("pad")))
+                .edges(
+                        "front edge of the pad",
+                        p -> at(2, p.get("z") + p.get("pad")).and(at(1, -p.get("y") / 2 + p.get("frame"))))
                 .faces("right wall of the pad", ACROSS, p -> at(0, p.get("x") / 2 - p.get("frame")))
                 .faces("the frame", UP, p -> at(2, p.get("z")))
                 .faces("right side", ACROSS, p -> at(0, p.get("x") / 2))

@@ -35,6 +35,7 @@ final class HandMatch {
         KeyIndex index = KeyIndex.of(mesh);
         List<Anchor> missing = new ArrayList<>();
         BitSet done = wholes(mesh, kind, hand, out);
+        stretches(mesh, kind, hand, done, out);
         for (int i = done.nextClearBit(0); i < hand.anchors().size(); i = done.nextClearBit(i + 1)) {
             Anchor a = hand.anchors().get(i);
             int at = index.find(kind, a.key());
@@ -60,6 +61,23 @@ final class HandMatch {
             done.or(w.members());
         }
         return done;
+    }
+
+    /** The same for what hangs together, where not all of its elements are as they were. */
+    private static void stretches(Mesh mesh, ElementKind kind, Rule.Hand hand, BitSet done, BitSet out) {
+        for (Stretch s : hand.stretches()) {
+            if (s.members().stream()
+                    .allMatch(i -> isThere(mesh, kind, hand.anchors().get(i)))) continue;
+            BitSet now = s.on(mesh, kind);
+            if (now == null) continue;
+            out.or(now);
+            done.or(s.members());
+        }
+    }
+
+    private static boolean isThere(Mesh mesh, ElementKind kind, Anchor a) {
+        int at = KeyIndex.of(mesh).find(kind, a.key());
+        return at >= 0 && a.hasEnds(mesh, kind, at);
     }
 
     /** The same pick by elements that the mesh has, where what was picked has been divided; lost ones stay as they are. */

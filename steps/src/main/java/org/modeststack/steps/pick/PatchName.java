@@ -7,6 +7,7 @@ import java.util.BitSet;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 
 /**
  * By what a patch of a surface is known again: keys of some of its vertices and faces, of which some will still be there,
@@ -14,12 +15,22 @@ import org.modeststack.mesh.Mesh;
  *
  * @param signature what tells which steps made it
  */
-public record PatchName(long signature, LongList vertices, LongList faces) {
+public record PatchName(long signature, Vec3 way, double share, LongList vertices, LongList faces) {
+    public PatchName {
+        way = new Vec3((float) way.x(), (float) way.y(), (float) way.z());
+    }
+
     /** So many keys of each kind are written down. */
     private static final int MOST = 48;
 
     /** A face tells more than a vertex, which is a corner of other patches too. */
     private static final int FACE = 4;
+
+    /** One that has become so many times as large, as a share of all, has taken others in. */
+    private static final double GROWN = 4;
+
+    /** How far mean normals of the same patch may lie apart. */
+    private static final double ALIKE = 0.3;
 
     /** The best must be so much better than the second, or nobody can say which it is. */
     private static final double CLEARLY = 1.25;
@@ -30,7 +41,8 @@ public record PatchName(long signature, LongList vertices, LongList faces) {
         BitSet vertices = patches.verticesOf(patch);
         for (int i = vertices.nextSetBit(0); i >= 0; i = vertices.nextSetBit(i + 1)) v.add(mesh.vertexKeys()[i]);
         patches.faces(patch).forEach(i -> f.add(mesh.faceKeys()[i]));
-        return new PatchName(patches.signature(patch), few(v), few(f));
+        return new PatchName(
+                patches.signature(patch), patches.way(patch), (float) patches.share(patch), few(v), few(f));
     }
 
     /** Those that come first in an order that has nothing to do with where they are, and is the same on every mesh. */
@@ -55,15 +67,19 @@ public record PatchName(long signature, LongList vertices, LongList faces) {
         int best = -1;
         double most = 0, second = 0;
         for (var e : votes.int2IntEntrySet()) {
-            // Of two that are alike it is rather the one that the same steps have made.
-            double score = e.getIntValue() * (patches.signature(e.getIntKey()) == signature ? 1.5 : 1);
+            // Of two that have as many it is rather the one that the same steps have made, and that lies alike.
+            int p = e.getIntKey();
+            double score = e.getIntValue()
+                    * (patches.signature(p) == signature ? 1.5 : 1)
+                    * (patches.way(p).minus(way).length() < ALIKE ? 1.5 : 1);
             if (score > most) {
                 second = most;
                 most = score;
                 best = e.getIntKey();
             } else second = Math.max(second, score);
         }
-        return most >= CLEARLY * second ? best : -1;
+        if (best < 0 || most < CLEARLY * second || patches.share(best) > GROWN * share) return -1;
+        return best;
     }
 
     private static BitSet at(Mesh mesh, SurfacePatches patches, int v) {

@@ -1,6 +1,7 @@
 package org.modeststack.steps.pick;
 
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
@@ -18,14 +19,17 @@ public sealed interface Rule {
      * @param box the bounds of the mesh they were picked on
      * @param witnesses some vertices of that mesh, which tell later whether it has moved or grown
      * @param wholes of what surfaces and lines they are all there is
+     * @param stretches where others hang together
      */
-    record Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses, List<Whole> wholes) implements Rule {
+    record Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses, List<Whole> wholes, List<Stretch> stretches)
+            implements Rule {
         public Hand(List<Anchor> anchors, Bounds box, List<Witness> witnesses) {
-            this(anchors, box, witnesses, List.of());
+            this(anchors, box, witnesses, List.of(), List.of());
         }
 
         public Hand {
             wholes = List.copyOf(wholes);
+            stretches = List.copyOf(stretches);
             anchors = List.copyOf(anchors);
             witnesses = List.copyOf(witnesses);
             box = new Bounds(
@@ -63,13 +67,17 @@ public sealed interface Rule {
 
         /** Elements of a mesh in the order in which they were picked. */
         public static Hand of(Mesh mesh, ElementKind kind, int... elements) {
+            List<Whole> wholes = Whole.of(mesh, kind, elements);
+            BitSet in = new BitSet();
+            for (Whole w : wholes) in.or(w.members());
             return new Hand(
                     Arrays.stream(elements)
                             .mapToObj(e -> Anchor.of(mesh, kind, e))
                             .toList(),
                     mesh.bounds(),
                     Witness.of(mesh),
-                    Whole.of(mesh, kind, elements));
+                    wholes,
+                    Stretch.of(mesh, kind, elements, in));
         }
     }
 

@@ -3,6 +3,7 @@ package org.modeststack.steps.pick;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongList;
 import java.util.BitSet;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -35,14 +36,39 @@ final class Span {
             if (v[i] < 0) return null;
         }
         if (kind == ElementKind.EDGE) return line(mesh, v[0], v[1], null);
-        // The corners of the outline's sides, which the faces within run along.
-        IntArrayList edges = new IntArrayList(), way = new IntArrayList();
-        for (int i = 0; i < n; i++) {
-            way.add(v[i]);
-            IntArrayList side = line(mesh, v[i], v[(i + 1) % n], way);
+        BitSet faces = within(mesh, List.of(IntArrayList.wrap(v)));
+        return faces == null ? null : new IntArrayList(faces.stream().toArray());
+    }
+
+    /** The edges from each vertex to the next; null where there is no clear way. */
+    static @Nullable BitSet along(Mesh mesh, IntArrayList vertices, boolean closed) {
+        BitSet out = new BitSet();
+        int n = vertices.size();
+        for (int i = 0; i < (closed ? n : n - 1); i++) {
+            IntArrayList side = line(mesh, vertices.getInt(i), vertices.getInt((i + 1) % n), null);
             if (side == null) return null;
-            edges.addAll(side);
+            side.forEach(out::set);
         }
+        return out;
+    }
+
+    /**
+     * The faces within one or more outlines, which run from each vertex to the next and back to the first.
+     *
+     * @return null where there is no clear way along an outline, or they surround nothing
+     */
+    static @Nullable BitSet within(Mesh mesh, List<IntArrayList> outlines) {
+        // The corners of the outlines' sides, which the faces within run along.
+        IntArrayList edges = new IntArrayList(), way = new IntArrayList();
+        for (IntArrayList v : outlines) {
+            for (int i = 0; i < v.size(); i++) {
+                way.add(v.getInt(i));
+                IntArrayList side = line(mesh, v.getInt(i), v.getInt((i + 1) % v.size()), way);
+                if (side == null) return null;
+                edges.addAll(side);
+            }
+        }
+        // All others are found from the first, since what is surrounded hangs together.
         return within(mesh, edges, way.getInt(0), way.getInt(1));
     }
 
@@ -81,7 +107,7 @@ final class Span {
     }
 
     /** The faces inside a ring of edges, beginning with the one along which a side of it runs from a vertex to the next. */
-    private static @Nullable IntArrayList within(Mesh mesh, IntArrayList ring, int u, int v) {
+    private static @Nullable BitSet within(Mesh mesh, IntArrayList ring, int u, int v) {
         Adjacency adj = mesh.adjacency();
         BitSet rim = new BitSet(), seen = new BitSet();
         ring.forEach(rim::set);
@@ -107,6 +133,6 @@ final class Span {
                 out.add(adj.cornerFace()[o]);
             }
         }
-        return sides == ring.size() ? out : null;
+        return sides == ring.size() ? seen : null;
     }
 }

@@ -15,6 +15,8 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.steps.StepContext;
 
@@ -34,6 +36,11 @@ final class SurfacePatches implements Memory.Counted {
     private final List<IntArrayList> faces = new ArrayList<>();
     /** For each patch what tells which steps made it. */
     private final long[] signature;
+    /** For each patch the sum of its faces' area vectors over that of their areas, three values each, and its area. */
+    private final double[] ways;
+
+    private final double[] areas;
+    private final double area;
     /** For each edge its line, or -1; for each line its edges and its two patches, -1 for none. */
     private final int[] lineOf;
 
@@ -48,6 +55,15 @@ final class SurfacePatches implements Memory.Counted {
         signature = new long[faces.size()];
         for (int p = 0; p < signature.length; p++)
             signature[p] = made[faces.get(p).getInt(0)];
+        areas = new double[faces.size()];
+        ways = new double[3 * faces.size()];
+        double[] n = new double[3];
+        for (int f = 0; f < patchOf.length; f++) {
+            Normals.areaVector(mesh, f, n);
+            areas[patchOf[f]] += Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
+            for (int k = 0; k < 3; k++) ways[3 * patchOf[f] + k] += n[k];
+        }
+        area = Arrays.stream(areas).sum();
         lineOf = new int[mesh.adjacency().edgeCount()];
         lines();
     }
@@ -61,6 +77,8 @@ final class SurfacePatches implements Memory.Counted {
         memory.addArray(patchOf);
         memory.addArray(signature);
         memory.addArray(lineOf);
+        memory.addArray(ways);
+        memory.addArray(areas);
         for (IntArrayList l : faces) memory.addArray(l.elements());
         for (IntArrayList l : edges) memory.addArray(l.elements());
     }
@@ -173,6 +191,17 @@ final class SurfacePatches implements Memory.Counted {
 
     int high(int line) {
         return highs.getInt(line);
+    }
+
+    /** The mean of its normals, by area. */
+    Vec3 way(int patch) {
+        Vec3 sum = new Vec3(ways[3 * patch], ways[3 * patch + 1], ways[3 * patch + 2]);
+        return areas[patch] > 0 ? sum.times(1 / areas[patch]) : Vec3.ZERO;
+    }
+
+    /** Of the whole surface, from 0 to 1. */
+    double share(int patch) {
+        return area > 0 ? areas[patch] / area : 0;
     }
 
     long signature(int patch) {

@@ -1,0 +1,163 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.LongList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Loops;
+
+/**
+ * Elements picked by hand that hang together: faces, known by their outline, or edges in a row, known by the vertices
+ * along it. As long as enough of these vertices are there, what lies within or between them is what is meant, in however
+ * many elements it lies then.
+ *
+ * @param members which of the elements picked by hand belong to it
+ * @param ways keys of vertices: each outline in its order, with the faces on its left, or the row of edges
+ * @param closed whether each way comes back to where it began
+ */
+public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
+    /** Longer outlines are not written down. */
+    private static final int MOST = 1024;
+
+    /** Ways between fewer vertices say nothing. */
+    private static final int FEWEST = 3;
+
+    /** The stretches of some elements of a mesh, without those that belong to a whole. */
+    static List<Stretch> of(Mesh mesh, ElementKind kind, int[] elements, BitSet inWholes) {
+        if (kind == ElementKind.VERTEX) return List.of();
+        Int2IntOpenHashMap member = new Int2IntOpenHashMap();
+        member.defaultReturnValue(-1);
+        for (int i = 0; i < elements.length; i++) if (!inWholes.get(i)) member.put(elements[i], i);
+        List<Stretch> out = new ArrayList<>();
+        BitSet seen = new BitSet();
+        for (int i = 0; i < elements.length; i++) {
+            if (inWholes.get(i) || seen.get(elements[i])) continue;
+            Stretch s = kind == ElementKind.FACE
+                    ? faces(mesh, elements[i], member, seen)
+                    : edges(mesh, elements[i], member, seen);
+            if (s != null) out.add(s);
+        }
+        return out;
+    }
+
+    /** The faces of one patch that hang together with one. */
+    private static @Nullable Stretch faces(Mesh mesh, int start, Int2IntOpenHashMap member, BitSet seen) {
+        Adjacency adj = mesh.adjacency();
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        int patch = patches.patchOf(start);
+        BitSet members = new BitSet(), border = new BitSet();
+        IntArrayList stack = IntArrayList.of(start);
+        seen.set(start);
+        while (!stack.isEmpty()) {
+            int f = stack.removeInt(stack.size() - 1);
+            members.set(member.get(f));
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                int o = adj.twin(c), g = o < 0 ? -1 : adj.cornerFace()[o];
+                if (g < 0 || patches.patchOf(g) != patch || member.get(g) < 0) border.set(c);
+                else if (!seen.get(g)) {
+                    seen.set(g);
+                    stack.add(g);
+                }
+            }
+        }
+        List<LongList> ways = new ArrayList<>();
+        int keys = 0;
+        for (int first = border.nextSetBit(0); first >= 0; first = border.nextSetBit(first)) {
+            IntArrayList way = new IntArrayList();
+            for (int c = first; c >= 0 && border.get(c); c = nextOnBorder(adj, border, c)) {
+                border.clear(c);
+                way.add(mesh.corners()[c]);
+            }
+            keys += way.size();
+            if (keys > MOST) return null;
+            ways.add(keys(mesh, way));
+        }
+        return ways.isEmpty() ? null : new Stretch(members, ways, true);
+    }
+
+    /** The corner of the border behind a corner of it, at the far end of its side. */
+    private static int nextOnBorder(Adjacency adj, BitSet border, int corner) {
+        int c = adj.cornerNext()[corner];
+        for (int turns = 0; !border.get(c); turns++) {
+            int o = adj.twin(c);
+            if (o < 0 || turns > MOST) return -1;
+            c = adj.cornerNext()[o];
+        }
+        return c;
+    }
+
+    /** The edges in a row with one: no other picked edge joins in between. */
+    private static @Nullable Stretch edges(Mesh mesh, int start, Int2IntOpenHashMap member, BitSet seen) {
+        Adjacency adj = mesh.adjacency();
+        BitSet members = new BitSet();
+        seen.set(start);
+        members.set(member.get(start));
+        IntArrayList ahead = new IntArrayList(), back = new IntArrayList();
+        int a = adj.edgeLow(start), b = adj.edgeHigh(start);
+        walk(mesh, b, member, seen, members, ahead);
+        walk(mesh, a, member, seen, members, back);
+        IntArrayList way = new IntArrayList();
+        for (int i = back.size() - 1; i >= 0; i--) way.add(back.getInt(i));
+        way.add(a);
+        way.add(b);
+        way.addAll(ahead);
+        boolean closed = way.size() > 2 && way.getInt(0) == way.getInt(way.size() - 1);
+        if (closed) way.removeInt(way.size() - 1);
+        return way.size() > MOST ? null : new Stretch(members, List.of(keys(mesh, way)), closed);
+    }
+
+    private static void walk(
+            Mesh mesh, int from, Int2IntOpenHashMap member, BitSet seen, BitSet members, IntArrayList way) {
+        Adjacency adj = mesh.adjacency();
+        for (int v = from; ; ) {
+            int next = -1, picked = 0;
+            for (int e : Loops.edgesAt(mesh, adj, v)) {
+                if (member.get(e) < 0) continue;
+                picked++;
+                if (!seen.get(e)) next = e;
+            }
+            if (picked != 2 || next < 0) return;
+            seen.set(next);
+            members.set(member.get(next));
+            v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
+            way.add(v);
+        }
+    }
+
+    private static LongList keys(Mesh mesh, IntArrayList vertices) {
+        return LongList.of(
+                vertices.intStream().mapToLong(v -> mesh.vertexKeys()[v]).toArray());
+    }
+
+    /** What it is on another mesh; null where too few of its vertices are there, or nothing clear lies between them. */
+    @Nullable
+    BitSet on(Mesh mesh, ElementKind kind) {
+        List<IntArrayList> there = new ArrayList<>();
+        for (LongList way : ways) {
+            IntArrayList v = present(mesh, way);
+            boolean ends = closed || v.size() > 1 && has(mesh, way.getFirst()) && has(mesh, way.getLast());
+            if (!ends || closed && v.size() < FEWEST) return null;
+            there.add(v);
+        }
+        return kind == ElementKind.FACE ? Span.within(mesh, there) : Span.along(mesh, there.getFirst(), closed);
+    }
+
+    private static boolean has(Mesh mesh, long key) {
+        return KeyIndex.of(mesh).find(ElementKind.VERTEX, key) >= 0;
+    }
+
+    private static IntArrayList present(Mesh mesh, LongList way) {
+        IntArrayList out = new IntArrayList();
+        way.forEach(key -> {
+            int v = KeyIndex.of(mesh).find(ElementKind.VERTEX, key);
+            if (v >= 0) out.add(v);
+        });
+        return out;
+    }
+}
