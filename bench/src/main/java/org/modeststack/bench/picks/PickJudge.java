@@ -53,10 +53,11 @@ public final class PickJudge {
     private final List<Case> cases = new ArrayList<>();
 
     public static void main(String[] args) {
-        int changes = args.length > 0 ? Integer.parseInt(args[0]) : 512;
-        boolean each = args.length > 1 && args[1].equals("-v");
+        List<String> words = new ArrayList<>(List.of(args));
+        boolean each = words.remove("-v");
+        int changes = words.isEmpty() ? 512 : Integer.parseInt(words.getFirst());
         PickJudge judge = new PickJudge();
-        judge.run(changes, 7);
+        judge.run(changes, words.size() > 1 ? Long.parseLong(words.get(1)) : 7);
         if (each)
             for (Case c : judge.cases)
                 if (c.verdict != Verdict.RIGHT && c.verdict != Verdict.GONE_SAID)

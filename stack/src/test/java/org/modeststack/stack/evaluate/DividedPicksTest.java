@@ -301,17 +301,31 @@ class DividedPicksTest extends OneBody {
     @Test
     void oneOfManyThatIsGoneIsCountedAlone() {
         Mesh before = mesh();
-        Pick top = Pick.hand(before, pick("faces: facing 0 0 1 10").on(before).selection());
+        BitSet faces = pick("faces: facing 0 0 1 10").on(before).selection().elements();
+        // All but one, since of the whole top all would be meant that is left of it.
+        faces.clear(faces.length() - 1);
+        Pick some = Pick.hand(before, new Selection(ElementKind.FACE, faces));
         add(new Split(pick("faces: all"), 2));
         Mesh split = mesh();
-        // All that is left of one of the four faces.
-        Selection one = within(
-                before, ElementKind.FACE, top.on(before).selection().elements().nextSetBit(0), split);
+        // All that is left of one of the three faces.
+        Selection one = within(before, ElementKind.FACE, faces.nextSetBit(0), split);
         add(new Delete(Pick.hand(split, one)));
-        Picked p = top.on(mesh());
-        assertEquals(4, p.wanted());
+        Picked p = some.on(mesh());
+        assertEquals(3, p.wanted());
         assertEquals(1, p.lost());
-        assertEquals(3 * 4, p.selection().size());
+        assertEquals(2 * 4, p.selection().size());
+    }
+
+    /** The whole top is what is left of it, in however many parts. */
+    @Test
+    void aWholeIsWhatIsLeftOfIt() {
+        Mesh before = mesh();
+        Pick top = Pick.hand(before, pick("faces: facing 0 0 1 10").on(before).selection());
+        add(new Split(pick("faces: all"), 2));
+        add(new Delete(pick("faces: facing 0 0 1 10; within inside -3 -3 -100 3 3 100")));
+        Picked p = top.on(mesh());
+        assertEquals(pick("faces: facing 0 0 1 10").on(mesh()).selection(), p.selection());
+        assertEquals(0, p.lost());
     }
 
     @Test

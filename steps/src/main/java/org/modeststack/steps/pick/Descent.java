@@ -27,6 +27,9 @@ final class Descent {
     /** So many are marked one by one, to count rightly what came together; more would take long to carry. */
     private static final int FEW = 64;
 
+    /** How much smaller an element with the same key may be and still be the same. */
+    private static final double SMALLER = 0.75;
+
     private final Mesh before;
     private final Origin origin;
 
@@ -98,8 +101,11 @@ final class Descent {
             parts.forEach(e -> starts.get(level).add(e, which));
             return;
         }
-        if (changedIn >= 0)
-            starts.get(changedIn).add(KeyIndex.of(meshes.get(changedIn)).find(kind, a.key()), which);
+        if (changedIn < 0) return;
+        int now = KeyIndex.of(meshes.get(changedIn)).find(kind, a.key());
+        // One that has become so much smaller or larger is named like it, but a part of it or more than it.
+        double grown = Anchor.size(meshes.get(changedIn), kind, now) / a.size();
+        if (grown > SMALLER && grown < 1 / SMALLER) starts.get(changedIn).add(now, which);
     }
 
     /** Elements of a mesh, each with the numbers of those whose place it has taken. */

@@ -36,12 +36,15 @@ final class HandMatch {
         List<Anchor> missing = new ArrayList<>();
         BitSet done = wholes(mesh, kind, hand, out);
         stretches(mesh, kind, hand, done, out);
-        for (int i = done.nextClearBit(0); i < hand.anchors().size(); i = done.nextClearBit(i + 1)) {
+        // A whole or a stretch may have been cut in two, or framed: then what its elements have become is more than it.
+        List<Anchor> changed = new ArrayList<>();
+        for (int i = 0; i < hand.anchors().size(); i++) {
             Anchor a = hand.anchors().get(i);
             int at = index.find(kind, a.key());
             if (at >= 0 && a.hasEnds(mesh, kind, at)) out.set(at);
-            else missing.add(a);
+            else (done.get(i) ? changed : missing).add(a);
         }
+        if (!changed.isEmpty()) follow(mesh, kind, changed, out);
         if (!missing.isEmpty()) follow(mesh, kind, missing, out);
         int found = missing.isEmpty() || mesh.isEmpty() ? 0 : byPlace(mesh, kind, hand, missing, out);
         return new Picked(new Selection(kind, out), hand.anchors().size(), found, missing.size() - found);

@@ -1,12 +1,10 @@
 package org.modeststack.steps.pick;
 
-import it.unimi.dsi.fastutil.longs.LongList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.UnaryOperator;
-import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Numbers;
@@ -49,7 +47,7 @@ public final class PickText {
                     case Rule.Sides r -> "sides " + r.count();
                     case Rule.Facing r -> "facing " + vector(r.way()) + " " + exact(r.degrees());
                     case Rule.Inside r -> "inside " + vector(r.low()) + " " + vector(r.high());
-                    case Rule.Hand r -> hand(r);
+                    case Rule.Hand r -> HandText.write(r);
                 };
     }
 
@@ -64,37 +62,6 @@ public final class PickText {
 
     private static String quoted(String s) {
         return '"' + s.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
-    }
-
-    private static String hand(Rule.Hand h) {
-        Bounds b = h.box();
-        StringBuilder out = new StringBuilder("hand");
-        for (double d : new double[] {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()})
-            out.append(' ').append((float) d);
-        for (Witness w : h.witnesses()) {
-            out.append(' ').append(Long.toUnsignedString(w.key(), 36)).append('@');
-            Vec3 p = w.place();
-            out.append((float) p.x())
-                    .append(',')
-                    .append((float) p.y())
-                    .append(',')
-                    .append((float) p.z());
-        }
-        for (Anchor a : h.anchors()) {
-            out.append(' ').append(Long.toUnsignedString(a.key(), 36)).append('@');
-            for (Vec3 v : new Vec3[] {a.place(), a.way()})
-                out.append((float) v.x())
-                        .append(',')
-                        .append((float) v.y())
-                        .append(',')
-                        .append((float) v.z())
-                        .append('/');
-            out.append((float) a.size());
-            for (int i = 0; i < a.ends().size(); i++)
-                out.append(i == 0 ? '/' : '.')
-                        .append(Long.toUnsignedString(a.ends().getLong(i), 36));
-        }
-        return out.toString();
     }
 
     // ---- reading
@@ -196,7 +163,7 @@ public final class PickText {
             case "sides" -> new Rule.Sides((int) number(w, 1));
             case "facing" -> new Rule.Facing(vector(w, 1), number(w, 4));
             case "inside" -> new Rule.Inside(vector(w, 1), vector(w, 4));
-            case "hand" -> hand(w);
+            case "hand" -> HandText.read(w);
             default ->
                 throw new IllegalArgumentException("there is no \"" + w.getFirst()
                         + "\" in a pick; it takes all, hand, sharper, border, tag, made, facing, inside, material, sides,"
@@ -226,43 +193,6 @@ public final class PickText {
 
     private static Vec3 vector(List<String> w, int i) {
         return new Vec3(number(w, i), number(w, i + 1), number(w, i + 2));
-    }
-
-    private static Rule hand(List<String> w) {
-        if (w.size() < 7) throw new IllegalArgumentException("hand needs the box of the mesh first");
-        Bounds box = new Bounds(number(w, 1), number(w, 2), number(w, 3), number(w, 4), number(w, 5), number(w, 6));
-        List<Anchor> anchors = new ArrayList<>();
-        List<Witness> witnesses = new ArrayList<>();
-        for (String s : w.subList(7, w.size())) {
-            String[] parts = s.split("[@/]");
-            try {
-                if (parts.length == 2) {
-                    witnesses.add(new Witness(Long.parseUnsignedLong(parts[0], 36), triple(parts[1])));
-                    continue;
-                }
-                if (parts.length != 4 && parts.length != 5) throw new NumberFormatException();
-                long[] ends = parts.length == 4
-                        ? new long[0]
-                        : Arrays.stream(parts[4].split("\\."))
-                                .mapToLong(e -> Long.parseUnsignedLong(e, 36))
-                                .toArray();
-                anchors.add(new Anchor(
-                        Long.parseUnsignedLong(parts[0], 36),
-                        triple(parts[1]),
-                        triple(parts[2]),
-                        Float.parseFloat(parts[3]),
-                        LongList.of(ends)));
-            } catch (NumberFormatException e) {
-                throw new IllegalArgumentException("\"" + s + "\" is no element");
-            }
-        }
-        return new Rule.Hand(anchors, box, witnesses);
-    }
-
-    private static Vec3 triple(String s) {
-        String[] p = s.split(",");
-        if (p.length != 3) throw new NumberFormatException();
-        return new Vec3(Float.parseFloat(p[0]), Float.parseFloat(p[1]), Float.parseFloat(p[2]));
     }
 
     // ---- as it is read
