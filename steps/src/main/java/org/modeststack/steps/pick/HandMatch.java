@@ -25,68 +25,126 @@ final class HandMatch {
     /** How far directions may differ, as a cosine: 25 degrees. */
     private static final double SAME_WAY = Math.cos(Math.toRadians(25));
 
+    /** How much smaller a share of a surface may become without a word; it may grow as much. */
+    private static final double LESS = 0.7;
+
     /** A mesh whose known vertices are farther than this share of its size from where they should be went elsewhere. */
     private static final double ASTRAY = 0.02;
 
-    private HandMatch() {}
-
     static Picked of(Mesh mesh, ElementKind kind, Rule.Hand hand) {
-        BitSet out = new BitSet();
-        KeyIndex index = KeyIndex.of(mesh);
-        List<Anchor> missing = new ArrayList<>();
-        BitSet done = wholes(mesh, kind, hand, out);
-        stretches(mesh, kind, hand, done, out);
-        // A whole or a stretch may have been cut in two, or framed: then what its elements have become is more than it.
-        List<Anchor> changed = new ArrayList<>();
-        for (int i = 0; i < hand.anchors().size(); i++) {
-            Anchor a = hand.anchors().get(i);
-            int at = index.find(kind, a.key());
-            if (at >= 0 && a.hasEnds(mesh, kind, at)) out.set(at);
-            else (done.get(i) ? changed : missing).add(a);
+        HandMatch match = new HandMatch(mesh, kind, hand);
+        match.follow();
+        return new Picked(new Selection(kind, match.out), hand.anchors().size(), match.found, match.lost);
+    }
+
+    private final Mesh mesh;
+    private final ElementKind kind;
+    private final Rule.Hand hand;
+    private final BitSet out = new BitSet();
+    private int found;
+    /** How many are gone, or no longer all of what they were. */
+    private int lost;
+
+    private HandMatch(Mesh mesh, ElementKind kind, Rule.Hand hand) {
+        this.mesh = mesh;
+        this.kind = kind;
+        this.hand = hand;
+    }
+
+    /** Follows wholes and stretches as such, others one by one. */
+    private void follow() {
+        BitSet rest = new BitSet();
+        rest.set(0, hand.anchors().size());
+        for (Whole w : hand.wholes()) {
+            follow(w.members(), w.on(mesh, kind, hand.anchors()), 1);
+            rest.andNot(w.members());
         }
-        if (!changed.isEmpty()) follow(mesh, kind, changed, out);
-        if (!missing.isEmpty()) follow(mesh, kind, missing, out);
-        int found = missing.isEmpty() || mesh.isEmpty() ? 0 : byPlace(mesh, kind, hand, missing, out);
-        return new Picked(new Selection(kind, out), hand.anchors().size(), found, missing.size() - found);
+        for (Stretch s : hand.stretches()) {
+            if (s.members().stream().allMatch(i -> present(hand.anchors().get(i)) >= 0)) continue;
+            follow(s.members(), s.on(mesh, kind), s.share());
+            rest.andNot(s.members());
+        }
+        List<Anchor> gone = new ArrayList<>();
+        follow(rest, out, gone);
+        int again = byPlace(gone, out);
+        found += again;
+        lost += gone.size() - again;
     }
 
     /**
-     * Adds what was picked as a whole.
+     * Follows elements that were picked together.
      *
-     * @return which elements need not be looked for any more
+     * @param now what they are together now, or null where that is not known
+     * @param share how much of a surface or a line they were
      */
-    private static BitSet wholes(Mesh mesh, ElementKind kind, Rule.Hand hand, BitSet out) {
-        BitSet done = new BitSet();
-        for (Whole w : hand.wholes()) {
-            BitSet now = w.on(mesh, kind, hand.anchors());
-            if (now == null) continue;
+    private void follow(BitSet members, @Nullable BitSet now, double share) {
+        // Also where it is known: it may have been cut in two, or framed, and then what its elements are is more than
+        // it.
+        BitSet each = new BitSet();
+        List<Anchor> gone = new ArrayList<>();
+        follow(members, each, gone);
+        if (now != null) {
+            out.or(each);
             out.or(now);
-            done.or(w.members());
+            return;
         }
-        return done;
+        BitSet more = (BitSet) each.clone();
+        int again = byPlace(gone, more);
+        if (again > 0 && isAsMuch(more, share)) {
+            out.or(more);
+            found += again;
+            lost += gone.size() - again;
+            return;
+        }
+        lost += gone.size();
+        int left = members.cardinality() - gone.size();
+        boolean same = members.stream().allMatch(i -> present(hand.anchors().get(i)) >= 0);
+        if (each.isEmpty() || same || isAsMuch(each, share)) {
+            out.or(each);
+        } else if (gone.isEmpty()) {
+            // All have their keys, and are yet a part of what they were together, or far more: they are named alike.
+            lost += left;
+        } else {
+            out.or(each);
+            double part = Math.min(1, Stretch.share(mesh, kind, each) / share);
+            lost += part == 1 ? left : (int) Math.round(left * (1 - part));
+        }
     }
 
-    /** The same for what hangs together, where not all of its elements are as they were. */
-    private static void stretches(Mesh mesh, ElementKind kind, Rule.Hand hand, BitSet done, BitSet out) {
-        for (Stretch s : hand.stretches()) {
-            if (s.members().stream()
-                    .allMatch(i -> isThere(mesh, kind, hand.anchors().get(i)))) continue;
-            BitSet now = s.on(mesh, kind);
-            if (now == null) continue;
-            out.or(now);
-            done.or(s.members());
+    private boolean isAsMuch(BitSet elements, double share) {
+        double part = Stretch.share(mesh, kind, elements) / share;
+        // Where a line was and is none now, or the other way round, that says nothing.
+        return part < 0 || part > LESS && part < 1 / LESS;
+    }
+
+    /** Follows elements one by one, by their keys or by what the steps below have made of them. */
+    private void follow(BitSet members, BitSet to, List<Anchor> gone) {
+        List<Anchor> changed = new ArrayList<>();
+        for (int i = members.nextSetBit(0); i >= 0; i = members.nextSetBit(i + 1)) {
+            Anchor a = hand.anchors().get(i);
+            int at = present(a);
+            if (at >= 0) to.set(at);
+            else changed.add(a);
+        }
+        if (changed.isEmpty()) return;
+        IntArrayList[] heirs = Descent.of(mesh, kind, changed);
+        for (int i = 0; i < heirs.length; i++) {
+            heirs[i].forEach(to::set);
+            if (heirs[i].isEmpty()) gone.add(changed.get(i));
         }
     }
 
-    private static boolean isThere(Mesh mesh, ElementKind kind, Anchor a) {
+    /** The element if it is as it was, else below 0. */
+    private int present(Anchor a) {
         int at = KeyIndex.of(mesh).find(kind, a.key());
-        return at >= 0 && a.hasEnds(mesh, kind, at);
+        return at >= 0 && a.hasEnds(mesh, kind, at) ? at : -1;
     }
 
     /** The same pick by elements that the mesh has, where what was picked has been divided; lost ones stay as they are. */
     static Rule.Hand settled(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Anchor> anchors = hand.anchors();
-        Picked now = hand.wholes().isEmpty() ? null : of(mesh, kind, hand);
+        // Vertices may be meant in their order.
+        Picked now = hand.wholes().isEmpty() || kind == ElementKind.VERTEX ? null : of(mesh, kind, hand);
         if (now != null && now.lost() == 0) return Rule.Hand.of(mesh, now.selection());
         IntArrayList[] heirs = Descent.of(mesh, kind, anchors);
         KeyIndex index = KeyIndex.of(mesh);
@@ -101,24 +159,13 @@ final class HandMatch {
         return same ? hand : new Rule.Hand(List.copyOf(out), mesh.bounds(), Witness.of(mesh));
     }
 
-    /** Adds what has taken the place of missing elements to {@code out}; leaves those that have no heirs. */
-    private static void follow(Mesh mesh, ElementKind kind, List<Anchor> missing, BitSet out) {
-        IntArrayList[] heirs = Descent.of(mesh, kind, missing);
-        List<Anchor> left = new ArrayList<>();
-        for (int i = 0; i < heirs.length; i++) {
-            heirs[i].forEach(out::set);
-            if (heirs[i].isEmpty()) left.add(missing.get(i));
-        }
-        missing.clear();
-        missing.addAll(left);
-    }
-
     /**
      * Adds what is found to {@code out}.
      *
      * @return how many
      */
-    private static int byPlace(Mesh mesh, ElementKind kind, Rule.Hand hand, List<Anchor> missing, BitSet out) {
+    private int byPlace(List<Anchor> missing, BitSet out) {
+        if (missing.isEmpty() || mesh.isEmpty()) return 0;
         Bounds from = from(mesh, kind, hand);
         if (from == null) return 0;
         PlaceIndex places = PlaceIndex.of(mesh, kind);

@@ -13,7 +13,7 @@ import org.modeststack.mesh.Vec3;
 /**
  * Elements picked by hand, as text and back: the bounds of the mesh, then witnesses ({@code key@place}), elements
  * ({@code key@place/way/size/ends}), wholes ({@code =kind members|patch|patch}) and stretches ({@code ~kind
- * members|outline}). Keys are written in base 36, numbers in single precision.
+ * members/share|outline}). Keys are written in base 36, numbers in single precision.
  */
 final class HandText {
     /** Whether a whole is a line, whether it has a second patch, and whether it is all between the two. */
@@ -48,7 +48,11 @@ final class HandText {
             if (w.second() != null) out.append('|').append(patch(w.second()));
         }
         for (Stretch s : h.stretches()) {
-            out.append(" ~").append(s.closed() ? 'c' : 'r').append(members(s.members()));
+            out.append(" ~")
+                    .append(s.closed() ? 'c' : 'r')
+                    .append(members(s.members()))
+                    .append('/')
+                    .append((float) s.share());
             for (LongList way : s.ways()) out.append('|').append(keys(way));
         }
         return out.toString();
@@ -153,7 +157,10 @@ final class HandText {
         if (kind != 'c' && kind != 'r' || parts.length < 2) throw new NumberFormatException();
         List<LongList> ways =
                 Arrays.stream(parts).skip(1).map((String k) -> keys(k)).toList();
-        return new Stretch(members(parts[0].substring(1)), ways, kind == 'c');
+        String[] head = parts[0].substring(1).split("/");
+        double share = Float.parseFloat(head[1]);
+        if (share == 0 || !Double.isFinite(share)) throw new NumberFormatException();
+        return new Stretch(members(head[0]), share, ways, kind == 'c');
     }
 
     private static BitSet members(String text) {

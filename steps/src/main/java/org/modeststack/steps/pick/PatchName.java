@@ -38,8 +38,7 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
     static PatchName of(Mesh mesh, int patch) {
         SurfacePatches patches = SurfacePatches.of(mesh);
         LongArrayList v = new LongArrayList(), f = new LongArrayList();
-        BitSet vertices = patches.verticesOf(patch);
-        for (int i = vertices.nextSetBit(0); i >= 0; i = vertices.nextSetBit(i + 1)) v.add(mesh.vertexKeys()[i]);
+        patches.verticesOf(patch).forEach(i -> v.add(mesh.vertexKeys()[i]));
         patches.faces(patch).forEach(i -> f.add(mesh.faceKeys()[i]));
         return new PatchName(
                 patches.signature(patch), patches.way(patch), (float) patches.share(patch), few(v), few(f));

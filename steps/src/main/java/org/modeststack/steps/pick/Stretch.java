@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.Loops;
 
 /**
@@ -18,10 +19,11 @@ import org.modeststack.mesh.select.Loops;
  * many elements it lies then.
  *
  * @param members which of the elements picked by hand belong to it
+ * @param share how much it is of the surface or the line that it lies on, or of the size of the body; see {@link #share}
  * @param ways keys of vertices: each outline in its order, with the faces on its left, or the row of edges
  * @param closed whether each way comes back to where it began
  */
-public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
+public record Stretch(BitSet members, double share, List<LongList> ways, boolean closed) {
     /** Longer outlines are not written down. */
     private static final int MOST = 1024;
 
@@ -41,7 +43,7 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
             Stretch s = kind == ElementKind.FACE
                     ? faces(mesh, elements[i], member, seen)
                     : edges(mesh, elements[i], member, seen);
-            if (s != null) out.add(s);
+            if (s != null && s.share != 0) out.add(s);
         }
         return out;
     }
@@ -51,12 +53,13 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
         Adjacency adj = mesh.adjacency();
         SurfacePatches patches = SurfacePatches.of(mesh);
         int patch = patches.patchOf(start);
-        BitSet members = new BitSet(), border = new BitSet();
+        BitSet members = new BitSet(), taken = new BitSet(), border = new BitSet();
         IntArrayList stack = IntArrayList.of(start);
         seen.set(start);
         while (!stack.isEmpty()) {
             int f = stack.removeInt(stack.size() - 1);
             members.set(member.get(f));
+            taken.set(f);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 int o = adj.twin(c), g = o < 0 ? -1 : adj.cornerFace()[o];
                 if (g < 0 || patches.patchOf(g) != patch || member.get(g) < 0) border.set(c);
@@ -78,7 +81,7 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
             if (keys > MOST) return null;
             ways.add(keys(mesh, way));
         }
-        return ways.isEmpty() ? null : new Stretch(members, ways, true);
+        return ways.isEmpty() ? null : new Stretch(members, (float) share(mesh, ElementKind.FACE, taken), ways, true);
     }
 
     /** The corner of the border behind a corner of it, at the far end of its side. */
@@ -95,13 +98,14 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
     /** The edges in a row with one: no other picked edge joins in between. */
     private static @Nullable Stretch edges(Mesh mesh, int start, Int2IntOpenHashMap member, BitSet seen) {
         Adjacency adj = mesh.adjacency();
-        BitSet members = new BitSet();
+        BitSet members = new BitSet(), taken = new BitSet();
         seen.set(start);
+        taken.set(start);
         members.set(member.get(start));
         IntArrayList ahead = new IntArrayList(), back = new IntArrayList();
         int a = adj.edgeLow(start), b = adj.edgeHigh(start);
-        walk(mesh, b, member, seen, members, ahead);
-        walk(mesh, a, member, seen, members, back);
+        walk(mesh, b, member, seen, members, taken, ahead);
+        walk(mesh, a, member, seen, members, taken, back);
         IntArrayList way = new IntArrayList();
         for (int i = back.size() - 1; i >= 0; i--) way.add(back.getInt(i));
         way.add(a);
@@ -109,11 +113,19 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
         way.addAll(ahead);
         boolean closed = way.size() > 2 && way.getInt(0) == way.getInt(way.size() - 1);
         if (closed) way.removeInt(way.size() - 1);
-        return way.size() > MOST ? null : new Stretch(members, List.of(keys(mesh, way)), closed);
+        return way.size() > MOST
+                ? null
+                : new Stretch(members, (float) share(mesh, ElementKind.EDGE, taken), List.of(keys(mesh, way)), closed);
     }
 
     private static void walk(
-            Mesh mesh, int from, Int2IntOpenHashMap member, BitSet seen, BitSet members, IntArrayList way) {
+            Mesh mesh,
+            int from,
+            Int2IntOpenHashMap member,
+            BitSet seen,
+            BitSet members,
+            BitSet taken,
+            IntArrayList way) {
         Adjacency adj = mesh.adjacency();
         for (int v = from; ; ) {
             int next = -1, picked = 0;
@@ -125,6 +137,7 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
             if (picked != 2 || next < 0) return;
             seen.set(next);
             members.set(member.get(next));
+            taken.set(next);
             v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
             way.add(v);
         }
@@ -133,6 +146,37 @@ public record Stretch(BitSet members, List<LongList> ways, boolean closed) {
     private static LongList keys(Mesh mesh, IntArrayList vertices) {
         return LongList.of(
                 vertices.intStream().mapToLong(v -> mesh.vertexKeys()[v]).toArray());
+    }
+
+    /**
+     * How much some elements are of the surfaces or lines that they lie on, by area or length. Edges inside a surface are
+     * measured by the size of the body, which gives a number below 0.
+     */
+    static double share(Mesh mesh, ElementKind kind, BitSet elements) {
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        if (kind == ElementKind.VERTEX) return 1;
+        BitSet around = new BitSet();
+        double part = 0, all = 0;
+        boolean inside = false;
+        for (int e = elements.nextSetBit(0); e >= 0; e = elements.nextSetBit(e + 1)) {
+            part += size(mesh, kind, e);
+            int in = kind == ElementKind.FACE ? patches.patchOf(e) : patches.lineOf(e);
+            if (in < 0) inside = true;
+            else around.set(in);
+        }
+        if (inside) return -part / mesh.bounds().diagonal();
+        for (int i = around.nextSetBit(0); i >= 0; i = around.nextSetBit(i + 1)) {
+            IntArrayList of = kind == ElementKind.FACE ? patches.faces(i) : patches.edges(i);
+            for (int k = 0; k < of.size(); k++) all += size(mesh, kind, of.getInt(k));
+        }
+        return all > 0 ? part / all : 0;
+    }
+
+    private static double size(Mesh mesh, ElementKind kind, int element) {
+        if (kind == ElementKind.EDGE) return 2 * Anchor.size(mesh, kind, element);
+        double[] area = new double[3];
+        Normals.areaVector(mesh, element, area);
+        return Math.sqrt(area[0] * area[0] + area[1] * area[1] + area[2] * area[2]);
     }
 
     /** What it is on another mesh; null where too few of its vertices are there, or nothing clear lies between them. */

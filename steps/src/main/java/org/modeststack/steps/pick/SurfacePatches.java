@@ -1,6 +1,7 @@
 package org.modeststack.steps.pick;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -208,13 +209,14 @@ final class SurfacePatches implements Memory.Counted {
         return signature[patch];
     }
 
-    BitSet verticesOf(int patch) {
-        BitSet out = new BitSet();
+    /** Each once. */
+    IntArrayList verticesOf(int patch) {
+        IntLinkedOpenHashSet out = new IntLinkedOpenHashSet();
         IntArrayList all = faces.get(patch);
         for (int i = 0; i < all.size(); i++)
             for (int c = mesh.offsets()[all.getInt(i)]; c < mesh.offsets()[all.getInt(i) + 1]; c++)
-                out.set(mesh.corners()[c]);
-        return out;
+                out.add(mesh.corners()[c]);
+        return new IntArrayList(out);
     }
 
     BitSet verticesOfLine(int line) {

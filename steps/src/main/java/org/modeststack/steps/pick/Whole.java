@@ -1,6 +1,7 @@
 package org.modeststack.steps.pick;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -21,12 +22,20 @@ import org.modeststack.mesh.Mesh;
  */
 public record Whole(
         BitSet members, PatchName first, @Nullable PatchName second, boolean line, boolean all) {
-    /** Patches and lines with fewer vertices are known by these. */
+    /** A line that has no more vertices is an edge, and these are its ends. */
     private static final int CORNERS = 2;
+
+    /** Of so many it would take long to write down by what they are known. */
+    private static final int MOST = 256;
 
     /** What some elements of a mesh are the whole of. */
     static List<Whole> of(Mesh mesh, ElementKind kind, int[] elements) {
         if (elements.length == 0) return List.of();
+        List<Whole> all = find(mesh, kind, elements);
+        return all.size() > MOST ? List.of() : all;
+    }
+
+    private static List<Whole> find(Mesh mesh, ElementKind kind, int[] elements) {
         SurfacePatches patches = SurfacePatches.of(mesh);
         BitSet picked = new BitSet();
         for (int e : elements) picked.set(e);
@@ -50,16 +59,22 @@ public record Whole(
             if (kind == ElementKind.VERTEX && all.cardinality() <= CORNERS) continue;
             if (isIn(all, picked)) lines.set(line);
         }
+        // For each two patches, how many of the lines between them are not picked.
+        Long2IntOpenHashMap between = new Long2IntOpenHashMap();
+        for (int line = lines.nextClearBit(0); line < patches.lineCount(); line = lines.nextClearBit(line + 1))
+            between.addTo(pair(patches.low(line), patches.high(line)), 1);
         for (int line = lines.nextSetBit(0); line >= 0; line = lines.nextSetBit(line + 1)) {
             BitSet all = kind == ElementKind.EDGE ? bits(patches.edges(line)) : patches.verticesOfLine(line);
             int p = patches.low(line), q = patches.high(line);
-            boolean every = true;
-            for (int other = 0; other < patches.lineCount(); other++)
-                every &= patches.low(other) != p || patches.high(other) != q || lines.get(other);
+            boolean every = between.get(pair(p, q)) == 0;
             PatchName high = PatchName.of(mesh, q), low = p < 0 ? null : PatchName.of(mesh, p);
             out.add(new Whole(members(elements, all), high, low, true, every));
         }
         return out;
+    }
+
+    private static long pair(int p, int q) {
+        return (long) p << 32 | q;
     }
 
     private static BitSet members(int[] elements, BitSet of) {
