@@ -116,7 +116,7 @@ final class HandText {
                     if (parts.length == 2) witnesses.add(new Witness(key(parts[0]), triple(parts[1])));
                     else anchors.add(anchor(parts));
                 }
-            } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+            } catch (NumberFormatException | IndexOutOfBoundsException e) {
                 throw new IllegalArgumentException("\"" + w + "\" is no element");
             }
         }
@@ -140,8 +140,9 @@ final class HandText {
 
     private static Whole whole(String[] parts) {
         String kind = parts[0].substring(0, 1);
+        if (!List.of(PATCH, LINE, ONE_LINE, BORDER, ONE_BORDER).contains(kind)) throw new NumberFormatException();
         boolean line = !kind.equals(PATCH), two = kind.equals(LINE) || kind.equals(ONE_LINE);
-        if (!line && !kind.equals(PATCH) || parts.length != (two ? 3 : 2)) throw new NumberFormatException();
+        if (parts.length != (two ? 3 : 2)) throw new NumberFormatException();
         boolean all = kind.equals(PATCH) || kind.equals(LINE) || kind.equals(BORDER);
         return new Whole(members(parts[0].substring(1)), patch(parts[1]), two ? patch(parts[2]) : null, line, all);
     }
@@ -166,7 +167,7 @@ final class HandText {
     private static BitSet members(String text) {
         BitSet out = new BitSet();
         for (String range : text.split("\\.")) {
-            String[] ends = range.split("-");
+            String[] ends = range.split("-", -1);
             int from = Integer.parseInt(ends[0]), to = Integer.parseInt(ends[ends.length - 1]);
             if (ends.length > 2 || from < 0 || to < from || to > 1 << 28) throw new NumberFormatException();
             out.set(from, to + 1);
