@@ -159,7 +159,7 @@ public final class PickJudge {
             table.computeIfAbsent(c.model, _ -> new EnumMap<>(Verdict.class)).merge(c.verdict, 1, Integer::sum);
             all.merge(c.verdict, 1, Integer::sum);
         }
-        StringBuilder head = new StringBuilder("| model |"), line = new StringBuilder("|---|");
+        StringBuilder head = new StringBuilder("| picks on |"), line = new StringBuilder("|---|");
         for (Verdict v : Verdict.values()) {
             head.append(' ').append(v.title).append(" |");
             line.append("---|");

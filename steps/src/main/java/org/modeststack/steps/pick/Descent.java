@@ -49,9 +49,10 @@ final class Descent {
      * is looked for in the meshes before, back to where it is as it was picked; where it never is, between its vertices in
      * the first mesh that has them; and then it is followed from there.
      *
+     * @param unsure receives those that were followed from an element that has their key, but not the vertices they had
      * @return for each its elements of the mesh; none where it never was in a mesh before, or has gone without heirs
      */
-    static IntArrayList[] of(Mesh mesh, ElementKind kind, List<Anchor> anchors) {
+    static IntArrayList[] of(Mesh mesh, ElementKind kind, List<Anchor> anchors, BitSet unsure) {
         List<Mesh> meshes = new ArrayList<>();
         List<Descent> steps = new ArrayList<>();
         List<Successors> starts = new ArrayList<>();
@@ -78,7 +79,7 @@ final class Descent {
             m = d == null ? null : d.before;
         }
         for (int i = open.nextSetBit(0); i >= 0; i = open.nextSetBit(i + 1))
-            begin(kind, anchors.get(i), i, changedIn[i], meshes, starts);
+            if (!begin(kind, anchors.get(i), i, changedIn[i], meshes, starts)) unsure.set(i);
         Successors now = starts.getLast();
         for (int level = meshes.size() - 2; level >= 0; level--) {
             Successors next = starts.get(level);
@@ -91,21 +92,26 @@ final class Descent {
         return out;
     }
 
-    /** Where an element that nowhere is as it was picked begins: between its vertices, or else as what it is now. */
-    private static void begin(
+    /**
+     * Where an element that nowhere is as it was picked begins: between its vertices, or else as what it is now.
+     *
+     * @return whether it was the first
+     */
+    private static boolean begin(
             ElementKind kind, Anchor a, int which, int changedIn, List<Mesh> meshes, List<Successors> starts) {
         for (int i = meshes.size() - 1; i >= 0 && !a.ends().isEmpty(); i--) {
             int level = i;
             IntArrayList parts = Span.of(meshes.get(level), kind, a.ends());
             if (parts == null) continue;
             parts.forEach(e -> starts.get(level).add(e, which));
-            return;
+            return true;
         }
-        if (changedIn < 0) return;
+        if (changedIn < 0) return false;
         int now = KeyIndex.of(meshes.get(changedIn)).find(kind, a.key());
         // One that has become so much smaller or larger is named like it, but a part of it or more than it.
         double grown = Anchor.size(meshes.get(changedIn), kind, now) / a.size();
         if (grown > SMALLER && grown < 1 / SMALLER) starts.get(changedIn).add(now, which);
+        return false;
     }
 
     /** Elements of a mesh, each with the numbers of those whose place it has taken. */

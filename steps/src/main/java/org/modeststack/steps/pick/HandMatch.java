@@ -41,6 +41,15 @@ final class HandMatch {
     private final ElementKind kind;
     private final Rule.Hand hand;
     private final BitSet out = new BitSet();
+    /** For each picked element what it is now, none where it is gone; and whether it is just what it was. */
+    private final IntArrayList[] become;
+
+    private final BitSet unchanged = new BitSet();
+    /** Those that are followed by their key alone, which others may have by now. */
+    private final BitSet unsure = new BitSet();
+    /** The elements that are accounted for. */
+    private final BitSet done = new BitSet();
+
     private int found;
     /** How many are gone, or no longer all of what they were. */
     private int lost;
@@ -49,45 +58,93 @@ final class HandMatch {
         this.mesh = mesh;
         this.kind = kind;
         this.hand = hand;
+        become = new IntArrayList[hand.anchors().size()];
     }
 
     /** Follows wholes and stretches as such, others one by one. */
     private void follow() {
+        becomeOf();
+        // What is found as a whole is, though it may be a part of another that is not.
+        List<BitSet> wholes = new ArrayList<>(), stretches = new ArrayList<>();
+        for (Whole w : hand.wholes()) wholes.add(w.on(mesh, kind, hand.anchors()));
+        for (Stretch s : hand.stretches()) stretches.add(isUnchanged(s.members()) ? null : s.on(mesh, kind));
+        for (int i = 0; i < wholes.size(); i++) take(hand.wholes().get(i).members(), wholes.get(i));
+        for (int i = 0; i < stretches.size(); i++) take(hand.stretches().get(i).members(), stretches.get(i));
+        for (int i = 0; i < wholes.size(); i++)
+            if (wholes.get(i) == null) follow(hand.wholes().get(i).members(), 1);
+        for (int i = 0; i < stretches.size(); i++) {
+            Stretch s = hand.stretches().get(i);
+            if (stretches.get(i) == null && !isUnchanged(s.members())) follow(s.members(), s.share());
+        }
         BitSet rest = new BitSet();
-        rest.set(0, hand.anchors().size());
-        for (Whole w : hand.wholes()) {
-            follow(w.members(), w.on(mesh, kind, hand.anchors()), 1);
-            rest.andNot(w.members());
-        }
-        for (Stretch s : hand.stretches()) {
-            if (s.members().stream().allMatch(i -> present(hand.anchors().get(i)) >= 0)) continue;
-            follow(s.members(), s.on(mesh, kind), s.share());
-            rest.andNot(s.members());
-        }
-        List<Anchor> gone = new ArrayList<>();
-        follow(rest, out, gone);
+        rest.set(0, become.length);
+        rest.andNot(done);
+        List<Anchor> gone = gone(rest);
+        out.or(become(rest));
         int again = byPlace(gone, out);
         found += again;
         lost += gone.size() - again;
     }
 
+    /** Takes what elements that were picked together are now, if that is known. */
+    private void take(BitSet members, @Nullable BitSet now) {
+        if (now == null) return;
+        // It may have been cut in two, or framed: then what its elements have become is more than it.
+        out.or(become(members));
+        out.or(now);
+        done.or(members);
+    }
+
+    /** Finds what each element is now by its key, or by what the steps below have made of it. */
+    private void becomeOf() {
+        List<Anchor> changed = new ArrayList<>();
+        IntArrayList which = new IntArrayList();
+        for (int i = 0; i < become.length; i++) {
+            Anchor a = hand.anchors().get(i);
+            int at = KeyIndex.of(mesh).find(kind, a.key());
+            if (at >= 0 && a.hasEnds(mesh, kind, at)) {
+                become[i] = IntArrayList.of(at);
+                unchanged.set(i);
+            } else {
+                changed.add(a);
+                which.add(i);
+            }
+        }
+        if (changed.isEmpty()) return;
+        BitSet alike = new BitSet();
+        IntArrayList[] heirs = Descent.of(mesh, kind, changed, alike);
+        for (int i = 0; i < heirs.length; i++) become[which.getInt(i)] = heirs[i];
+        alike.stream().forEach(i -> unsure.set(which.getInt(i)));
+    }
+
+    private boolean isUnchanged(BitSet members) {
+        return members.stream().allMatch(unchanged::get);
+    }
+
+    private BitSet become(BitSet members) {
+        BitSet all = new BitSet();
+        members.stream().forEach(i -> become[i].forEach(all::set));
+        return all;
+    }
+
+    private List<Anchor> gone(BitSet members) {
+        List<Anchor> all = new ArrayList<>();
+        members.stream()
+                .filter(i -> become[i].isEmpty())
+                .forEach(i -> all.add(hand.anchors().get(i)));
+        return all;
+    }
+
     /**
-     * Follows elements that were picked together.
+     * Follows elements that were picked together one by one, since what they are together is not known.
      *
-     * @param now what they are together now, or null where that is not known
      * @param share how much of a surface or a line they were
      */
-    private void follow(BitSet members, @Nullable BitSet now, double share) {
-        // Also where it is known: it may have been cut in two, or framed, and then what its elements are is more than
-        // it.
-        BitSet each = new BitSet();
-        List<Anchor> gone = new ArrayList<>();
-        follow(members, each, gone);
-        if (now != null) {
-            out.or(each);
-            out.or(now);
-            return;
-        }
+    private void follow(BitSet members, double share) {
+        BitSet each = become(members), open = (BitSet) members.clone();
+        open.andNot(done);
+        done.or(members);
+        List<Anchor> gone = gone(open);
         BitSet more = (BitSet) each.clone();
         int again = byPlace(gone, more);
         if (again > 0 && isAsMuch(more, share)) {
@@ -97,11 +154,11 @@ final class HandMatch {
             return;
         }
         lost += gone.size();
-        int left = members.cardinality() - gone.size();
-        boolean same = members.stream().allMatch(i -> present(hand.anchors().get(i)) >= 0);
-        if (each.isEmpty() || same || isAsMuch(each, share)) {
+        int left = open.cardinality() - gone.size();
+        boolean sure = !members.intersects(unsure);
+        if (each.isEmpty() || sure || isAsMuch(each, share)) {
             out.or(each);
-        } else if (gone.isEmpty()) {
+        } else if (gone(members).isEmpty()) {
             // All have their keys, and are yet a part of what they were together, or far more: they are named alike.
             lost += left;
         } else {
@@ -117,36 +174,13 @@ final class HandMatch {
         return part < 0 || part > LESS && part < 1 / LESS;
     }
 
-    /** Follows elements one by one, by their keys or by what the steps below have made of them. */
-    private void follow(BitSet members, BitSet to, List<Anchor> gone) {
-        List<Anchor> changed = new ArrayList<>();
-        for (int i = members.nextSetBit(0); i >= 0; i = members.nextSetBit(i + 1)) {
-            Anchor a = hand.anchors().get(i);
-            int at = present(a);
-            if (at >= 0) to.set(at);
-            else changed.add(a);
-        }
-        if (changed.isEmpty()) return;
-        IntArrayList[] heirs = Descent.of(mesh, kind, changed);
-        for (int i = 0; i < heirs.length; i++) {
-            heirs[i].forEach(to::set);
-            if (heirs[i].isEmpty()) gone.add(changed.get(i));
-        }
-    }
-
-    /** The element if it is as it was, else below 0. */
-    private int present(Anchor a) {
-        int at = KeyIndex.of(mesh).find(kind, a.key());
-        return at >= 0 && a.hasEnds(mesh, kind, at) ? at : -1;
-    }
-
     /** The same pick by elements that the mesh has, where what was picked has been divided; lost ones stay as they are. */
     static Rule.Hand settled(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Anchor> anchors = hand.anchors();
         // Vertices may be meant in their order.
         Picked now = hand.wholes().isEmpty() || kind == ElementKind.VERTEX ? null : of(mesh, kind, hand);
         if (now != null && now.lost() == 0) return Rule.Hand.of(mesh, now.selection());
-        IntArrayList[] heirs = Descent.of(mesh, kind, anchors);
+        IntArrayList[] heirs = Descent.of(mesh, kind, anchors, new BitSet());
         KeyIndex index = KeyIndex.of(mesh);
         Set<Anchor> out = new LinkedHashSet<>();
         boolean same = true;

@@ -2,6 +2,7 @@ package org.modeststack.steps.pick;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.UnaryOperator;
@@ -197,6 +198,18 @@ public final class PickText {
 
     // ---- as it is read
 
+    /** What was picked by hand, and whether it is followed as a whole. */
+    private static String picked(Rule.Hand h, ElementKind kind) {
+        int n = h.anchors().size(), wholes = h.wholes().size();
+        BitSet in = new BitSet();
+        for (Whole w : h.wholes()) in.or(w.members());
+        String all = n + " picked " + count(n, kind).replaceAll("^[0-9]+ ", "");
+        if (wholes == 0 || in.cardinality() < n) return all;
+        // One face may be a whole surface; that is said, since parts of it would be meant as well.
+        String what = kind == ElementKind.FACE ? "surface" : "line";
+        return wholes == 1 ? all + ", a whole " + what : all + ", " + wholes + " whole " + what + "s";
+    }
+
     /** "1 face", "12 edges". */
     public static String count(int n, ElementKind kind) {
         return n + " " + (n == 1 ? kind.name().toLowerCase(Locale.ROOT) : plural(kind));
@@ -242,9 +255,7 @@ public final class PickText {
         }
         return switch (((Term.Where) term).rule()) {
             case Rule.All _ -> "all " + all;
-            case Rule.Hand h ->
-                (h.anchors().size() == 1 ? "1 picked " : h.anchors().size() + " picked ")
-                        + count(h.anchors().size(), kind).replaceAll("^[0-9]+ ", "");
+            case Rule.Hand h -> picked(h, kind);
             case Rule.Sharper r ->
                 own(all, "edges", "along edges ") + "sharper than " + Numbers.show(r.degrees()) + "°";
             case Rule.Border _ -> kind == ElementKind.EDGE ? "open edges" : all + " along open edges";

@@ -27,6 +27,9 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     /** Longer outlines are not written down. */
     private static final int MOST = 1024;
 
+    /** Of so many it would take long to write down their outlines. */
+    private static final int MANY = 256;
+
     /** Ways between fewer vertices say nothing. */
     private static final int FEWEST = 3;
 
@@ -45,7 +48,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
                     : edges(mesh, elements[i], member, seen);
             if (s != null && s.share != 0) out.add(s);
         }
-        return out;
+        return out.size() > MANY ? List.of() : out;
     }
 
     /** The faces of one patch that hang together with one. */
@@ -165,10 +168,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
             else around.set(in);
         }
         if (inside) return -part / mesh.bounds().diagonal();
-        for (int i = around.nextSetBit(0); i >= 0; i = around.nextSetBit(i + 1)) {
-            IntArrayList of = kind == ElementKind.FACE ? patches.faces(i) : patches.edges(i);
-            for (int k = 0; k < of.size(); k++) all += size(mesh, kind, of.getInt(k));
-        }
+        for (int i = around.nextSetBit(0); i >= 0; i = around.nextSetBit(i + 1)) all += patches.size(kind, i);
         return all > 0 ? part / all : 0;
     }
 

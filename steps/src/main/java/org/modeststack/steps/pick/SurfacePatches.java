@@ -46,6 +46,7 @@ final class SurfacePatches implements Memory.Counted {
     private final int[] lineOf;
 
     private final List<IntArrayList> edges = new ArrayList<>();
+    private final double[] lengths;
     private final IntArrayList lows = new IntArrayList();
     private final IntArrayList highs = new IntArrayList();
 
@@ -67,6 +68,9 @@ final class SurfacePatches implements Memory.Counted {
         area = Arrays.stream(areas).sum();
         lineOf = new int[mesh.adjacency().edgeCount()];
         lines();
+        lengths = new double[edges.size()];
+        for (int e = 0; e < lineOf.length; e++)
+            if (lineOf[e] >= 0) lengths[lineOf[e]] += 2 * Anchor.size(mesh, ElementKind.EDGE, e);
     }
 
     static SurfacePatches of(Mesh mesh) {
@@ -80,6 +84,7 @@ final class SurfacePatches implements Memory.Counted {
         memory.addArray(lineOf);
         memory.addArray(ways);
         memory.addArray(areas);
+        memory.addArray(lengths);
         for (IntArrayList l : faces) memory.addArray(l.elements());
         for (IntArrayList l : edges) memory.addArray(l.elements());
     }
@@ -198,6 +203,11 @@ final class SurfacePatches implements Memory.Counted {
     Vec3 way(int patch) {
         Vec3 sum = new Vec3(ways[3 * patch], ways[3 * patch + 1], ways[3 * patch + 2]);
         return areas[patch] > 0 ? sum.times(1 / areas[patch]) : Vec3.ZERO;
+    }
+
+    /** How large a patch is, mm², or how long a line, mm. */
+    double size(ElementKind kind, int patchOrLine) {
+        return kind == ElementKind.FACE ? areas[patchOrLine] : lengths[patchOrLine];
     }
 
     /** Of the whole surface, from 0 to 1. */

@@ -109,6 +109,19 @@ class WholeTest {
         assertEquals(p, PickText.parse(PickText.write(p)));
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "edges: sharper 30 | 48 picked edges, 2 whole lines",
+                "faces: facing 0 0 1 10 | 24 picked faces, a whole surface",
+                "faces: facing 1 0 0 40 | 12 picked faces"
+            })
+    void theSentenceSaysWhatTheyAre(String pick, String words) throws StepException {
+        Pick p = Pick.of(PickText.parse(pick).kind(), hand(drum(24, 2, 1), pick));
+        assertEquals(words, PickText.words(p, _ -> ""));
+    }
+
     @Test
     void openBordersAreLinesToo() {
         Mesh sheet = MeshFixtures.sheet(4);
