@@ -55,7 +55,7 @@ public final class PickJudge {
     public static void main(String[] args) {
         List<String> words = new ArrayList<>(List.of(args));
         boolean each = words.remove("-v");
-        int changes = words.isEmpty() ? 512 : Integer.parseInt(words.getFirst());
+        int changes = words.isEmpty() ? 704 : Integer.parseInt(words.getFirst());
         PickJudge judge = new PickJudge();
         judge.run(changes, words.size() > 1 ? Long.parseLong(words.get(1)) : 7);
         if (each)
@@ -105,6 +105,12 @@ public final class PickJudge {
                 Step step = body.entries().get(i).step(),
                         to = other.entries().get(i).step();
                 StepDescriptor descriptor = StepDescriptor.of(step);
+                if (body.entries().get(i).enabled() != other.entries().get(i).enabled())
+                    d = Edits.setEnabled(
+                            d,
+                            body.id(),
+                            List.of(body.entries().get(i).id()),
+                            other.entries().get(i).enabled());
                 for (ParamDescriptor p : descriptor.params())
                     if (!descriptor.value(step, p).equals(descriptor.value(to, p)))
                         d = set(d, body.id(), body.entries().get(i).id(), p.name(), descriptor.value(to, p));

@@ -95,6 +95,28 @@ record PickModel(
             return this;
         }
 
+        /** Elements of a model that is turned round Y and moved up at the end, told by where they were before. */
+        Builder faces(String what, Function<Numbers, Predicate<Vec3>> place, boolean turned) {
+            regions.add(new Region(what, ElementKind.FACE, turned ? back(place) : place, _ -> true));
+            return this;
+        }
+
+        Builder edges(String what, Function<Numbers, Predicate<Vec3>> place, boolean turned) {
+            regions.add(new Region(what, ElementKind.EDGE, turned ? back(place) : place, _ -> true));
+            return this;
+        }
+
+        private static Function<Numbers, Predicate<Vec3>> back(Function<Numbers, Predicate<Vec3>> place) {
+            return n -> {
+                double a = -Math.toRadians(n.get("turn")), c = Math.cos(a), s = Math.sin(a);
+                Predicate<Vec3> before = place.apply(n);
+                return p -> {
+                    double z = p.z() - n.get("up");
+                    return before.test(new Vec3(c * p.x() + s * z, p.y(), -s * p.x() + c * z));
+                };
+            };
+        }
+
         /** Faces that go along an axis, on whatever side of it. */
         Builder walls(String what, Vec3 axis, Function<Numbers, Predicate<Vec3>> place) {
             regions.add(new Region(what, ElementKind.FACE, place, n -> Math.abs(n.dot(axis)) < 0.5));

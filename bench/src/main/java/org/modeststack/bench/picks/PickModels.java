@@ -43,7 +43,13 @@ final class PickModels {
                 dividedCylinder(),
                 smoothedPlate(),
                 roundWindows(),
-                boredBevel());
+                boredBevel(),
+                chamferedBar(),
+                optionalSteps(),
+                toothedRing(),
+                hexagonPlate(),
+                cutTorus(),
+                turnedBracket());
     }
 
     private static Vec3 v(double x, double y, double z) {
@@ -707,6 +713,203 @@ final class PickModels {
                 .change("sides", 48, 64)
                 .change("width", 3, 1)
                 .change("strips", 3, 4, 1)
+                .done();
+    }
+
+    /** A bar whose upper edge is rounded, and stands turned on a plate. */
+    private static PickModel chamferedBar() {
+        Numbers n = Numbers.of("across", 40, "tall", 30, "sides", 32, "width", 3, "strips", 3, "segments", 1);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        step(
+                                "cylinder",
+                                "diameter",
+                                p.get("across"),
+                                "height",
+                                p.get("tall"),
+                                "sides",
+                                p.whole("sides"),
+                                "segments",
+                                p.whole("segments")),
+                        step(
+                                "bevel",
+                                "where",
+                                PickText.parse("edges: facing 0 0 1 10; rim"),
+                                "width",
+                                p.get("width"),
+                                "segments",
+                                p.whole("strips")))
+                .document();
+        return new PickModel.Builder("rounded bar", n, build)
+                .faces("top", UP, p -> at(2, p.get("tall")))
+                .edges("upper rail", p -> at(2, p.get("tall")))
+                .edges("lower edge", p -> at(2, 0))
+                .walls(
+                        "wall",
+                        UP,
+                        p -> round(2, 0, 0, p.get("across") / 2, p.whole("sides"))
+                                .and(between(2, 0, p.get("tall") - p.get("width"))))
+                .edges("lower rail", p -> at(2, p.get("tall") - p.get("width")))
+                .vertices("lower rail", p -> at(2, p.get("tall") - p.get("width")))
+                .change("across", 60, 30)
+                .change("tall", 44, 18)
+                .change("sides", 48, 64, 40)
+                .change("width", 5, 1.5)
+                .change("strips", 2, 5, 1)
+                .done();
+    }
+
+    /** Steps below that are switched on and off. */
+    private static PickModel optionalSteps() {
+        Numbers n = Numbers.of("x", 70, "y", 50, "z", 20, "split", 0, "bore", 0, "slot", 0, "sides", 24, "segments", 1);
+        Function<Numbers, Document> build = p -> {
+            Sketch s = Sketch.of(box(p.get("x"), p.get("y"), p.get("z"), p.whole("segments"), 1, 1), move(3, 0, 0))
+                    .then(
+                            step("split", "faces", PickText.parse("faces: facing 0 0 1 10"), "parts", 2),
+                            p.whole("split") == 1);
+            s = s.cut(p.whole("bore") == 1, bar(14, 60, p.whole("sides")), move(-12, 0, -20));
+            return s.cut(p.whole("slot") == 1, box(8, 80, 60, 1, 1, 1), move(20, 0, 10))
+                    .document();
+        };
+        return new PickModel.Builder("steps switched on", n, build)
+                .faces("top", UP, p -> at(2, p.get("z")))
+                .faces("right side", ACROSS, p -> at(0, 3 + p.get("x") / 2))
+                .faces("left side", v(-1, 0, 0), p -> at(0, 3 - p.get("x") / 2))
+                .faces("bottom", DOWN, p -> at(2, 0))
+                .edges("upper edge on the right", p -> at(0, 3 + p.get("x") / 2).and(at(2, p.get("z"))))
+                .edges("lower edge in front", p -> at(1, -p.get("y") / 2).and(at(2, 0)))
+                .faces("front", v(0, -1, 0), p -> at(1, -p.get("y") / 2))
+                .change("x", 90, 60)
+                .change("z", 28, 14)
+                .change("split", 1)
+                .change("bore", 1)
+                .change("slot", 1)
+                .change("segments", 2, 3)
+                .done();
+    }
+
+    private static PickModel toothedRing() {
+        Numbers n = Numbers.of("across", 80, "wall", 10, "tall", 16, "sides", 60, "teeth", 8, "wide", 8, "long", 12);
+        Function<Numbers, Document> build = p -> Sketch.of(step(
+                        "tube",
+                        "diameter",
+                        p.get("across"),
+                        "wall",
+                        p.get("wall"),
+                        "height",
+                        p.get("tall"),
+                        "sides",
+                        p.whole("sides")))
+                .unite(
+                        box(p.get("long"), p.get("wide"), p.get("tall"), 1, 1, 1),
+                        move(p.get("across") / 2, 0, 0),
+                        step("round-array", "count", p.whole("teeth"), "axis", Axis.Z))
+                .document();
+        return new PickModel.Builder("toothed ring", n, build)
+                .faces("end of the third tooth", p -> tooth(p, 2))
+                .edges("edges of the second tooth's end", p -> tooth(p, 1))
+                .vertices("corners of the fourth tooth's end", p -> tooth(p, 3))
+                .walls("inner wall", UP, p -> round(2, 0, 0, p.get("across") / 2 - p.get("wall"), p.whole("sides")))
+                .change("across", 100, 70)
+                .change("wall", 14, 8)
+                .change("tall", 24, 10)
+                .change("sides", 72, 90, 48)
+                .change("teeth", 10, 6, 5)
+                .change("wide", 10, 5)
+                .change("long", 16, 9)
+                .done();
+    }
+
+    private static Predicate<Vec3> tooth(Numbers p, int k) {
+        double a = 2 * Math.PI * k / p.get("teeth"), far = p.get("across") / 2 + p.get("long") / 2;
+        return q -> Places.near(q.x() * Math.cos(a) + q.y() * Math.sin(a), far)
+                && Math.abs(-q.x() * Math.sin(a) + q.y() * Math.cos(a)) < p.get("wide") / 2 + 1e-4;
+    }
+
+    private static PickModel hexagonPlate() {
+        Numbers n = Numbers.of("flats", 50, "tall", 12, "bore", 18, "sides", 28, "rows", 3, "pitch", 76);
+        Function<Numbers, Document> build =
+                p -> Sketch.of(step("prism", "acrossFlats", p.get("flats"), "height", p.get("tall"), "sides", 6))
+                        .cut(bar(p.get("bore"), 60, p.whole("sides")), move(0, 0, -20))
+                        .then(step("row-array", "count", p.whole("rows"), "offset", v(0, p.get("pitch"), 0)))
+                        .document();
+        return new PickModel.Builder("row of nuts", n, build)
+                .faces(
+                        "top of the second",
+                        UP,
+                        p -> at(2, p.get("tall")).and(between(1, p.get("pitch") / 2, 1.5 * p.get("pitch"))))
+                .edges(
+                        "upper rim of the third's bore",
+                        p -> round(2, 0, 2 * p.get("pitch"), p.get("bore") / 2, p.whole("sides"))
+                                .and(at(2, p.get("tall"))))
+                .edges(
+                        "upper outline of the first",
+                        p -> at(2, p.get("tall"))
+                                .and(between(1, -p.get("pitch") / 2, p.get("pitch") / 2))
+                                .and(beyond(2, 0, 0, p.get("flats") / 2)))
+                .walls("bore of the first", UP, p -> round(2, 0, 0, p.get("bore") / 2, p.whole("sides")))
+                .change("flats", 60, 44)
+                .change("tall", 18, 8)
+                .change("bore", 24, 12)
+                .change("sides", 42, 56, 20)
+                .change("rows", 5, 4)
+                .change("pitch", 90, 72)
+                .done();
+    }
+
+    private static PickModel cutTorus() {
+        Numbers n = Numbers.of("across", 80, "thick", 20, "sides", 48, "tube", 20, "level", 4);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        step(
+                                "torus",
+                                "diameter",
+                                p.get("across"),
+                                "thickness",
+                                p.get("thick"),
+                                "sides",
+                                p.whole("sides"),
+                                "tubeSides",
+                                p.whole("tube")),
+                        move(0, 0, 100))
+                .cut(box(300, 300, 100, 1, 1, 1), move(0, 0, 100 + p.get("thick") / 2 + p.get("level")))
+                .document();
+        return new PickModel.Builder("cut ring", n, build)
+                .faces("the flat", UP, p -> at(2, 100 + p.get("thick") / 2 + p.get("level")))
+                .edges(
+                        "its outer edge",
+                        p -> at(2, 100 + p.get("thick") / 2 + p.get("level")).and(beyond(2, 0, 0, p.get("across") / 2)))
+                .edges(
+                        "its inner edge",
+                        p -> at(2, 100 + p.get("thick") / 2 + p.get("level")).and(within(2, 0, 0, p.get("across") / 2)))
+                .change("across", 100, 70)
+                .change("thick", 26, 18)
+                .change("sides", 64, 72)
+                .change("tube", 24, 30)
+                .change("level", 2, 6)
+                .done();
+    }
+
+    /** Turned and moved below everything. */
+    private static PickModel turnedBracket() {
+        Numbers n = Numbers.of("x", 50, "y", 30, "z", 12, "bore", 10, "sides", 24, "turn", 30, "up", 5);
+        Function<Numbers, Document> build = p -> Sketch.of(box(p.get("x"), p.get("y"), p.get("z"), 1, 1, 1))
+                .cut(bar(p.get("bore"), 60, p.whole("sides")), move(12, 0, -20))
+                .then(step("turn", "axis", Axis.Y, "angle", p.get("turn")), move(0, 0, p.get("up")))
+                .document();
+        return new PickModel.Builder("turned plate", n, build)
+                .faces("upper side", p -> at(2, p.get("z")), true)
+                .edges(
+                        "upper rim",
+                        p -> round(2, 12, 0, p.get("bore") / 2, p.whole("sides"))
+                                .and(at(2, p.get("z"))),
+                        true)
+                .faces("wall of the bore", p -> round(2, 12, 0, p.get("bore") / 2, p.whole("sides")), true)
+                .edges("upper edge on the right", p -> at(0, p.get("x") / 2).and(at(2, p.get("z"))), true)
+                .change("x", 64, 46)
+                .change("z", 18, 8)
+                .change("bore", 14, 7)
+                .change("sides", 36, 40)
+                .change("turn", 75, -20, 160)
+                .change("up", 40, -30)
                 .done();
     }
 }

@@ -1,5 +1,6 @@
 package org.modeststack.bench.picks;
 
+import java.util.List;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Document;
@@ -35,6 +36,14 @@ final class Sketch {
         return combined(Operation.DIFFERENCE, tool);
     }
 
+    /** The same, switched on or off. */
+    Sketch cut(boolean on, Step... tool) {
+        Sketch all = cut(tool);
+        var body = all.document.bodies().getFirst();
+        return new Sketch(Edits.setEnabled(
+                all.document, body.id(), List.of(body.entries().getLast().id()), on));
+    }
+
     Sketch unite(Step... tool) {
         return combined(Operation.UNION, tool);
     }
@@ -51,6 +60,14 @@ final class Sketch {
         String id = d.bodies().getFirst().id();
         for (Step s : steps) d = Edits.addStep(d, id, d.body(id).entries().size(), s);
         return new Sketch(d);
+    }
+
+    /** A step of the body that is judged, switched on or off. */
+    Sketch then(Step step, boolean on) {
+        Document d = then(step).document;
+        var body = d.bodies().getFirst();
+        return new Sketch(
+                Edits.setEnabled(d, body.id(), List.of(body.entries().getLast().id()), on));
     }
 
     Document document() {

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 class PickJudgeTest {
     @Test
     void picksKeepMeaningTheWhole() {
-        List<PickJudge.Case> cases = new PickJudge().run(160, 3);
+        List<PickJudge.Case> cases = new PickJudge().run(176, 3);
         int right = 0, there = 0;
         StringBuilder bad = new StringBuilder();
         for (PickJudge.Case c : cases) {

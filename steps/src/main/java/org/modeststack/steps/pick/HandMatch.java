@@ -147,7 +147,8 @@ final class HandMatch {
         List<Anchor> gone = gone(open);
         BitSet more = (BitSet) each.clone();
         int again = byPlace(gone, more);
-        if (again > 0 && isAsMuch(more, share)) {
+        // What is found by its place is only believed where it is as much of the same kind of thing.
+        if (again > 0 && isAsMuch(more, share) && Stretch.share(mesh, kind, more) * share > 0) {
             out.or(more);
             found += again;
             lost += gone.size() - again;

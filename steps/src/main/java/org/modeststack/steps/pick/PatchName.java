@@ -63,6 +63,7 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
             int v = index.find(ElementKind.VERTEX, vertices.getLong(i));
             if (v >= 0) at(mesh, patches, v).stream().forEach(p -> votes.addTo(p, 1));
         }
+        if (votes.isEmpty()) return alone(patches);
         int best = -1;
         double most = 0, second = 0;
         for (var e : votes.int2IntEntrySet()) {
@@ -79,6 +80,19 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
         }
         if (best < 0 || most < CLEARLY * second || patches.share(best) > GROWN * share) return -1;
         return best;
+    }
+
+    /** Where no key is left: the only patch that the same steps have made, if it lies alike and is about as large. */
+    private int alone(SurfacePatches patches) {
+        int found = -1;
+        for (int p = 0; p < patches.count() && signature != 0; p++) {
+            if (patches.signature(p) != signature) continue;
+            if (found >= 0) return -1;
+            found = p;
+        }
+        if (found < 0 || patches.way(found).minus(way).length() > ALIKE) return -1;
+        double grown = patches.share(found) / share;
+        return grown < GROWN && grown > 1 / GROWN ? found : -1;
     }
 
     private static BitSet at(Mesh mesh, SurfacePatches patches, int v) {

@@ -169,6 +169,11 @@ final class SurfacePatches implements Memory.Counted {
         return p == q ? -1 : (long) (Math.min(p, q) + 1) << 32 | Math.max(p, q) + 1;
     }
 
+    /** How many patches there are. */
+    int count() {
+        return faces.size();
+    }
+
     int patchOf(int face) {
         return patchOf[face];
     }

@@ -8,6 +8,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 
 /**
  * A whole that was picked by hand, all its elements: a patch of a surface, or the line along which two patches meet. It is
@@ -24,6 +25,12 @@ public record Whole(
         BitSet members, PatchName first, @Nullable PatchName second, boolean line, boolean all) {
     /** A line that has no more vertices is an edge, and these are its ends. */
     private static final int CORNERS = 2;
+
+    /** So many places are enough to tell where a line was. */
+    private static final int SAMPLE = 32;
+
+    /** The nearest of several lines must be so much nearer than the second. */
+    private static final double FAR = 0.5;
 
     /** Of so many it would take long to write down by what they are known. */
     private static final int MOST = 256;
@@ -142,7 +149,32 @@ public record Whole(
                 best = lines.getInt(i);
             } else second = Math.max(second, n);
         }
-        return most > second ? best : -1;
+        return most > second ? best : most == 0 ? nearest(mesh, anchors, lines) : -1;
+    }
+
+    /** The one that lies by far nearest to where it was picked, or -1. */
+    private int nearest(Mesh mesh, List<Anchor> anchors, IntArrayList lines) {
+        int best = -1;
+        double least = Double.POSITIVE_INFINITY, second = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < lines.size(); i++) {
+            BitSet on = SurfacePatches.of(mesh).verticesOfLine(lines.getInt(i));
+            double far = 0;
+            int step = Math.max(1, members.cardinality() / SAMPLE), n = 0;
+            for (int m = members.nextSetBit(0); m >= 0; m = members.nextSetBit(m + 1)) {
+                if (n++ % step != 0) continue;
+                Vec3 place = anchors.get(m).place();
+                far += on.stream()
+                        .mapToDouble(v -> mesh.point(v).minus(place).length())
+                        .min()
+                        .orElseThrow();
+            }
+            if (far < least) {
+                second = least;
+                least = far;
+                best = lines.getInt(i);
+            } else second = Math.min(second, far);
+        }
+        return least < FAR * second ? best : -1;
     }
 
     private static void note(KeyIndex index, long key, BitSet known) {
