@@ -94,6 +94,8 @@ public final class PickState implements AutoCloseable {
     /** What cannot be worked out is lost. */
     private static Picked workOut(Question q) {
         try {
+            // Whoever sees what is picked is likely to pick more.
+            Pick.prepare(q.mesh());
             return q.pick().on(q.mesh());
         } catch (CancellationException e) {
             throw e;

@@ -42,6 +42,11 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return s.isEmpty() ? none(s.kind()) : of(s.kind(), Rule.Hand.of(mesh, s));
     }
 
+    /** Works out what picking by hand on a mesh needs to know of it, so that no click has to wait. Linear in the mesh. */
+    public static void prepare(Mesh mesh) {
+        SurfacePatches.of(mesh);
+    }
+
     public Pick and(Term term) {
         List<Term> more = new ArrayList<>(terms);
         more.add(term);
