@@ -32,8 +32,13 @@ final class HandMatch {
     private static final double ASTRAY = 0.02;
 
     static Picked of(Mesh mesh, ElementKind kind, Rule.Hand hand) {
+        return of(mesh, kind, hand, false);
+    }
+
+    /** @param loops whether what is meant are the loops of what was picked, so that another edge of the same line will do */
+    static Picked of(Mesh mesh, ElementKind kind, Rule.Hand hand, boolean loops) {
         HandMatch match = new HandMatch(mesh, kind, hand);
-        match.follow();
+        match.follow(loops);
         return new Picked(new Selection(kind, match.out), hand.anchors().size(), match.found, match.lost);
     }
 
@@ -62,19 +67,24 @@ final class HandMatch {
     }
 
     /** Follows wholes and stretches as such, others one by one. */
-    private void follow() {
+    private void follow(boolean loops) {
         becomeOf();
+        if (loops) parts();
         // What is found as a whole is, though it may be a part of another that is not.
         List<BitSet> wholes = new ArrayList<>(), stretches = new ArrayList<>();
-        for (Whole w : hand.wholes()) wholes.add(w.on(mesh, kind, hand.anchors()));
+        List<Whole> asked = hand.wholes().stream().filter(w -> !w.part()).toList();
+        for (Whole w : asked) wholes.add(w.on(mesh, kind, hand.anchors()));
         for (Stretch s : hand.stretches()) stretches.add(isUnchanged(s.members()) ? null : s.on(mesh, kind));
-        for (int i = 0; i < wholes.size(); i++) take(hand.wholes().get(i).members(), wholes.get(i));
+        for (int i = 0; i < wholes.size(); i++) take(asked.get(i).members(), wholes.get(i));
         for (int i = 0; i < stretches.size(); i++) take(hand.stretches().get(i).members(), stretches.get(i));
         for (int i = 0; i < wholes.size(); i++)
-            if (wholes.get(i) == null) follow(hand.wholes().get(i).members(), 1);
+            if (wholes.get(i) == null) follow(asked.get(i).members(), 1);
         for (int i = 0; i < stretches.size(); i++) {
             Stretch s = hand.stretches().get(i);
-            if (stretches.get(i) == null && !isUnchanged(s.members())) follow(s.members(), s.share());
+            BitSet open = (BitSet) s.members().clone();
+            open.andNot(done);
+            if (stretches.get(i) == null && !open.isEmpty() && !isUnchanged(s.members()))
+                follow(s.members(), s.share());
         }
         BitSet rest = new BitSet();
         rest.set(0, become.length);
@@ -84,6 +94,28 @@ final class HandMatch {
         int again = byPlace(gone, out);
         found += again;
         lost += gone.size() - again;
+    }
+
+    /** Takes the nearest edge of the same line where one that was picked for its loop is not there any more. */
+    private void parts() {
+        for (Whole w : hand.wholes()) {
+            int i = w.members().nextSetBit(0);
+            if (!w.part() || unchanged.get(i)) continue;
+            BitSet line = w.on(mesh, kind, hand.anchors());
+            if (line == null) continue;
+            Vec3 place = hand.anchors().get(i).place();
+            int best = -1;
+            double least = Double.POSITIVE_INFINITY;
+            for (int e = line.nextSetBit(0); e >= 0; e = line.nextSetBit(e + 1)) {
+                double far = Anchor.place(mesh, kind, e).minus(place).length();
+                if (far >= least) continue;
+                least = far;
+                best = e;
+            }
+            become[i] = IntArrayList.of(best);
+            out.set(best);
+            done.set(i);
+        }
     }
 
     /** Takes what elements that were picked together are now, if that is known. */

@@ -17,7 +17,13 @@ import org.modeststack.mesh.Vec3;
  */
 final class HandText {
     /** Whether a whole is a line, whether it has a second patch, and whether it is all between the two. */
-    private static final String PATCH = "p", LINE = "l", ONE_LINE = "o", BORDER = "b", ONE_BORDER = "c";
+    private static final String PATCH = "p",
+            LINE = "l",
+            ONE_LINE = "o",
+            BORDER = "b",
+            ONE_BORDER = "c",
+            PART = "i",
+            BORDER_PART = "j";
 
     private HandText() {}
 
@@ -38,8 +44,7 @@ final class HandText {
             if (!a.ends().isEmpty()) out.append('/').append(keys(a.ends()));
         }
         for (Whole w : h.wholes()) {
-            String kind =
-                    !w.line() ? PATCH : w.second() == null ? w.all() ? BORDER : ONE_BORDER : w.all() ? LINE : ONE_LINE;
+            String kind = kind(w);
             out.append(" =")
                     .append(kind)
                     .append(members(w.members()))
@@ -56,6 +61,14 @@ final class HandText {
             for (LongList way : s.ways()) out.append('|').append(keys(way));
         }
         return out.toString();
+    }
+
+    private static String kind(Whole w) {
+        boolean border = w.second() == null;
+        if (!w.line()) return PATCH;
+        if (w.part()) return border ? BORDER_PART : PART;
+        if (w.all()) return border ? BORDER : LINE;
+        return border ? ONE_BORDER : ONE_LINE;
     }
 
     private static String patch(PatchName p) {
@@ -140,11 +153,14 @@ final class HandText {
 
     private static Whole whole(String[] parts) {
         String kind = parts[0].substring(0, 1);
-        if (!List.of(PATCH, LINE, ONE_LINE, BORDER, ONE_BORDER).contains(kind)) throw new NumberFormatException();
-        boolean line = !kind.equals(PATCH), two = kind.equals(LINE) || kind.equals(ONE_LINE);
+        if (!List.of(PATCH, LINE, ONE_LINE, BORDER, ONE_BORDER, PART, BORDER_PART)
+                .contains(kind)) throw new NumberFormatException();
+        boolean line = !kind.equals(PATCH), two = kind.equals(LINE) || kind.equals(ONE_LINE) || kind.equals(PART);
+        boolean part = kind.equals(PART) || kind.equals(BORDER_PART);
         if (parts.length != (two ? 3 : 2)) throw new NumberFormatException();
         boolean all = kind.equals(PATCH) || kind.equals(LINE) || kind.equals(BORDER);
-        return new Whole(members(parts[0].substring(1)), patch(parts[1]), two ? patch(parts[2]) : null, line, all);
+        return new Whole(
+                members(parts[0].substring(1)), patch(parts[1]), two ? patch(parts[2]) : null, line, all, part);
     }
 
     private static PatchName patch(String text) {

@@ -188,7 +188,11 @@ public record Pick(ElementKind kind, List<Term> terms) {
                 continue;
             }
             Term.Where w = (Term.Where) t;
-            Picked p = RuleMatch.of(mesh, kind, w.rule());
+            boolean loops =
+                    i + 1 < terms.size() && terms.get(i + 1) instanceof Term.Change c && c.kind() == Term.Kind.LOOP;
+            Picked p = w.rule() instanceof Rule.Hand h
+                    ? HandMatch.of(mesh, kind, h, loops)
+                    : RuleMatch.of(mesh, kind, w.rule());
             wanted += p.wanted();
             found += p.found();
             lost += p.lost();

@@ -200,9 +200,13 @@ public final class PickText {
 
     /** What was picked by hand, and whether it is followed as a whole. */
     private static String picked(Rule.Hand h, ElementKind kind) {
-        int n = h.anchors().size(), wholes = h.wholes().size();
+        int n = h.anchors().size(), wholes = 0;
         BitSet in = new BitSet();
-        for (Whole w : h.wholes()) in.or(w.members());
+        for (Whole w : h.wholes()) {
+            if (w.part()) continue;
+            in.or(w.members());
+            wholes++;
+        }
         String all = n + " picked " + count(n, kind).replaceAll("^[0-9]+ ", "");
         if (wholes == 0 || in.cardinality() < n) return all;
         // One face may be a whole surface; that is said, since parts of it would be meant as well.

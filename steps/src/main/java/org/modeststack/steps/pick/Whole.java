@@ -20,9 +20,10 @@ import org.modeststack.mesh.Vec3;
  * @param second the other one; null for a patch, and where a line is an open border
  * @param line whether it is a line
  * @param all whether it is all that lies between the two patches, and not one line of several
+ * @param part whether only a part of the line was picked, which leads to it where its loop is meant
  */
 public record Whole(
-        BitSet members, PatchName first, @Nullable PatchName second, boolean line, boolean all) {
+        BitSet members, PatchName first, @Nullable PatchName second, boolean line, boolean all, boolean part) {
     /** A line that has no more vertices is an edge, and these are its ends. */
     private static final int CORNERS = 2;
 
@@ -31,6 +32,9 @@ public record Whole(
 
     /** The nearest of several lines must be so much nearer than the second. */
     private static final double FAR = 0.5;
+
+    /** More edges are not likely to be there for their loops. */
+    private static final int FEW = 8;
 
     /** Of so many it would take long to write down by what they are known. */
     private static final int MOST = 256;
@@ -55,7 +59,7 @@ public record Whole(
                 seen.set(p);
                 BitSet all = bits(patches.faces(p));
                 if (isIn(all, picked))
-                    out.add(new Whole(members(elements, all), PatchName.of(mesh, p), null, false, true));
+                    out.add(new Whole(members(elements, all), PatchName.of(mesh, p), null, false, true, false));
             }
             return out;
         }
@@ -75,9 +79,24 @@ public record Whole(
             int p = patches.low(line), q = patches.high(line);
             boolean every = between.get(pair(p, q)) == 0;
             PatchName high = PatchName.of(mesh, q), low = p < 0 ? null : PatchName.of(mesh, p);
-            out.add(new Whole(members(elements, all), high, low, true, every));
+            out.add(new Whole(members(elements, all), high, low, true, every, false));
         }
+        if (kind == ElementKind.EDGE && elements.length <= FEW) parts(mesh, elements, lines, out);
         return out;
+    }
+
+    /** Few edges may be there for their loops: the lines that they are on. */
+    private static void parts(Mesh mesh, int[] elements, BitSet whole, List<Whole> out) {
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        for (int i = 0; i < elements.length; i++) {
+            int line = patches.lineOf(elements[i]);
+            if (line < 0 || whole.get(line)) continue;
+            BitSet member = new BitSet();
+            member.set(i);
+            int p = patches.low(line);
+            PatchName high = PatchName.of(mesh, patches.high(line)), low = p < 0 ? null : PatchName.of(mesh, p);
+            out.add(new Whole(member, high, low, true, false, true));
+        }
     }
 
     private static long pair(int p, int q) {

@@ -80,6 +80,24 @@ class WholeTest {
         }
     }
 
+    /** One edge that was picked for its loop may be another edge of the same line later; alone it may not. */
+    @Test
+    void aLoopIsFoundFromAnotherOfItsEdges() throws StepException {
+        Mesh before = drum(24, 1, 1), now = drum(25, 1, 1);
+        Selection rim = PickText.parse("edges: facing 0 0 1 10; rim").on(before).selection();
+        // The first edge of the rim that has none of its vertices on the new one.
+        int edge = rim.elements().stream().skip(7).findFirst().orElseThrow();
+        Pick one = Pick.hand(before, Selection.of(ElementKind.EDGE, edge));
+        Pick loop = one.and(new Term.Change(Term.Kind.LOOP, 0));
+        assertEquals(24, loop.on(before).selection().size());
+        assertEquals(
+                PickText.parse("edges: facing 0 0 1 10; rim").on(now).selection(),
+                loop.on(now).selection());
+        assertEquals(0, loop.on(now).lost());
+        assertTrue(one.on(now).selection().size() <= 1);
+        assertEquals(loop, PickText.parse(PickText.write(loop)));
+    }
+
     /** A side of a box is none of its other sides, though they have vertices in common. */
     @Test
     void aSideStaysItself() throws StepException {
