@@ -96,13 +96,22 @@ final class HandMatch {
         lost += gone.size() - again;
     }
 
-    /** Takes the nearest edge of the same line where one that was picked for its loop is not there any more. */
+    /**
+     * Takes the line that an edge was picked for where its loop was just that: how faces are divided beside it does not
+     * matter then. Else the nearest edge of the same line where the edge itself is not there any more.
+     */
     private void parts() {
         for (Whole w : hand.wholes()) {
             int i = w.members().nextSetBit(0);
-            if (!w.part() || unchanged.get(i)) continue;
+            if (!w.part() || unchanged.get(i) && !w.all()) continue;
             BitSet line = w.on(mesh, kind, hand.anchors());
             if (line == null) continue;
+            done.set(i);
+            if (w.all()) {
+                become[i] = new IntArrayList(line.stream().toArray());
+                out.or(line);
+                continue;
+            }
             Vec3 place = hand.anchors().get(i).place();
             int best = -1;
             double least = Double.POSITIVE_INFINITY;
@@ -114,7 +123,6 @@ final class HandMatch {
             }
             become[i] = IntArrayList.of(best);
             out.set(best);
-            done.set(i);
         }
     }
 

@@ -23,6 +23,8 @@ final class HandText {
             BORDER = "b",
             ONE_BORDER = "c",
             PART = "i",
+            LOOP = "k",
+            BORDER_LOOP = "m",
             BORDER_PART = "j";
 
     private HandText() {}
@@ -66,7 +68,7 @@ final class HandText {
     private static String kind(Whole w) {
         boolean border = w.second() == null;
         if (!w.line()) return PATCH;
-        if (w.part()) return border ? BORDER_PART : PART;
+        if (w.part()) return w.all() ? border ? BORDER_LOOP : LOOP : border ? BORDER_PART : PART;
         if (w.all()) return border ? BORDER : LINE;
         return border ? ONE_BORDER : ONE_LINE;
     }
@@ -153,12 +155,14 @@ final class HandText {
 
     private static Whole whole(String[] parts) {
         String kind = parts[0].substring(0, 1);
-        if (!List.of(PATCH, LINE, ONE_LINE, BORDER, ONE_BORDER, PART, BORDER_PART)
+        if (!List.of(PATCH, LINE, ONE_LINE, BORDER, ONE_BORDER, PART, BORDER_PART, LOOP, BORDER_LOOP)
                 .contains(kind)) throw new NumberFormatException();
-        boolean line = !kind.equals(PATCH), two = kind.equals(LINE) || kind.equals(ONE_LINE) || kind.equals(PART);
-        boolean part = kind.equals(PART) || kind.equals(BORDER_PART);
+        boolean line = !kind.equals(PATCH),
+                two = kind.equals(LINE) || kind.equals(ONE_LINE) || kind.equals(PART) || kind.equals(LOOP);
+        boolean loop = kind.equals(LOOP) || kind.equals(BORDER_LOOP);
+        boolean part = loop || kind.equals(PART) || kind.equals(BORDER_PART);
         if (parts.length != (two ? 3 : 2)) throw new NumberFormatException();
-        boolean all = kind.equals(PATCH) || kind.equals(LINE) || kind.equals(BORDER);
+        boolean all = loop || kind.equals(PATCH) || kind.equals(LINE) || kind.equals(BORDER);
         return new Whole(
                 members(parts[0].substring(1)), patch(parts[1]), two ? patch(parts[2]) : null, line, all, part);
     }

@@ -9,6 +9,8 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.select.Selection;
 
 /**
  * A whole that was picked by hand, all its elements: a patch of a surface, or the line along which two patches meet. It is
@@ -19,7 +21,8 @@ import org.modeststack.mesh.Vec3;
  * @param first the patch, or one of the two
  * @param second the other one; null for a patch, and where a line is an open border
  * @param line whether it is a line
- * @param all whether it is all that lies between the two patches, and not one line of several
+ * @param all whether it is all that lies between the two patches, and not one line of several; of a part, whether its loop
+ *     is the line
  * @param part whether only a part of the line was picked, which leads to it where its loop is meant
  */
 public record Whole(
@@ -95,7 +98,9 @@ public record Whole(
             member.set(i);
             int p = patches.low(line);
             PatchName high = PatchName.of(mesh, patches.high(line)), low = p < 0 ? null : PatchName.of(mesh, p);
-            out.add(new Whole(member, high, low, true, false, true));
+            BitSet loop = Loops.loops(mesh, Selection.of(ElementKind.EDGE, elements[i]))
+                    .elements();
+            out.add(new Whole(member, high, low, true, loop.equals(bits(patches.edges(line))), true));
         }
     }
 
@@ -133,7 +138,7 @@ public record Whole(
             for (int l = 0; l < patches.lineCount(); l++)
                 if (patches.low(l) == Math.min(p, q) && patches.high(l) == Math.max(p, q)) found.add(l);
         }
-        if (!all && found.size() > 1) {
+        if ((!all || part) && found.size() > 1) {
             int best = withMost(mesh, kind, anchors, found);
             found.clear();
             if (best >= 0) found.add(best);
