@@ -40,6 +40,13 @@ public final class Normals {
         return scale;
     }
 
+    /** The area of a face, mm². */
+    public static double area(Mesh mesh, int face) {
+        double[] n = new double[3];
+        areaVector(mesh, face, n);
+        return Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
+    }
+
     /** Unit normals of all faces, three values a face; zero where a face has no area. */
     public static double[] ofFaces(Mesh mesh) {
         double[] out = new double[3 * mesh.faceCount()];

@@ -15,11 +15,13 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 
 /**
- * Finds elements picked by hand again: by key; where the key is gone, by what the steps below have made of the element
- * ({@link Descent}); where that is not known, by place and direction. Whether places are compared as they are or in
- * proportion to the mesh's bounds is told by what is still known by its key; where neither fits it, nothing is looked
- * for. An element counts as found only where exactly one that nobody else claims lies within half its size and looks the
- * same way: a pick that cannot be sure is lost and said so, rather than silently wrong.
+ * Finds elements picked by hand again: what they are the whole of ({@link Whole}) or a stretch of ({@link Stretch}) as
+ * that; others by key; where the key is gone, by what the steps below have made of the element ({@link Descent}); where
+ * that is not known, by place and direction. Whether places are compared as they are or in proportion to the mesh's bounds
+ * is told by what is still known by its key; where neither fits it, nothing is looked for. An element counts as found only
+ * where exactly one that nobody else claims lies within half its size and looks the same way, and elements that were picked
+ * together must be about as much of their surface as they were: a pick that cannot be sure is lost and said so, rather than
+ * silently wrong.
  */
 final class HandMatch {
     /** How far directions may differ, as a cosine: 25 degrees. */
@@ -30,10 +32,6 @@ final class HandMatch {
 
     /** A mesh whose known vertices are farther than this share of its size from where they should be went elsewhere. */
     private static final double ASTRAY = 0.02;
-
-    static Picked of(Mesh mesh, ElementKind kind, Rule.Hand hand) {
-        return of(mesh, kind, hand, false);
-    }
 
     /** @param loops whether what is meant are the loops of what was picked, so that another edge of the same line will do */
     static Picked of(Mesh mesh, ElementKind kind, Rule.Hand hand, boolean loops) {
@@ -70,25 +68,20 @@ final class HandMatch {
     private void follow(boolean loops) {
         becomeOf();
         if (loops) parts();
+        List<Whole> wholes =
+                hand.wholes().stream().filter(w -> w.extent().isWhole()).toList();
+        List<Stretch> stretches =
+                hand.stretches().stream().filter(s -> !unchanged(s.members())).toList();
         // What is found as a whole is, though it may be a part of another that is not.
-        List<BitSet> wholes = new ArrayList<>(), stretches = new ArrayList<>();
-        List<Whole> asked = hand.wholes().stream().filter(w -> !w.part()).toList();
-        for (Whole w : asked) wholes.add(w.on(mesh, kind, hand.anchors()));
-        for (Stretch s : hand.stretches()) stretches.add(isUnchanged(s.members()) ? null : s.on(mesh, kind));
-        for (int i = 0; i < wholes.size(); i++) take(asked.get(i).members(), wholes.get(i));
-        for (int i = 0; i < stretches.size(); i++) take(hand.stretches().get(i).members(), stretches.get(i));
-        for (int i = 0; i < wholes.size(); i++)
-            if (wholes.get(i) == null) follow(asked.get(i).members(), 1);
-        for (int i = 0; i < stretches.size(); i++) {
-            Stretch s = hand.stretches().get(i);
-            BitSet open = (BitSet) s.members().clone();
-            open.andNot(done);
-            if (stretches.get(i) == null && !open.isEmpty() && !isUnchanged(s.members()))
-                follow(s.members(), s.share());
-        }
-        BitSet rest = new BitSet();
-        rest.set(0, become.length);
-        rest.andNot(done);
+        List<Whole> lostWholes = new ArrayList<>();
+        List<Stretch> lostStretches = new ArrayList<>();
+        for (Whole w : wholes) if (!take(w.members(), w.on(mesh, kind, hand.anchors()))) lostWholes.add(w);
+        for (Stretch s : stretches) if (!take(s.members(), s.on(mesh, kind))) lostStretches.add(s);
+        for (Whole w : lostWholes) follow(w.members(), 1);
+        for (Stretch s : lostStretches) if (!open(s.members()).isEmpty()) follow(s.members(), s.share());
+        BitSet all = new BitSet();
+        all.set(0, become.length);
+        BitSet rest = open(all);
         List<Anchor> gone = gone(rest);
         out.or(become(rest));
         int again = byPlace(gone, out);
@@ -103,11 +96,12 @@ final class HandMatch {
     private void parts() {
         for (Whole w : hand.wholes()) {
             int i = w.members().nextSetBit(0);
-            if (!w.part() || unchanged.get(i) && !w.all()) continue;
+            boolean loop = w.extent() == Whole.Extent.LOOP;
+            if (w.extent().isWhole() || unchanged.get(i) && !loop) continue;
             BitSet line = w.on(mesh, kind, hand.anchors());
             if (line == null) continue;
             done.set(i);
-            if (w.all()) {
+            if (loop) {
                 become[i] = new IntArrayList(line.stream().toArray());
                 out.or(line);
                 continue;
@@ -126,13 +120,14 @@ final class HandMatch {
         }
     }
 
-    /** Takes what elements that were picked together are now, if that is known. */
-    private void take(BitSet members, @Nullable BitSet now) {
-        if (now == null) return;
+    /** Takes what elements that were picked together are now; false where that is not known. */
+    private boolean take(BitSet members, @Nullable BitSet now) {
+        if (now == null) return false;
         // It may have been cut in two, or framed: then what its elements have become is more than it.
         out.or(become(members));
         out.or(now);
         done.or(members);
+        return true;
     }
 
     /** Finds what each element is now by its key, or by what the steps below have made of it. */
@@ -157,8 +152,15 @@ final class HandMatch {
         alike.stream().forEach(i -> unsure.set(which.getInt(i)));
     }
 
-    private boolean isUnchanged(BitSet members) {
+    private boolean unchanged(BitSet members) {
         return members.stream().allMatch(unchanged::get);
+    }
+
+    /** Those that are not accounted for yet. */
+    private BitSet open(BitSet members) {
+        BitSet left = (BitSet) members.clone();
+        left.andNot(done);
+        return left;
     }
 
     private BitSet become(BitSet members) {
@@ -181,37 +183,42 @@ final class HandMatch {
      * @param share how much of a surface or a line they were
      */
     private void follow(BitSet members, double share) {
-        BitSet each = become(members), open = (BitSet) members.clone();
-        open.andNot(done);
+        BitSet each = become(members), open = open(members);
         done.or(members);
         List<Anchor> gone = gone(open);
         BitSet more = (BitSet) each.clone();
         int again = byPlace(gone, more);
+        double part = again > 0 ? Stretch.share(mesh, kind, more) / share : 0;
         // What is found by its place is only believed where it is as much of the same kind of thing.
-        if (again > 0 && isAsMuch(more, share) && Stretch.share(mesh, kind, more) * share > 0) {
+        if (part > 0 && isAsMuch(part)) {
             out.or(more);
             found += again;
             lost += gone.size() - again;
             return;
         }
         lost += gone.size();
-        int left = open.cardinality() - gone.size();
+        if (each.isEmpty()) return;
         boolean sure = !members.intersects(unsure);
-        if (each.isEmpty() || sure || isAsMuch(each, share)) {
+        part = sure ? 1 : Stretch.share(mesh, kind, each) / share;
+        int left = open.cardinality() - gone.size();
+        if (isAsMuch(part)) {
             out.or(each);
         } else if (gone(members).isEmpty()) {
             // All have their keys, and are yet a part of what they were together, or far more: they are named alike.
             lost += left;
         } else {
             out.or(each);
-            double part = Math.min(1, Stretch.share(mesh, kind, each) / share);
-            lost += part == 1 ? left : (int) Math.round(left * (1 - part));
+            lost += part > 1 ? left : (int) Math.round(left * (1 - part));
         }
     }
 
-    private boolean isAsMuch(BitSet elements, double share) {
-        double part = Stretch.share(mesh, kind, elements) / share;
-        // Where a line was and is none now, or the other way round, that says nothing.
+    /**
+     * Whether it is about as much as it was.
+     *
+     * @param part how much it is now over how much it was; below 0 where a line was and is none now, or the other way
+     *     round, which says nothing
+     */
+    private static boolean isAsMuch(double part) {
         return part < 0 || part > LESS && part < 1 / LESS;
     }
 
@@ -219,7 +226,7 @@ final class HandMatch {
     static Rule.Hand settled(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Anchor> anchors = hand.anchors();
         // Vertices may be meant in their order.
-        Picked now = hand.wholes().isEmpty() || kind == ElementKind.VERTEX ? null : of(mesh, kind, hand);
+        Picked now = hand.wholes().isEmpty() || kind == ElementKind.VERTEX ? null : of(mesh, kind, hand, false);
         if (now != null && now.lost() == 0) return Rule.Hand.of(mesh, now.selection());
         IntArrayList[] heirs = Descent.of(mesh, kind, anchors, new BitSet());
         KeyIndex index = KeyIndex.of(mesh);

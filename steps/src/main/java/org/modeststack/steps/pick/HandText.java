@@ -16,17 +16,6 @@ import org.modeststack.mesh.Vec3;
  * members/share|outline}). Keys are written in base 36, numbers in single precision.
  */
 final class HandText {
-    /** Whether a whole is a line, whether it has a second patch, and whether it is all between the two. */
-    private static final String PATCH = "p",
-            LINE = "l",
-            ONE_LINE = "o",
-            BORDER = "b",
-            ONE_BORDER = "c",
-            PART = "i",
-            LOOP = "k",
-            BORDER_LOOP = "m",
-            BORDER_PART = "j";
-
     private HandText() {}
 
     static String write(Rule.Hand h) {
@@ -46,9 +35,8 @@ final class HandText {
             if (!a.ends().isEmpty()) out.append('/').append(keys(a.ends()));
         }
         for (Whole w : h.wholes()) {
-            String kind = kind(w);
             out.append(" =")
-                    .append(kind)
+                    .append(letter(w))
                     .append(members(w.members()))
                     .append('|')
                     .append(patch(w.first()));
@@ -65,12 +53,19 @@ final class HandText {
         return out.toString();
     }
 
-    private static String kind(Whole w) {
-        boolean border = w.second() == null;
-        if (!w.line()) return PATCH;
-        if (w.part()) return w.all() ? border ? BORDER_LOOP : LOOP : border ? BORDER_PART : PART;
-        if (w.all()) return border ? BORDER : LINE;
-        return border ? ONE_BORDER : ONE_LINE;
+    private static char letter(Whole w) {
+        return letters(w.extent()).charAt(w.second() == null ? 1 : 0);
+    }
+
+    /** The letter of an extent, and the one of the same along an open border. */
+    private static String letters(Whole.Extent extent) {
+        return switch (extent) {
+            case PATCH -> "pp";
+            case ALL_LINES -> "lb";
+            case LINE -> "oc";
+            case LOOP -> "km";
+            case PART -> "ij";
+        };
     }
 
     private static String patch(PatchName p) {
@@ -154,17 +149,16 @@ final class HandText {
     }
 
     private static Whole whole(String[] parts) {
-        String kind = parts[0].substring(0, 1);
-        if (!List.of(PATCH, LINE, ONE_LINE, BORDER, ONE_BORDER, PART, BORDER_PART, LOOP, BORDER_LOOP)
-                .contains(kind)) throw new NumberFormatException();
-        boolean line = !kind.equals(PATCH),
-                two = kind.equals(LINE) || kind.equals(ONE_LINE) || kind.equals(PART) || kind.equals(LOOP);
-        boolean loop = kind.equals(LOOP) || kind.equals(BORDER_LOOP);
-        boolean part = loop || kind.equals(PART) || kind.equals(BORDER_PART);
-        if (parts.length != (two ? 3 : 2)) throw new NumberFormatException();
-        boolean all = loop || kind.equals(PATCH) || kind.equals(LINE) || kind.equals(BORDER);
-        return new Whole(
-                members(parts[0].substring(1)), patch(parts[1]), two ? patch(parts[2]) : null, line, all, part);
+        char letter = parts[0].charAt(0);
+        for (Whole.Extent extent : Whole.Extent.values()) {
+            int at = letters(extent).indexOf(letter);
+            if (at < 0) continue;
+            boolean two = at == 0 && extent != Whole.Extent.PATCH;
+            if (parts.length != (two ? 3 : 2)) break;
+            BitSet members = members(parts[0].substring(1));
+            return new Whole(extent, members, patch(parts[1]), two ? patch(parts[2]) : null);
+        }
+        throw new NumberFormatException();
     }
 
     private static PatchName patch(String text) {

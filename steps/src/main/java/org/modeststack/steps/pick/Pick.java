@@ -190,9 +190,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
             Term.Where w = (Term.Where) t;
             boolean loops =
                     i + 1 < terms.size() && terms.get(i + 1) instanceof Term.Change c && c.kind() == Term.Kind.LOOP;
-            Picked p = w.rule() instanceof Rule.Hand h
-                    ? HandMatch.of(mesh, kind, h, loops)
-                    : RuleMatch.of(mesh, kind, w.rule());
+            Picked p = RuleMatch.of(mesh, kind, w.rule(), loops);
             wanted += p.wanted();
             found += p.found();
             lost += p.lost();

@@ -203,7 +203,7 @@ public final class PickText {
         int n = h.anchors().size(), wholes = 0;
         BitSet in = new BitSet();
         for (Whole w : h.wholes()) {
-            if (w.part()) continue;
+            if (!w.extent().isWhole()) continue;
             in.or(w.members());
             wholes++;
         }

@@ -69,7 +69,7 @@ public sealed interface Rule {
         public static Hand of(Mesh mesh, ElementKind kind, int... elements) {
             List<Whole> wholes = Whole.of(mesh, kind, elements);
             BitSet in = new BitSet();
-            for (Whole w : wholes) if (!w.part()) in.or(w.members());
+            for (Whole w : wholes) if (w.extent().isWhole()) in.or(w.members());
             return new Hand(
                     Arrays.stream(elements)
                             .mapToObj(e -> Anchor.of(mesh, kind, e))

@@ -16,7 +16,12 @@ final class RuleMatch {
 
     /** In the kind that the pick is of. */
     static Picked of(Mesh mesh, ElementKind kind, Rule rule) {
-        if (rule instanceof Rule.Hand h) return HandMatch.of(mesh, kind, h);
+        return of(mesh, kind, rule, false);
+    }
+
+    /** @param loops whether the loops of what it finds are meant, so that what was picked by hand only has to lead there */
+    static Picked of(Mesh mesh, ElementKind kind, Rule rule, boolean loops) {
+        if (rule instanceof Rule.Hand h) return HandMatch.of(mesh, kind, h, loops);
         ElementKind own = rule.speaksOf(kind);
         Selection s = switch (rule) {
             case Rule.All _ -> Selection.all(mesh, kind);

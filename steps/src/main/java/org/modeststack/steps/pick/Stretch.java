@@ -51,17 +51,23 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
         return out.size() > MANY ? List.of() : out;
     }
 
+    private static Stretch of(
+            Mesh mesh, ElementKind kind, BitSet taken, Int2IntOpenHashMap member, List<LongList> ways, boolean closed) {
+        BitSet members = new BitSet();
+        taken.stream().forEach(e -> members.set(member.get(e)));
+        return new Stretch(members, (float) share(mesh, kind, taken), ways, closed);
+    }
+
     /** The faces of one patch that hang together with one. */
     private static @Nullable Stretch faces(Mesh mesh, int start, Int2IntOpenHashMap member, BitSet seen) {
         Adjacency adj = mesh.adjacency();
         SurfacePatches patches = SurfacePatches.of(mesh);
         int patch = patches.patchOf(start);
-        BitSet members = new BitSet(), taken = new BitSet(), border = new BitSet();
+        BitSet taken = new BitSet(), border = new BitSet();
         IntArrayList stack = IntArrayList.of(start);
         seen.set(start);
         while (!stack.isEmpty()) {
             int f = stack.removeInt(stack.size() - 1);
-            members.set(member.get(f));
             taken.set(f);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 int o = adj.twin(c), g = o < 0 ? -1 : adj.cornerFace()[o];
@@ -84,7 +90,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
             if (keys > MOST) return null;
             ways.add(keys(mesh, way));
         }
-        return ways.isEmpty() ? null : new Stretch(members, (float) share(mesh, ElementKind.FACE, taken), ways, true);
+        return ways.isEmpty() ? null : of(mesh, ElementKind.FACE, taken, member, ways, true);
     }
 
     /** The corner of the border behind a corner of it, at the far end of its side. */
@@ -101,14 +107,13 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     /** The edges in a row with one: no other picked edge joins in between. */
     private static @Nullable Stretch edges(Mesh mesh, int start, Int2IntOpenHashMap member, BitSet seen) {
         Adjacency adj = mesh.adjacency();
-        BitSet members = new BitSet(), taken = new BitSet();
+        BitSet taken = new BitSet();
         seen.set(start);
         taken.set(start);
-        members.set(member.get(start));
         IntArrayList ahead = new IntArrayList(), back = new IntArrayList();
         int a = adj.edgeLow(start), b = adj.edgeHigh(start);
-        walk(mesh, b, member, seen, members, taken, ahead);
-        walk(mesh, a, member, seen, members, taken, back);
+        walk(mesh, b, member, seen, taken, ahead);
+        walk(mesh, a, member, seen, taken, back);
         IntArrayList way = new IntArrayList();
         for (int i = back.size() - 1; i >= 0; i--) way.add(back.getInt(i));
         way.add(a);
@@ -116,19 +121,11 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
         way.addAll(ahead);
         boolean closed = way.size() > 2 && way.getInt(0) == way.getInt(way.size() - 1);
         if (closed) way.removeInt(way.size() - 1);
-        return way.size() > MOST
-                ? null
-                : new Stretch(members, (float) share(mesh, ElementKind.EDGE, taken), List.of(keys(mesh, way)), closed);
+        return way.size() > MOST ? null : of(mesh, ElementKind.EDGE, taken, member, List.of(keys(mesh, way)), closed);
     }
 
     private static void walk(
-            Mesh mesh,
-            int from,
-            Int2IntOpenHashMap member,
-            BitSet seen,
-            BitSet members,
-            BitSet taken,
-            IntArrayList way) {
+            Mesh mesh, int from, Int2IntOpenHashMap member, BitSet seen, BitSet taken, IntArrayList way) {
         Adjacency adj = mesh.adjacency();
         for (int v = from; ; ) {
             int next = -1, picked = 0;
@@ -139,7 +136,6 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
             }
             if (picked != 2 || next < 0) return;
             seen.set(next);
-            members.set(member.get(next));
             taken.set(next);
             v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
             way.add(v);
@@ -173,10 +169,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     }
 
     private static double size(Mesh mesh, ElementKind kind, int element) {
-        if (kind == ElementKind.EDGE) return 2 * Anchor.size(mesh, kind, element);
-        double[] area = new double[3];
-        Normals.areaVector(mesh, element, area);
-        return Math.sqrt(area[0] * area[0] + area[1] * area[1] + area[2] * area[2]);
+        return kind == ElementKind.EDGE ? 2 * Anchor.size(mesh, kind, element) : Normals.area(mesh, element);
     }
 
     /** What it is on another mesh; null where too few of its vertices are there, or nothing clear lies between them. */

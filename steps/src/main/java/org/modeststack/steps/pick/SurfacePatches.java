@@ -2,6 +2,7 @@ package org.modeststack.steps.pick;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
+import it.unimi.dsi.fastutil.ints.IntSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -19,6 +20,7 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Loops;
 import org.modeststack.steps.StepContext;
 
 /**
@@ -181,6 +183,13 @@ final class SurfacePatches implements Memory.Counted {
     /** The line that an edge is of, or -1 inside a patch. */
     int lineOf(int edge) {
         return lineOf[edge];
+    }
+
+    /** The lines that a vertex lies on, each once. */
+    IntSet linesAt(int vertex) {
+        IntLinkedOpenHashSet out = new IntLinkedOpenHashSet();
+        for (int e : Loops.edgesAt(mesh, mesh.adjacency(), vertex)) if (lineOf[e] >= 0) out.add(lineOf[e]);
+        return out;
     }
 
     IntArrayList faces(int patch) {

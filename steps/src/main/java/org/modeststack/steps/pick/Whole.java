@@ -1,5 +1,7 @@
 package org.modeststack.steps.pick;
 
+import it.unimi.dsi.fastutil.ints.Int2IntLinkedOpenHashMap;
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
@@ -20,13 +22,30 @@ import org.modeststack.mesh.select.Selection;
  * @param members which of the elements picked by hand belong to it
  * @param first the patch, or one of the two
  * @param second the other one; null for a patch, and where a line is an open border
- * @param line whether it is a line
- * @param all whether it is all that lies between the two patches, and not one line of several; of a part, whether its loop
- *     is the line
- * @param part whether only a part of the line was picked, which leads to it where its loop is meant
  */
 public record Whole(
-        BitSet members, PatchName first, @Nullable PatchName second, boolean line, boolean all, boolean part) {
+        Extent extent,
+        BitSet members,
+        PatchName first,
+        @Nullable PatchName second) {
+    /** What was picked, and how much of it. */
+    enum Extent {
+        PATCH,
+        /** All lines between the two patches. */
+        ALL_LINES,
+        /** One of several between them. */
+        LINE,
+        /** One edge of a line, which is its loop: where loops are meant, it leads to the line. */
+        LOOP,
+        /** One edge of a line: where loops are meant, another edge of the line will do. */
+        PART;
+
+        /** Whether it was picked itself, and not an edge that leads to it. */
+        boolean isWhole() {
+            return this != LOOP && this != PART;
+        }
+    }
+
     /** A line that has no more vertices is an edge, and these are its ends. */
     private static final int CORNERS = 2;
 
@@ -42,70 +61,102 @@ public record Whole(
     /** Of so many it would take long to write down by what they are known. */
     private static final int MOST = 256;
 
-    /** What some elements of a mesh are the whole of. */
+    /** What some elements of a mesh are the whole of. In time linear in the elements and in what they are the whole of. */
     static List<Whole> of(Mesh mesh, ElementKind kind, int[] elements) {
         if (elements.length == 0) return List.of();
-        List<Whole> all = find(mesh, kind, elements);
-        return all.size() > MOST ? List.of() : all;
-    }
-
-    private static List<Whole> find(Mesh mesh, ElementKind kind, int[] elements) {
-        SurfacePatches patches = SurfacePatches.of(mesh);
         BitSet picked = new BitSet();
         for (int e : elements) picked.set(e);
+        IntArrayList wholes = wholes(mesh, kind, picked, elements);
+        if (wholes.size() > MOST) return List.of();
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        Names names = new Names(mesh);
         List<Whole> out = new ArrayList<>();
         if (kind == ElementKind.FACE) {
-            BitSet seen = new BitSet();
-            for (int f : elements) {
-                int p = patches.patchOf(f);
-                if (seen.get(p)) continue;
-                seen.set(p);
-                BitSet all = bits(patches.faces(p));
-                if (isIn(all, picked))
-                    out.add(new Whole(members(elements, all), PatchName.of(mesh, p), null, false, true, false));
-            }
+            wholes.forEach(p ->
+                    out.add(new Whole(Extent.PATCH, members(elements, bits(patches.faces(p))), names.of(p), null)));
             return out;
         }
-        BitSet lines = new BitSet();
-        for (int line = 0; line < patches.lineCount(); line++) {
-            BitSet all = kind == ElementKind.EDGE ? bits(patches.edges(line)) : patches.verticesOfLine(line);
-            // Two corners are not meant as all that will ever lie between them.
-            if (kind == ElementKind.VERTEX && all.cardinality() <= CORNERS) continue;
-            if (isIn(all, picked)) lines.set(line);
-        }
+        BitSet lines = bits(wholes);
         // For each two patches, how many of the lines between them are not picked.
-        Long2IntOpenHashMap between = new Long2IntOpenHashMap();
+        Long2IntOpenHashMap left = new Long2IntOpenHashMap();
         for (int line = lines.nextClearBit(0); line < patches.lineCount(); line = lines.nextClearBit(line + 1))
-            between.addTo(pair(patches.low(line), patches.high(line)), 1);
-        for (int line = lines.nextSetBit(0); line >= 0; line = lines.nextSetBit(line + 1)) {
-            BitSet all = kind == ElementKind.EDGE ? bits(patches.edges(line)) : patches.verticesOfLine(line);
-            int p = patches.low(line), q = patches.high(line);
-            boolean every = between.get(pair(p, q)) == 0;
-            PatchName high = PatchName.of(mesh, q), low = p < 0 ? null : PatchName.of(mesh, p);
-            out.add(new Whole(members(elements, all), high, low, true, every, false));
-        }
-        if (kind == ElementKind.EDGE && elements.length <= FEW) parts(mesh, elements, lines, out);
+            left.addTo(pair(patches, line), 1);
+        for (int line = lines.nextSetBit(0); line >= 0; line = lines.nextSetBit(line + 1))
+            out.add(ofLine(
+                    left.get(pair(patches, line)) == 0 ? Extent.ALL_LINES : Extent.LINE,
+                    members(elements, elements(patches, kind, line)),
+                    line,
+                    names));
+        if (kind == ElementKind.EDGE && elements.length <= FEW) parts(mesh, elements, lines, names, out);
         return out;
     }
 
+    /** The patches, or the lines, all elements of which are picked, in the order of the elements. */
+    private static IntArrayList wholes(Mesh mesh, ElementKind kind, BitSet picked, int[] elements) {
+        SurfacePatches patches = SurfacePatches.of(mesh);
+        Int2IntLinkedOpenHashMap counts = new Int2IntLinkedOpenHashMap();
+        for (int e : elements) {
+            if (!picked.get(e)) continue;
+            // Each is counted once, however often it was picked.
+            picked.clear(e);
+            switch (kind) {
+                case FACE -> counts.addTo(patches.patchOf(e), 1);
+                case EDGE -> {
+                    if (patches.lineOf(e) >= 0) counts.addTo(patches.lineOf(e), 1);
+                }
+                case VERTEX -> patches.linesAt(e).forEach(line -> counts.addTo(line, 1));
+            }
+        }
+        IntArrayList out = new IntArrayList();
+        counts.forEach((patchOrLine, count) -> {
+            int all = kind == ElementKind.FACE
+                    ? patches.faces(patchOrLine).size()
+                    : elements(patches, kind, patchOrLine).cardinality();
+            // Two corners are not meant as all that will ever lie between them.
+            if (count == all && (kind != ElementKind.VERTEX || all > CORNERS)) out.add(patchOrLine);
+        });
+        return out;
+    }
+
+    /** Names of patches, each worked out once. */
+    private record Names(Mesh mesh, Int2ObjectOpenHashMap<PatchName> known) {
+        Names(Mesh mesh) {
+            this(mesh, new Int2ObjectOpenHashMap<>());
+        }
+
+        PatchName of(int patch) {
+            return known.computeIfAbsent(patch, p -> PatchName.of(mesh, p));
+        }
+    }
+
+    private static Whole ofLine(Extent extent, BitSet members, int line, Names names) {
+        SurfacePatches patches = SurfacePatches.of(names.mesh);
+        int low = patches.low(line);
+        return new Whole(extent, members, names.of(patches.high(line)), low < 0 ? null : names.of(low));
+    }
+
+    /** The edges of a line, or its vertices. */
+    private static BitSet elements(SurfacePatches patches, ElementKind kind, int line) {
+        return kind == ElementKind.EDGE ? bits(patches.edges(line)) : patches.verticesOfLine(line);
+    }
+
     /** Few edges may be there for their loops: the lines that they are on. */
-    private static void parts(Mesh mesh, int[] elements, BitSet whole, List<Whole> out) {
+    private static void parts(Mesh mesh, int[] elements, BitSet whole, Names names, List<Whole> out) {
         SurfacePatches patches = SurfacePatches.of(mesh);
         for (int i = 0; i < elements.length; i++) {
             int line = patches.lineOf(elements[i]);
             if (line < 0 || whole.get(line)) continue;
             BitSet member = new BitSet();
             member.set(i);
-            int p = patches.low(line);
-            PatchName high = PatchName.of(mesh, patches.high(line)), low = p < 0 ? null : PatchName.of(mesh, p);
             BitSet loop = Loops.loops(mesh, Selection.of(ElementKind.EDGE, elements[i]))
                     .elements();
-            out.add(new Whole(member, high, low, true, loop.equals(bits(patches.edges(line))), true));
+            boolean isLine = loop.equals(bits(patches.edges(line)));
+            out.add(ofLine(isLine ? Extent.LOOP : Extent.PART, member, line, names));
         }
     }
 
-    private static long pair(int p, int q) {
-        return (long) p << 32 | q;
+    private static long pair(SurfacePatches patches, int line) {
+        return (long) patches.low(line) << 32 | patches.high(line);
     }
 
     private static BitSet members(int[] elements, BitSet of) {
@@ -120,36 +171,26 @@ public record Whole(
         return out;
     }
 
-    private static boolean isIn(BitSet part, BitSet all) {
-        BitSet rest = (BitSet) part.clone();
-        rest.andNot(all);
-        return rest.isEmpty();
-    }
-
     /** What it is on another mesh; null where that cannot be said. */
     @Nullable
     BitSet on(Mesh mesh, ElementKind kind, List<Anchor> anchors) {
         SurfacePatches patches = SurfacePatches.of(mesh);
         int p = first.on(mesh);
-        if (!line) return p < 0 ? null : bits(patches.faces(p));
+        if (extent == Extent.PATCH) return p < 0 ? null : bits(patches.faces(p));
         int q = second == null ? -1 : second.on(mesh);
         IntArrayList found = new IntArrayList();
         if (p >= 0 && (q >= 0 || second == null) && p != q) {
             for (int l = 0; l < patches.lineCount(); l++)
                 if (patches.low(l) == Math.min(p, q) && patches.high(l) == Math.max(p, q)) found.add(l);
         }
-        if ((!all || part) && found.size() > 1) {
+        if (extent != Extent.ALL_LINES && found.size() > 1) {
             int best = withMost(mesh, kind, anchors, found);
             found.clear();
             if (best >= 0) found.add(best);
         }
         if (found.isEmpty()) return null;
         BitSet out = new BitSet();
-        for (int i = 0; i < found.size(); i++)
-            out.or(
-                    kind == ElementKind.EDGE
-                            ? bits(patches.edges(found.getInt(i)))
-                            : patches.verticesOfLine(found.getInt(i)));
+        found.forEach(l -> out.or(elements(patches, kind, l)));
         return out;
     }
 
