@@ -17,10 +17,10 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.app.instructions.GroupRow;
 import org.modeststack.app.instructions.InstructionsPane;
 import org.modeststack.app.instructions.StepRow;
-import org.modeststack.app.ledger.LedgerPane;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.catalog.Steps;
 
 /** The steps of a body as rows, and what mouse and keys do to them. */
@@ -158,6 +158,6 @@ class InstructionsTest extends WindowDriver {
     @ParameterizedTest
     @CsvSource({"0, 0", "999, 999", "1000, 1 000", "1234567, 1 234 567"})
     void countsAreGroupedByThousands(long n, String text) {
-        assertEquals(text, LedgerPane.count(n));
+        assertEquals(text, Numbers.count(n));
     }
 }

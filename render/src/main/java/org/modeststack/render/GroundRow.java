@@ -94,7 +94,7 @@ final class GroundRow {
     void paint(int backdrop, double py, int[] ids, int at, int[] out) {
         Arrays.fill(out, at, at + grid.length, backdrop);
         start(py);
-        if (none || !measure(ids, at)) return;
+        if (none || !clear(ids, at)) return;
         double u0 = (originX + 0.5 * stepX) * perLine, v0 = (originY + 0.5 * stepY) * perLine;
         double du = stepX * perLine, dv = stepY * perLine;
         lines(u0, du, apartX, 1, 0.5f, 0.20f);
@@ -143,12 +143,11 @@ final class GroundRow {
     }
 
     /**
-     * How clear the grid is and how many pixels lie between two lines, block by block; not at all clear where no ground is
-     * seen.
+     * How clear the grid is, block by block; not at all clear where no ground is seen.
      *
      * @return whether any of it shows
      */
-    private boolean measure(int[] ids, int at) {
+    private boolean clear(int[] ids, int at) {
         if (rows++ % SAME == 0) measure();
         boolean any = false;
         for (int b = 0; b < clear.length; b++) {
@@ -159,6 +158,7 @@ final class GroundRow {
         return any;
     }
 
+    /** How clear the grid would be, and how many pixels lie between two lines, block by block. */
     private void measure() {
         double acrossX = view.acrossX, acrossY = view.acrossY;
         for (int b = 0; b < clarity.length; b++) {

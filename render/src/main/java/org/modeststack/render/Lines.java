@@ -91,21 +91,21 @@ final class Lines {
     }
 
     private void collect(Projected p, Which which, int from, int to, FloatArrayList out) {
-        NormalCones.Eye eye = p.eye(projection);
         if (which == Which.ALL || !p.mesh.isSteady()) {
-            collect(p, which, eye, from, to, out);
+            collectAll(p, which, from, to, out);
             return;
         }
         // Where all faces at a block of edges are seen from the same side there is no outline.
         NormalCones cones = p.mesh.edgeCones();
         for (int e = from; e < to; ) {
             int block = e / NormalCones.BLOCK, end = Math.min(to, (block + 1) * NormalCones.BLOCK);
-            if (cones.side(eye, block) == NormalCones.Side.EITHER) collect(p, which, eye, e, end, out);
+            if (cones.side(p.eye, block) == NormalCones.Side.EITHER) collectAll(p, which, e, end, out);
             e = end;
         }
     }
 
-    private static void collect(Projected p, Which which, NormalCones.Eye eye, int from, int to, FloatArrayList out) {
+    private static void collectAll(Projected p, Which which, int from, int to, FloatArrayList out) {
+        NormalCones.Eye eye = p.eye;
         RenderMesh m = p.mesh;
         float[] s = p.screen, xyz = m.xyz;
         for (int e = from; e < to; e++) {

@@ -23,7 +23,16 @@ final class Projected {
     /** The number of its first triangle among those of all items. */
     final int firstId;
 
-    Projected(Scene.Item item, RenderMesh mesh, Appearance appearance, float[] screen, int firstId) {
+    /** Where the eye is as seen from the mesh; null where nothing of it is in the picture. */
+    final NormalCones.Eye eye;
+
+    Projected(
+            Scene.Item item,
+            RenderMesh mesh,
+            Appearance appearance,
+            float[] screen,
+            int firstId,
+            Projection projection) {
         this.mesh = mesh;
         this.appearance = appearance;
         placement = item.placement();
@@ -31,7 +40,16 @@ final class Projected {
         this.firstId = firstId;
         uniform = mesh != null && mesh.closed && !mesh.mesh.hasColors() && appearance.isPlain();
         mirrored = item.isPlaced() && placement.determinant() < 0;
-        normalMatrix = item.isPlaced() && mesh != null ? normalMatrix(placement.inverse()) : null;
+        Affine back = item.isPlaced() && mesh != null ? placement.inverse() : null;
+        normalMatrix = back == null ? null : normalMatrix(back);
+        eye = mesh == null ? null : eye(projection, back == null ? Affine.IDENTITY : back, mesh.origin);
+    }
+
+    /** Which side of a face the eye is on is the same before all is put in its place. */
+    private static NormalCones.Eye eye(Projection projection, Affine back, Vec3 origin) {
+        boolean perspective = projection.perspective;
+        Vec3 e = perspective ? back.point(projection.eye).minus(origin) : back.direction(projection.forward);
+        return new NormalCones.Eye(perspective, (float) e.x(), (float) e.y(), (float) e.z());
     }
 
     /** Normals go with the transposed inverse, or planes would not stay square to them. */
@@ -42,18 +60,6 @@ final class Projected {
             (float) y.x(), (float) y.y(), (float) y.z(),
             (float) z.x(), (float) z.y(), (float) z.z()
         };
-    }
-
-    /** Where the eye is as seen from the mesh: which side of a face it is on is the same before all is put in its place. */
-    NormalCones.Eye eye(Projection projection) {
-        boolean placed = normalMatrix != null;
-        Affine back = placed ? placement.inverse() : Affine.IDENTITY;
-        if (!projection.perspective) {
-            Vec3 d = placed ? back.direction(projection.forward) : projection.forward;
-            return new NormalCones.Eye(false, (float) d.x(), (float) d.y(), (float) d.z());
-        }
-        Vec3 e = (placed ? back.point(projection.eye) : projection.eye).minus(mesh.origin);
-        return new NormalCones.Eye(true, (float) e.x(), (float) e.y(), (float) e.z());
     }
 
     int triangleCount() {

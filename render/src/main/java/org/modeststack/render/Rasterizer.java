@@ -49,12 +49,13 @@ final class Rasterizer {
         int id = 0;
         for (int i = 0; i < all.length; i++) {
             Scene.Item item = items.get(i);
+            item.mesh().countDrawn();
             RenderMesh m = i == whole ? item.mesh() : shown(item);
             int floats = m == null ? 0 : m.xyz.length;
             if (reuse[i] == null || reuse[i].length < floats) reuse[i] = new float[floats];
             Appearance look =
                     known.computeIfAbsent(item.mesh().mesh.materials(), names -> new Appearance(names, materials));
-            all[i] = new Projected(item, m, look, reuse[i], id);
+            all[i] = new Projected(item, m, look, reuse[i], id, projection);
             id += all[i].triangleCount();
         }
         List<Projected> seen = Arrays.stream(all).filter(p -> p.mesh != null).toList();
@@ -73,7 +74,6 @@ final class Rasterizer {
     private RenderMesh shown(Scene.Item item) {
         RenderMesh m = item.mesh();
         if (m.bounds.isEmpty()) return null;
-        m.countDrawn();
         double scale = item.isPlaced() ? item.placement().greatestScale() : 1;
         Vec3 middle = item.isPlaced() ? item.placement().point(m.origin) : m.origin;
         double pixels = projection.pixelsPerMillimetre(middle, scale * m.bounds.diagonal() / 2);
@@ -134,7 +134,7 @@ final class Rasterizer {
         }
         // Blocks that cannot be seen are left out at once.
         NormalCones cones = p.mesh.triangleCones();
-        NormalCones.Eye eye = p.eye(projection);
+        NormalCones.Eye eye = p.eye;
         for (int t = from; t < to; ) {
             int block = t / NormalCones.BLOCK, end = Math.min(to, (block + 1) * NormalCones.BLOCK);
             if (!(cull && cones.side(eye, block) == NormalCones.Side.BACK))

@@ -28,6 +28,9 @@ public final class RenderMesh {
     /** Above this angle an edge is drawn in full and breaks the shading, degrees. */
     public static final double SMOOTHING_ANGLE = 30;
 
+    /** A mesh that was drawn as often is likely to be drawn again, so that it is worth while to make more of it. */
+    private static final int STEADY = 3;
+
     final Mesh mesh;
     final Bounds bounds;
     /** The middle of the bounds; positions are floats relative to it. */
@@ -53,8 +56,6 @@ public final class RenderMesh {
     final int[] corners;
     /** Coarser forms; null for one that is coarse already. */
     private final DetailLevels levels;
-    /** A mesh that was drawn as often is likely to be drawn again, so that it is worth while to make more of it. */
-    private static final int STEADY = 3;
 
     private final AtomicInteger drawn = new AtomicInteger();
     private volatile NormalCones triangleCones;

@@ -6,7 +6,7 @@ package org.modeststack.render;
  */
 final class RowTriangle {
     /** Edges inside smooth surfaces that are so many pixels apart are not drawn. */
-    static final float FLAT = 3;
+    private static final float FLAT = 3;
 
     private final boolean perspective;
     private final float size;

@@ -35,6 +35,11 @@ public final class Numbers {
         return b.scale() > 12 ? b.toString() : b.toPlainString();
     }
 
+    /** A count with a space between thousands. */
+    public static String count(long n) {
+        return String.format(Locale.ROOT, "%,d", n).replace(',', ' ');
+    }
+
     /**
      * @param unit what a bare number means, and which units may follow one
      * @throws IllegalArgumentException if it is not a number or a sum of numbers

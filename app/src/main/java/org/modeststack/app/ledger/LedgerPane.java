@@ -30,6 +30,7 @@ import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.MeshReport;
 import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepDescriptor;
 
@@ -152,12 +153,12 @@ public final class LedgerPane extends VBox {
         MeshReport known = reports.of(s.geometry());
         if (known != null) report = known;
         if (report == null) return;
-        facts.add(new String[] {count(report.vertices()), " vertices"});
-        facts.add(new String[] {count(report.edges()), " edges"});
-        facts.add(new String[] {count(report.faces()), " faces"});
-        facts.add(new String[] {count(report.health().quads()), " quads"});
+        facts.add(new String[] {Numbers.count(report.vertices()), " vertices"});
+        facts.add(new String[] {Numbers.count(report.edges()), " edges"});
+        facts.add(new String[] {Numbers.count(report.faces()), " faces"});
+        facts.add(new String[] {Numbers.count(report.health().quads()), " quads"});
         if (report.health().ngons() > 0) {
-            facts.add(new String[] {count(report.health().ngons()), " with more than four sides"});
+            facts.add(new String[] {Numbers.count(report.health().ngons()), " with more than four sides"});
         }
         int shells = report.measures().shells();
         String closed = report.health().isClosed() ? "closed, " : "open, ";
@@ -214,10 +215,6 @@ public final class LedgerPane extends VBox {
         }
     }
 
-    public static String count(long n) {
-        return String.format(Locale.ROOT, "%,d", n).replace(',', ' ');
-    }
-
     private void table(Body b, BodyResult r) {
         table.getChildren().clear();
         if (r == null || r.steps().size() != b.entries().size()) return;
@@ -244,13 +241,13 @@ public final class LedgerPane extends VBox {
             cell(e.enabled() ? name : name + " (off)", 1, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
             if (m == null) continue;
             String[] cells = {
-                count(m.vertices()),
-                count(m.edges()),
-                count(m.faces()),
-                count(m.health().triangles()),
-                count(m.health().quads()),
-                count(m.health().ngons()),
-                count(m.health().borderEdges()),
+                Numbers.count(m.vertices()),
+                Numbers.count(m.edges()),
+                Numbers.count(m.faces()),
+                Numbers.count(m.health().triangles()),
+                Numbers.count(m.health().quads()),
+                Numbers.count(m.health().ngons()),
+                Numbers.count(m.health().borderEdges()),
                 m.health().isClosed() ? InstructionsPane.volume(m.measures().volume()) : "open",
                 String.format(Locale.ROOT, "%,.1f cm²", m.measures().area() / 100)
                         .replace(',', ' '),

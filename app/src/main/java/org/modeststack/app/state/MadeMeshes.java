@@ -1,7 +1,6 @@
 package org.modeststack.app.state;
 
 import java.util.Collections;
-import java.util.Locale;
 import java.util.Set;
 import java.util.WeakHashMap;
 import java.util.concurrent.ExecutorService;
@@ -10,6 +9,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
+import org.modeststack.steps.Numbers;
 
 /**
  * The faces of parts that share a mesh, made beside the interface thread for whatever needs single ones, such as a pick.
@@ -42,7 +42,7 @@ final class MadeMeshes implements AutoCloseable {
         Mesh known = g.known();
         if (known != null || !underWay.add(g)) return known;
         if (g.faceCount() > MOST_FACES) {
-            String faces = String.format(Locale.ROOT, "%,d", g.faceCount()).replace(',', ' ');
+            String faces = Numbers.count(g.faceCount());
             whenNot.accept(
                     "The copies have " + faces + " faces together, too many to pick from. Pick before the copies.");
             return null;

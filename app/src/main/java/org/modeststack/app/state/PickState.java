@@ -417,14 +417,10 @@ public final class PickState implements AutoCloseable {
         String count = PickText.count(s.size(), s.kind());
         double sum = 0;
         Adjacency adj = m.adjacency();
-        double[] n = new double[3];
         for (int i = s.elements().nextSetBit(0); i >= 0; i = s.elements().nextSetBit(i + 1)) {
             if (s.kind() == ElementKind.EDGE)
                 sum += m.point(adj.edgeLow(i)).minus(m.point(adj.edgeHigh(i))).length();
-            if (s.kind() == ElementKind.FACE) {
-                Normals.areaVector(m, i, n);
-                sum += Math.sqrt(n[0] * n[0] + n[1] * n[1] + n[2] * n[2]);
-            }
+            if (s.kind() == ElementKind.FACE) sum += Normals.area(m, i);
         }
         if (s.kind() == ElementKind.EDGE) return count + ", " + Unit.LENGTH.of(Math.rint(sum * 10) / 10);
         if (s.kind() == ElementKind.FACE)

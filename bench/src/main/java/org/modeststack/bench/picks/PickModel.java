@@ -96,13 +96,13 @@ record PickModel(
         }
 
         /** Elements of a model that is turned round Y and moved up at the end, told by where they were before. */
-        Builder faces(String what, Function<Numbers, Predicate<Vec3>> place, boolean turned) {
-            regions.add(new Region(what, ElementKind.FACE, turned ? back(place) : place, _ -> true));
+        Builder turnedFaces(String what, Function<Numbers, Predicate<Vec3>> place) {
+            regions.add(new Region(what, ElementKind.FACE, back(place), _ -> true));
             return this;
         }
 
-        Builder edges(String what, Function<Numbers, Predicate<Vec3>> place, boolean turned) {
-            regions.add(new Region(what, ElementKind.EDGE, turned ? back(place) : place, _ -> true));
+        Builder turnedEdges(String what, Function<Numbers, Predicate<Vec3>> place) {
+            regions.add(new Region(what, ElementKind.EDGE, back(place), _ -> true));
             return this;
         }
 

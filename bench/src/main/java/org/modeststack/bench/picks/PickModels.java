@@ -64,6 +64,32 @@ final class PickModels {
         return step("cylinder", "diameter", diameter, "height", height, "sides", sides);
     }
 
+    /** By the numbers {@code across, wall, tall, sides}. */
+    private static Step tube(Numbers p) {
+        return step(
+                "tube",
+                "diameter",
+                p.get("across"),
+                "wall",
+                p.get("wall"),
+                "height",
+                p.get("tall"),
+                "sides",
+                p.whole("sides"));
+    }
+
+    /** A bevel of what runs round all tops, by the numbers {@code width, strips}. */
+    private static Step roundedTop(Numbers p) {
+        return step(
+                "bevel",
+                "where",
+                PickText.parse("edges: facing 0 0 1 10; rim"),
+                "width",
+                p.get("width"),
+                "segments",
+                p.whole("strips"));
+    }
+
     /** Whether a place lies at a hole of a ring of holes: on its wall, between two heights. */
     private static Predicate<Vec3> hole(Numbers n, int k, double low, double high) {
         double a = 2 * Math.PI * k / n.get("bolts"), r = n.get("circle");
@@ -290,17 +316,9 @@ final class PickModels {
 
     private static PickModel bevelledBlock() {
         Numbers n = Numbers.of("x", 60, "y", 40, "z", 30, "width", 4, "strips", 2);
-        Function<Numbers, Document> build = p -> Sketch.of(
-                        box(p.get("x"), p.get("y"), p.get("z"), 1, 1, 1),
-                        step(
-                                "bevel",
-                                "where",
-                                PickText.parse("edges: facing 0 0 1 10; rim"),
-                                "width",
-                                p.get("width"),
-                                "segments",
-                                p.whole("strips")))
-                .document();
+        Function<Numbers, Document> build =
+                p -> Sketch.of(box(p.get("x"), p.get("y"), p.get("z"), 1, 1, 1), roundedTop(p))
+                        .document();
         return new PickModel.Builder("bevelled block", n, build)
                 .faces("top", UP, p -> at(2, p.get("z")))
                 .edges("edges round the top", p -> at(2, p.get("z")))
@@ -387,16 +405,7 @@ final class PickModels {
 
     private static PickModel slottedTube() {
         Numbers n = Numbers.of("across", 60, "wall", 6, "tall", 50, "sides", 48, "slots", 4, "wide", 8, "low", 20);
-        Function<Numbers, Document> build = p -> Sketch.of(step(
-                        "tube",
-                        "diameter",
-                        p.get("across"),
-                        "wall",
-                        p.get("wall"),
-                        "height",
-                        p.get("tall"),
-                        "sides",
-                        p.whole("sides")))
+        Function<Numbers, Document> build = p -> Sketch.of(tube(p))
                 .cut(
                         box(30, p.get("wide"), 60, 1, 1, 1),
                         move(30, 0, p.get("low")),
@@ -633,16 +642,7 @@ final class PickModels {
                 20,
                 "at",
                 30);
-        Function<Numbers, Document> build = p -> Sketch.of(step(
-                        "tube",
-                        "diameter",
-                        p.get("across"),
-                        "wall",
-                        p.get("wall"),
-                        "height",
-                        p.get("tall"),
-                        "sides",
-                        p.whole("sides")))
+        Function<Numbers, Document> build = p -> Sketch.of(tube(p))
                 .cut(
                         bar(p.get("window"), 40, p.whole("windowSides")),
                         step("turn", "axis", Axis.Y, "angle", 90.0),
@@ -683,14 +683,7 @@ final class PickModels {
         Numbers n = Numbers.of("x", 60, "y", 50, "z", 24, "bore", 24, "sides", 32, "width", 2, "strips", 2);
         Function<Numbers, Document> build = p -> Sketch.of(box(p.get("x"), p.get("y"), p.get("z"), 1, 1, 1))
                 .cut(bar(p.get("bore"), 60, p.whole("sides")), move(0, 0, -20))
-                .then(step(
-                        "bevel",
-                        "where",
-                        PickText.parse("edges: facing 0 0 1 10; rim"),
-                        "width",
-                        p.get("width"),
-                        "segments",
-                        p.whole("strips")))
+                .then(roundedTop(p))
                 .document();
         return new PickModel.Builder("bored and bevelled", n, build)
                 .faces("top", UP, p -> at(2, p.get("z")))
@@ -730,14 +723,7 @@ final class PickModels {
                                 p.whole("sides"),
                                 "segments",
                                 p.whole("segments")),
-                        step(
-                                "bevel",
-                                "where",
-                                PickText.parse("edges: facing 0 0 1 10; rim"),
-                                "width",
-                                p.get("width"),
-                                "segments",
-                                p.whole("strips")))
+                        roundedTop(p))
                 .document();
         return new PickModel.Builder("rounded bar", n, build)
                 .faces("top", UP, p -> at(2, p.get("tall")))
@@ -789,16 +775,7 @@ final class PickModels {
 
     private static PickModel toothedRing() {
         Numbers n = Numbers.of("across", 80, "wall", 10, "tall", 16, "sides", 60, "teeth", 8, "wide", 8, "long", 12);
-        Function<Numbers, Document> build = p -> Sketch.of(step(
-                        "tube",
-                        "diameter",
-                        p.get("across"),
-                        "wall",
-                        p.get("wall"),
-                        "height",
-                        p.get("tall"),
-                        "sides",
-                        p.whole("sides")))
+        Function<Numbers, Document> build = p -> Sketch.of(tube(p))
                 .unite(
                         box(p.get("long"), p.get("wide"), p.get("tall"), 1, 1, 1),
                         move(p.get("across") / 2, 0, 0),
@@ -896,14 +873,14 @@ final class PickModels {
                 .then(step("turn", "axis", Axis.Y, "angle", p.get("turn")), move(0, 0, p.get("up")))
                 .document();
         return new PickModel.Builder("turned plate", n, build)
-                .faces("upper side", p -> at(2, p.get("z")), true)
-                .edges(
+                .turnedFaces("upper side", p -> at(2, p.get("z")))
+                .turnedEdges(
                         "upper rim",
                         p -> round(2, 12, 0, p.get("bore") / 2, p.whole("sides"))
-                                .and(at(2, p.get("z"))),
-                        true)
-                .faces("wall of the bore", p -> round(2, 12, 0, p.get("bore") / 2, p.whole("sides")), true)
-                .edges("upper edge on the right", p -> at(0, p.get("x") / 2).and(at(2, p.get("z"))), true)
+                                .and(at(2, p.get("z"))))
+                .turnedFaces("wall of the bore", p -> round(2, 12, 0, p.get("bore") / 2, p.whole("sides")))
+                .turnedEdges(
+                        "upper edge on the right", p -> at(0, p.get("x") / 2).and(at(2, p.get("z"))))
                 .change("x", 64, 46)
                 .change("z", 18, 8)
                 .change("bore", 14, 7)

@@ -3,6 +3,7 @@ package org.modeststack.bench.picks;
 import java.util.List;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Bodies;
@@ -38,10 +39,7 @@ final class Sketch {
 
     /** The same, switched on or off. */
     Sketch cut(boolean on, Step... tool) {
-        Sketch all = cut(tool);
-        var body = all.document.bodies().getFirst();
-        return new Sketch(Edits.setEnabled(
-                all.document, body.id(), List.of(body.entries().getLast().id()), on));
+        return cut(tool).switched(on);
     }
 
     Sketch unite(Step... tool) {
@@ -64,10 +62,14 @@ final class Sketch {
 
     /** A step of the body that is judged, switched on or off. */
     Sketch then(Step step, boolean on) {
-        Document d = then(step).document;
-        var body = d.bodies().getFirst();
-        return new Sketch(
-                Edits.setEnabled(d, body.id(), List.of(body.entries().getLast().id()), on));
+        return then(step).switched(on);
+    }
+
+    /** Switches its last step on or off. */
+    private Sketch switched(boolean on) {
+        Body body = document.bodies().getFirst();
+        return new Sketch(Edits.setEnabled(
+                document, body.id(), List.of(body.entries().getLast().id()), on));
     }
 
     Document document() {

@@ -222,14 +222,6 @@ final class SelfCrossings {
     }
 
     private int side(int t, int vertex) {
-        return Predicates.orient3d(
-                xyz,
-                3 * triangles[3 * t],
-                xyz,
-                3 * triangles[3 * t + 1],
-                xyz,
-                3 * triangles[3 * t + 2],
-                xyz,
-                3 * vertex);
+        return Soup.side(xyz, triangles, t, vertex);
     }
 }

@@ -127,15 +127,14 @@ final class Soup {
 
     /** On which side of triangle t a vertex lies: positive where its normal points. Exact. */
     int side(int t, int vertex) {
+        return side(xyz, triangles, t, vertex);
+    }
+
+    /** The same of any triangles. */
+    static int side(double[] xyz, int[] triangles, int t, int vertex) {
+        int c = 3 * t;
         return Predicates.orient3d(
-                xyz,
-                3 * triangles[3 * t],
-                xyz,
-                3 * triangles[3 * t + 1],
-                xyz,
-                3 * triangles[3 * t + 2],
-                xyz,
-                3 * vertex);
+                xyz, 3 * triangles[c], xyz, 3 * triangles[c + 1], xyz, 3 * triangles[c + 2], xyz, 3 * vertex);
     }
 
     /** The turn of three vertices seen along an axis. Exact. */
