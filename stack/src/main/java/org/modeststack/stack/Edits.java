@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.LongUnaryOperator;
 import java.util.stream.Collectors;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
@@ -100,6 +101,17 @@ public final class Edits {
         List<Body> bodies = new ArrayList<>(d.bodies());
         bodies.add(d.bodies().indexOf(b) + 1, copy);
         return d.withBodies(bodies).withNextId(next);
+    }
+
+    /**
+     * The same steps with other ids, as of another body. What is baked keeps its own.
+     *
+     * @param ids gives the id for an id
+     */
+    public static List<Entry> renumbered(List<Entry> entries, LongUnaryOperator ids) {
+        return together(
+                entries,
+                entries.stream().map(e -> e.withId(ids.applyAsLong(e.id()))).toList());
     }
 
     /** Copies whose picks of what another copied step made mean that step's copy. */

@@ -20,6 +20,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.Baking;
 import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.evaluate.StepCopies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
@@ -322,7 +323,14 @@ final class StepCommands extends MenuCommands {
         }
         dialogs.choose("Copy steps", "To", others.getFirst(), others, name -> {
             String to = document.current().bodyNamed(name).id();
-            document.edit("Copy steps", d -> Edits.copySteps(d, b.id(), ids, to));
+            Document d = document.current();
+            jobs.run(
+                    "Copy steps",
+                    () -> StepCopies.copy(d, b.id(), ids, to, results.evaluator()),
+                    copied -> document.edit("Copy steps", now -> {
+                        if (now != d) throw new StepException("Something was changed while copying; copy again.");
+                        return copied;
+                    }));
         });
     }
 }

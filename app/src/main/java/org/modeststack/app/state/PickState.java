@@ -102,7 +102,7 @@ public final class PickState implements AutoCloseable {
         } catch (RuntimeException | Error e) {
             LOG.log(System.Logger.Level.ERROR, "pick", e);
             int all = q.pick().handPicked();
-            return new Picked(Selection.none(q.pick().kind()), all, 0, all);
+            return new Picked(Selection.none(q.pick().kind()), all, 0, all, List.of());
         }
     }
 

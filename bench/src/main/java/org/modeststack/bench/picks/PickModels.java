@@ -3,6 +3,7 @@ package org.modeststack.bench.picks;
 import static org.modeststack.bench.picks.Places.at;
 import static org.modeststack.bench.picks.Places.between;
 import static org.modeststack.bench.picks.Places.beyond;
+import static org.modeststack.bench.picks.Places.prism;
 import static org.modeststack.bench.picks.Places.round;
 import static org.modeststack.bench.picks.Places.sector;
 import static org.modeststack.bench.picks.Places.within;
@@ -93,7 +94,12 @@ final class PickModels {
     /** Whether a place lies at a hole of a ring of holes: on its wall, between two heights. */
     private static Predicate<Vec3> hole(Numbers n, int k, double low, double high) {
         double a = 2 * Math.PI * k / n.get("bolts"), r = n.get("circle");
-        return round(2, r * Math.cos(a), r * Math.sin(a), n.get("bolt") / 2, n.whole("boltSides"))
+        return prism(
+                        r * Math.cos(a),
+                        r * Math.sin(a),
+                        n.get("bolt") / 2,
+                        n.whole("boltSides"),
+                        360.0 * k / n.get("bolts"))
                 .and(between(2, low, high));
     }
 

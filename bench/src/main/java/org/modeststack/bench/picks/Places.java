@@ -31,6 +31,17 @@ final class Places {
         };
     }
 
+    /** On the corners or flats of a prism along Z of which one corner lies at an angle, degrees. */
+    static Predicate<Vec3> prism(double x, double y, double radius, int sides, double corner) {
+        double flat = radius * Math.cos(Math.PI / sides);
+        return p -> {
+            double a = Math.atan2(p.y() - y, p.x() - x) - Math.toRadians(corner), side = 2 * Math.PI / sides;
+            // How far round it is from the middle of the nearest flat.
+            double off = a - side * (Math.floor(a / side) + 0.5);
+            return near(Math.hypot(p.x() - x, p.y() - y) * Math.cos(off), flat);
+        };
+    }
+
     /** Within it, or on it. */
     static Predicate<Vec3> within(int axis, double x, double y, double radius) {
         return p -> across(p, axis, x, y) < radius + NEAR;

@@ -144,14 +144,14 @@ final class Descent {
         });
         if (elements.isEmpty()) return;
         BitSet seen = new BitSet();
-        Mesh again = again(Map.of(MARK, marks(kind, elements)), after);
+        MarkWeights weights = new MarkWeights(elements.size());
+        Mesh again = again(Map.of(MARK, marks(kind, elements, weights)), after);
         if (again == null) return;
         Tag mark = again.tag(MARK);
         for (int i = 0; mark != null && i < mark.size(); i++) {
-            double which = mark.weight(i) * elements.size() - 1;
-            int w = (int) Math.rint(which), e = elementOf(after, kind, mark.element(i));
+            int w = weights.indexOf(mark.weight(i)), e = elementOf(after, kind, mark.element(i));
             // A step may have put a mean of two marks between them, which is nobody's.
-            if (e < 0 || w < 0 || Math.abs(which - w) > 1e-6) continue;
+            if (e < 0 || w < 0) continue;
             to.addAll(e, marked.get(w));
             seen.set(w);
         }
@@ -171,7 +171,7 @@ final class Descent {
     }
 
     /** Marks elements each by a weight of its own, so that one tag does for all. */
-    private Tag marks(ElementKind kind, IntArrayList elements) {
+    private Tag marks(ElementKind kind, IntArrayList elements, MarkWeights of) {
         int n = elements.size();
         Integer[] order = new Integer[n];
         Arrays.setAll(order, i -> i);
@@ -180,7 +180,7 @@ final class Descent {
         double[] weights = new double[n];
         for (int i = 0; i < n; i++) {
             names[i] = name(kind, elements.getInt(order[i]));
-            weights[i] = (order[i] + 1.0) / n;
+            weights[i] = of.get(order[i]);
         }
         return new Tag(kind, names, weights);
     }

@@ -37,7 +37,8 @@ final class HandMatch {
     static Picked of(Mesh mesh, ElementKind kind, Rule.Hand hand, boolean loops) {
         HandMatch match = new HandMatch(mesh, kind, hand);
         match.follow(loops);
-        return new Picked(new Selection(kind, match.out), hand.anchors().size(), match.found, match.lost);
+        return new Picked(
+                new Selection(kind, match.out), hand.anchors().size(), match.found, match.lost, match.ghosts());
     }
 
     private final Mesh mesh;
@@ -52,6 +53,9 @@ final class HandMatch {
     private final BitSet unsure = new BitSet();
     /** The elements that are accounted for. */
     private final BitSet done = new BitSet();
+
+    /** The elements that something was found for by its place. */
+    private final BitSet replaced = new BitSet();
 
     private int found;
     /** How many are gone, or no longer all of what they were. */
@@ -82,11 +86,22 @@ final class HandMatch {
         BitSet all = new BitSet();
         all.set(0, become.length);
         BitSet rest = open(all);
-        List<Anchor> gone = gone(rest);
+        BitSet gone = gone(rest);
         out.or(become(rest));
-        int again = byPlace(gone, out);
-        found += again;
-        lost += gone.size() - again;
+        BitSet again = byPlace(gone, out);
+        replaced.or(again);
+        found += again.cardinality();
+        lost += gone.cardinality() - again.cardinality();
+    }
+
+    /** What was lost as it was: elements of which nothing is picked now. */
+    private List<Anchor> ghosts() {
+        if (lost == 0) return List.of();
+        List<Anchor> all = new ArrayList<>();
+        for (int i = 0; i < become.length; i++)
+            if (!replaced.get(i) && !become[i].intStream().anyMatch(out::get))
+                all.add(hand.anchors().get(i));
+        return all;
     }
 
     /**
@@ -123,8 +138,11 @@ final class HandMatch {
     /** Takes what elements that were picked together are now; false where that is not known. */
     private boolean take(BitSet members, @Nullable BitSet now) {
         if (now == null) return false;
-        // It may have been cut in two, or framed: then what its elements have become is more than it.
-        out.or(become(members));
+        // It may have been cut in two, or framed: then what its elements have become, as far as that is sure, is more
+        // than it.
+        BitSet sure = (BitSet) members.clone();
+        sure.andNot(unsure);
+        out.or(become(sure));
         out.or(now);
         done.or(members);
         return true;
@@ -169,11 +187,9 @@ final class HandMatch {
         return all;
     }
 
-    private List<Anchor> gone(BitSet members) {
-        List<Anchor> all = new ArrayList<>();
-        members.stream()
-                .filter(i -> become[i].isEmpty())
-                .forEach(i -> all.add(hand.anchors().get(i)));
+    private BitSet gone(BitSet members) {
+        BitSet all = new BitSet();
+        members.stream().filter(i -> become[i].isEmpty()).forEach(all::set);
         return all;
     }
 
@@ -185,22 +201,24 @@ final class HandMatch {
     private void follow(BitSet members, double share) {
         BitSet each = become(members), open = open(members);
         done.or(members);
-        List<Anchor> gone = gone(open);
+        BitSet gone = gone(open);
         BitSet more = (BitSet) each.clone();
-        int again = byPlace(gone, more);
-        double part = again > 0 ? Stretch.share(mesh, kind, more) / share : 0;
+        // Vertices have no size by which to tell whether it is all of them.
+        BitSet again = kind == ElementKind.VERTEX ? new BitSet() : byPlace(gone, more);
+        double part = !again.isEmpty() ? Stretch.share(mesh, kind, more) / share : 0;
         // What is found by its place is only believed where it is as much of the same kind of thing.
         if (part > 0 && isAsMuch(part)) {
             out.or(more);
-            found += again;
-            lost += gone.size() - again;
+            replaced.or(again);
+            found += again.cardinality();
+            lost += gone.cardinality() - again.cardinality();
             return;
         }
-        lost += gone.size();
+        lost += gone.cardinality();
         if (each.isEmpty()) return;
         boolean sure = !members.intersects(unsure);
         part = sure ? 1 : Stretch.share(mesh, kind, each) / share;
-        int left = open.cardinality() - gone.size();
+        int left = open.cardinality() - gone.cardinality();
         if (isAsMuch(part)) {
             out.or(each);
         } else if (gone(members).isEmpty()) {
@@ -244,25 +262,26 @@ final class HandMatch {
     /**
      * Adds what is found to {@code out}.
      *
-     * @return how many
+     * @return for which of the elements
      */
-    private int byPlace(List<Anchor> missing, BitSet out) {
-        if (missing.isEmpty() || mesh.isEmpty()) return 0;
+    private BitSet byPlace(BitSet missing, BitSet out) {
+        BitSet found = new BitSet();
+        if (missing.isEmpty() || mesh.isEmpty()) return found;
         Bounds from = from(mesh, kind, hand);
-        if (from == null) return 0;
+        if (from == null) return found;
         PlaceIndex places = PlaceIndex.of(mesh, kind);
         BitSet kept = (BitSet) out.clone();
-        int found = 0;
         IntArrayList near = new IntArrayList();
-        for (Anchor a : missing) {
+        for (int i = missing.nextSetBit(0); i >= 0; i = missing.nextSetBit(i + 1)) {
+            Anchor a = hand.anchors().get(i);
             Vec3 place = proportion(a.place(), from, mesh.bounds());
             double stretch = stretch(from, mesh.bounds());
             double reach = 0.5 * a.size() * stretch + 1e-9;
             places.near(place, reach, near);
             int best = -1;
             double bestFar = Double.POSITIVE_INFINITY, secondFar = Double.POSITIVE_INFINITY;
-            for (int i = 0; i < near.size(); i++) {
-                int e = near.getInt(i);
+            for (int n = 0; n < near.size(); n++) {
+                int e = near.getInt(n);
                 if (kept.get(e) || out.get(e) || !sameWay(mesh, kind, e, a.way())) continue;
                 double far = Anchor.place(mesh, kind, e).minus(place).length();
                 if (far < bestFar) {
@@ -276,7 +295,7 @@ final class HandMatch {
             // Two that are about as near: nobody can say which was meant.
             if (best < 0 || bestFar > 0.5 * secondFar) continue;
             out.set(best);
-            found++;
+            found.set(i);
         }
         return found;
     }
@@ -301,7 +320,8 @@ final class HandMatch {
             is.add(Anchor.place(mesh, kind, e));
         }
         Bounds now = mesh.bounds();
-        if (was.isEmpty()) return hand.box();
+        // Another body altogether: what lies at the same place there is something else.
+        if (was.isEmpty()) return null;
         double stayed = error(was, is, now, now), grown = error(was, is, hand.box(), now);
         if (Math.min(stayed, grown) > ASTRAY * now.diagonal()) return null;
         return stayed <= grown ? now : hand.box();

@@ -26,6 +26,9 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
     /** A face tells more than a vertex, which is a corner of other patches too. */
     private static final int FACE = 4;
 
+    /** So many of its vertices, or a face, make an alike patch a piece of it. */
+    private static final int PIECE = 2;
+
     /** One that has become so many times as large, as a share of all, has taken others in. */
     private static final double GROWN = 4;
 
@@ -50,9 +53,29 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
         return LongList.of(keys.subList(0, Math.min(MOST, keys.size())).toLongArray());
     }
 
-    /** The patch of a mesh that it most likely is now, or -1. */
-    int on(Mesh mesh) {
+    /** The patches of a mesh that it most likely is now: one, or several where it has been cut apart; none if unsure. */
+    BitSet on(Mesh mesh) {
         SurfacePatches patches = SurfacePatches.of(mesh);
+        Int2IntOpenHashMap votes = votes(mesh, patches);
+        if (votes.isEmpty()) return alone(patches);
+        double most = 0, second = 0;
+        BitSet best = new BitSet();
+        for (var e : votes.int2IntEntrySet()) {
+            int p = e.getIntKey();
+            boolean alike = isAlike(patches, p);
+            double score = score(patches, p, e.getIntValue());
+            if (alike && e.getIntValue() >= PIECE) best.set(p);
+            else second = Math.max(second, score);
+            if (alike) most = Math.max(most, score);
+        }
+        if (best.isEmpty()) return bestOf(patches, votes);
+        boolean clear = most >= CLEARLY * second;
+        double now = best.stream().mapToDouble(patches::share).sum();
+        return clear && now <= GROWN * share ? best : new BitSet();
+    }
+
+    /** How many of its faces and vertices each patch has. */
+    private Int2IntOpenHashMap votes(Mesh mesh, SurfacePatches patches) {
         KeyIndex index = KeyIndex.of(mesh);
         Int2IntOpenHashMap votes = new Int2IntOpenHashMap();
         for (int i = 0; i < faces.size(); i++) {
@@ -63,36 +86,48 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
             int v = index.find(ElementKind.VERTEX, vertices.getLong(i));
             if (v >= 0) at(mesh, patches, v).stream().forEach(p -> votes.addTo(p, 1));
         }
-        if (votes.isEmpty()) return alone(patches);
+        return votes;
+    }
+
+    /** Of two that have as many votes it is rather the one that the same steps have made, and that lies alike. */
+    private double score(SurfacePatches patches, int p, int votes) {
+        return votes * (patches.signature(p) == signature ? 1.5 : 1) * (liesAlike(patches, p) ? 1.5 : 1);
+    }
+
+    private boolean liesAlike(SurfacePatches patches, int p) {
+        return patches.way(p).minus(way).length() < ALIKE;
+    }
+
+    private boolean isAlike(SurfacePatches patches, int p) {
+        return patches.signature(p) == signature && liesAlike(patches, p);
+    }
+
+    /** Where none is alike: the one that has clearly more than any other. */
+    private BitSet bestOf(SurfacePatches patches, Int2IntOpenHashMap votes) {
         int best = -1;
         double most = 0, second = 0;
         for (var e : votes.int2IntEntrySet()) {
-            // Of two that have as many it is rather the one that the same steps have made, and that lies alike.
             int p = e.getIntKey();
-            double score = e.getIntValue()
-                    * (patches.signature(p) == signature ? 1.5 : 1)
-                    * (patches.way(p).minus(way).length() < ALIKE ? 1.5 : 1);
+            double score = score(patches, p, e.getIntValue());
+            second = Math.max(second, Math.min(most, score));
             if (score > most) {
-                second = most;
                 most = score;
-                best = e.getIntKey();
-            } else second = Math.max(second, score);
+                best = p;
+            }
         }
-        if (best < 0 || most < CLEARLY * second || patches.share(best) > GROWN * share) return -1;
-        return best;
+        BitSet out = new BitSet();
+        if (best >= 0 && most >= CLEARLY * second && patches.share(best) <= GROWN * share) out.set(best);
+        return out;
     }
 
     /** Where no key is left: the only patch that the same steps have made, if it lies alike and is about as large. */
-    private int alone(SurfacePatches patches) {
-        int found = -1;
-        for (int p = 0; p < patches.count() && signature != 0; p++) {
-            if (patches.signature(p) != signature) continue;
-            if (found >= 0) return -1;
-            found = p;
-        }
-        if (found < 0 || patches.way(found).minus(way).length() > ALIKE) return -1;
-        double grown = patches.share(found) / share;
-        return grown < GROWN && grown > 1 / GROWN ? found : -1;
+    private BitSet alone(SurfacePatches patches) {
+        BitSet found = new BitSet();
+        for (int p = 0; p < patches.count() && signature != 0; p++) if (patches.signature(p) == signature) found.set(p);
+        int p = found.nextSetBit(0);
+        if (found.cardinality() != 1 || !liesAlike(patches, p)) return new BitSet();
+        double grown = patches.share(p) / share;
+        return grown < GROWN && grown > 1 / GROWN ? found : new BitSet();
     }
 
     private static BitSet at(Mesh mesh, SurfacePatches patches, int v) {

@@ -1,6 +1,7 @@
 package org.modeststack.steps.pick;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
@@ -105,6 +106,29 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return withPicks(step, p -> p.settled(mesh));
     }
 
+    /**
+     * A step whose picks by hand on one mesh mean the same elements by the names that they have on another.
+     *
+     * @param other of the same shape as the first, under other names
+     */
+    public static Step renamed(Step step, Mesh mesh, Mesh other) {
+        SameShape shape = SameShape.of(mesh, other);
+        if (shape == null) return step;
+        return withPicks(
+                step, p -> p.withRules(r -> r instanceof Rule.Hand h ? renamed(h, p.kind, mesh, other, shape) : r));
+    }
+
+    /** What was lost before is lost under any name. */
+    private static Rule renamed(Rule.Hand hand, ElementKind kind, Mesh mesh, Mesh other, SameShape shape) {
+        Picked now = RuleMatch.of(mesh, kind, hand);
+        if (now.lost() > 0) return hand;
+        int[] picked = hand.elementsOn(mesh, kind);
+        if (picked.length != now.selection().size())
+            picked = now.selection().elements().stream().toArray();
+        int[] there = Arrays.stream(picked).map(e -> shape.of(kind, e)).toArray();
+        return Arrays.stream(there).anyMatch(e -> e < 0) ? hand : Rule.Hand.of(other, kind, there);
+    }
+
     private Pick settled(Mesh mesh) {
         return withRules(r -> r instanceof Rule.Hand h ? HandMatch.settled(mesh, kind, h) : r);
     }
@@ -159,7 +183,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
 
     /** Notes what it comes to on the mesh that its elements were picked on by hand, which needs no looking for. */
     public void note(Mesh mesh, Selection selection) {
-        mesh.derived(PickCache.class, _ -> new PickCache()).put(this, new Picked(selection, handPicked(), 0, 0));
+        mesh.derived(PickCache.class, _ -> new PickCache()).put(this, Picked.of(selection, handPicked()));
     }
 
     /** How many elements it names one by one. */
@@ -174,6 +198,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
     private Picked workOut(Mesh mesh) {
         Selection s = Selection.none(kind);
         int wanted = 0, found = 0, lost = 0;
+        List<Anchor> ghosts = new ArrayList<>();
         for (int i = 0; i < terms.size(); i++) {
             Term t = terms.get(i);
             if (t instanceof Term.Change c) {
@@ -194,13 +219,14 @@ public record Pick(ElementKind kind, List<Term> terms) {
             wanted += p.wanted();
             found += p.found();
             lost += p.lost();
+            ghosts.addAll(p.ghosts());
             s = switch (w.how()) {
                 case AND -> s.with(p.selection());
                 case WITHIN -> s.within(p.selection());
                 case WITHOUT -> s.without(p.selection());
             };
         }
-        return new Picked(s, wanted, found, lost);
+        return new Picked(s, wanted, found, lost, ghosts);
     }
 
     /** Whether edges are picked by a rule that speaks of faces, and of these the rim. */
@@ -225,9 +251,10 @@ public record Pick(ElementKind kind, List<Term> terms) {
                     .append(" picked by hand kept");
             if (p.found() > 0) text.append(", ").append(p.found()).append(" found again by position");
             if (p.lost() > 0) text.append(", ").append(p.lost()).append(" lost");
-            context.remark(
+            context.remark(new Remark(
                     p.lost() > 0 ? Remark.Level.REMARK : Remark.Level.NOTE,
-                    text.append('.').toString());
+                    text.append('.').toString(),
+                    p.ghosts().isEmpty() ? null : p.ghosts().getFirst().place()));
         }
         return p.selection();
     }

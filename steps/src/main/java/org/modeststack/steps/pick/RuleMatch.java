@@ -37,7 +37,7 @@ final class RuleMatch {
         };
         // An edge rule asked of faces means the faces along such edges.
         Selection asked = own == ElementKind.EDGE && kind == ElementKind.FACE ? beside(mesh, s) : s.to(mesh, kind);
-        return new Picked(asked, 0, 0, 0);
+        return Picked.of(asked, 0);
     }
 
     private static BitSet sharper(Mesh mesh, double degrees) {

@@ -175,14 +175,16 @@ public record Whole(
     @Nullable
     BitSet on(Mesh mesh, ElementKind kind, List<Anchor> anchors) {
         SurfacePatches patches = SurfacePatches.of(mesh);
-        int p = first.on(mesh);
-        if (extent == Extent.PATCH) return p < 0 ? null : bits(patches.faces(p));
-        int q = second == null ? -1 : second.on(mesh);
-        IntArrayList found = new IntArrayList();
-        if (p >= 0 && (q >= 0 || second == null) && p != q) {
-            for (int l = 0; l < patches.lineCount(); l++)
-                if (patches.low(l) == Math.min(p, q) && patches.high(l) == Math.max(p, q)) found.add(l);
+        BitSet p = first.on(mesh);
+        if (extent == Extent.PATCH) {
+            BitSet out = new BitSet();
+            p.stream().forEach(patch -> patches.faces(patch).forEach(out::set));
+            return out.isEmpty() ? null : out;
         }
+        BitSet q = second == null ? null : second.on(mesh);
+        IntArrayList found = new IntArrayList();
+        if (q == null || !p.intersects(q))
+            for (int l = 0; l < patches.lineCount(); l++) if (isBetween(patches, l, p, q)) found.add(l);
         if (extent != Extent.ALL_LINES && found.size() > 1) {
             int best = withMost(mesh, kind, anchors, found);
             found.clear();
@@ -192,6 +194,13 @@ public record Whole(
         BitSet out = new BitSet();
         found.forEach(l -> out.or(elements(patches, kind, l)));
         return out;
+    }
+
+    /** @param q null for the open borders of the others */
+    private static boolean isBetween(SurfacePatches patches, int line, BitSet p, @Nullable BitSet q) {
+        int low = patches.low(line), high = patches.high(line);
+        if (q == null) return low < 0 && p.get(high);
+        return low >= 0 && (p.get(low) && q.get(high) || p.get(high) && q.get(low));
     }
 
     /** The one of several lines that has more of the vertices it was picked by than any other, or -1. */

@@ -1,0 +1,117 @@
+package org.modeststack.bench.picks;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.Baking;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.evaluate.StepCopies;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Picked;
+
+/** What a pick made on the first body of a document comes to when its step is copied to another body, or steps are baked. */
+final class Variations {
+    /** Ids of the second body's steps begin here. */
+    private static final long APART = 1000;
+
+    /** What is picked on a mesh; elements may be in another order than on one of other steps. */
+    record Asked(Mesh mesh, Picked picked) {}
+
+    private Variations() {}
+
+    /** After the step that picks was copied to the first body of a second document, which stands beside it then. */
+    static Asked copied(Document first, Document second, Pick pick, Evaluator evaluator) {
+        String from = first.bodies().getFirst().id();
+        Document d = picking(first, pick);
+        long step = d.bodyOf(from).entries().getLast().id();
+        List<Body> bodies = new ArrayList<>(d.bodies());
+        for (Body b : second.bodies()) bodies.add(apart(b));
+        String to = bodies.get(d.bodies().size()).id();
+        d = d.withBodies(bodies).withNextId(2 * APART);
+        return last(StepCopies.copy(d, from, List.of(step), to, evaluator), to, evaluator);
+    }
+
+    /** The same body under another name, of other steps and tools. */
+    private static Body apart(Body b) {
+        List<Entry> entries = new ArrayList<>();
+        for (Entry e : Edits.renumbered(b.entries(), id -> id + APART)) entries.add(e.withStep(apart(e.step())));
+        return new Body(name(b.id()), "Other " + b.name(), b.visible(), b.material(), entries, b.marker(), b.unknown());
+    }
+
+    private static Step apart(Step step) {
+        StepDescriptor d = StepDescriptor.of(step);
+        Step out = step;
+        for (ParamDescriptor p : d.params())
+            if (d.value(step, p) instanceof Bodies b)
+                out = d.with(
+                        out,
+                        p.name(),
+                        new Bodies(b.ids().stream().map(Variations::name).toList()));
+        return out;
+    }
+
+    private static String name(String id) {
+        return "other-" + id;
+    }
+
+    /**
+     * After steps were baked and then what differs in a second document was changed.
+     *
+     * @param below the last step that is baked
+     * @return null where one of those is among what differs
+     */
+    static @Nullable Asked baked(Document first, Document second, Pick pick, int below, Evaluator evaluator) {
+        Body a = first.bodies().getFirst(), b = second.bodies().getFirst();
+        for (int i = 0; i <= below; i++)
+            if (!a.entries().get(i).equals(b.entries().get(i))) return null;
+        // What a baked step has used is not asked any more.
+        if (a.entries().subList(0, below + 1).stream()
+                .anyMatch(e -> !e.step().bodies().isEmpty())) return null;
+        try {
+            Document d = picking(first, pick);
+            d = Baking.bake(d, a.id(), 0, below, evaluator.evaluate(d, a.id(), Progress.NONE));
+            for (Body other : second.bodies().subList(1, second.bodies().size()))
+                d = d.with(other.id(), x -> x.withEntries(other.entries()));
+            for (int i = below + 1; i < b.entries().size(); i++) {
+                Entry e = b.entries().get(i);
+                d = d.with(
+                        a.id(),
+                        x -> x.withEntries(x.entries().stream()
+                                .map(y -> y.id() == e.id() ? e : y)
+                                .toList()));
+            }
+            return last(d, a.id(), evaluator);
+        } catch (StepException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** With one more step at the end of the first body, which picks. */
+    private static Document picking(Document d, Pick pick) {
+        Step step = Sketch.step("tag", "what", pick, "name", "picked");
+        Body b = d.bodies().getFirst();
+        return Edits.addStep(d, b.id(), b.entries().size(), step);
+    }
+
+    /** What the last step of a body picks. */
+    private static Asked last(Document d, String body, Evaluator evaluator) {
+        List<Entry> entries = d.bodyOf(body).entries();
+        Mesh in = evaluator
+                .evaluate(d, body, Progress.NONE)
+                .steps()
+                .get(entries.size() - 2)
+                .mesh();
+        return new Asked(in, Pick.in(entries.getLast().step()).getFirst().on(in));
+    }
+}
