@@ -33,11 +33,19 @@ import org.modeststack.render.DisplayMode;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
+import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.pick.Term;
+import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
@@ -480,5 +488,54 @@ class PickingInTheWindowTest extends WindowDriver {
             int c = image.getPixelReader().getArgb((int) s.x(), (int) s.y());
             return new int[] {c >> 16 & 255, c >> 8 & 255, c & 255};
         });
+    }
+
+    @Test
+    void whatWasLostIsShownWhereItWasAndOneClickKeepsWhatIsLeft() throws Exception {
+        press(KeyCode.CONTROL, KeyCode.DIGIT4);
+        click(top(1, 1));
+        click(top(3, 0), KeyCode.SHIFT);
+        fx(() -> {
+            Document d = document.current();
+            Pick both = picking().take();
+            document.edit("Add", now -> Edits.addStep(now, id(d), 1, raised(both)));
+            // The corner is cut off below, and one of the two faces with it.
+            Document cut = Edits.addBody(document.current(), "Corner", Material.DEFAULT, CORNER);
+            String corner = cut.bodies().getLast().id();
+            Document moved = Edits.addStep(cut, corner, 1, new Move(new Vec3(15, -15, 30)));
+            document.edit(
+                    "Cut",
+                    _ -> Edits.addStep(moved, id(d), 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(corner))));
+            selected.select(id(d));
+            Entry last = document.current().bodies().getFirst().entries().getLast();
+            selected.selectSteps(List.of(last.id()));
+            return null;
+        });
+        settle();
+        List<Node> accept = shownNodes("remark-accept");
+        assertEquals(1, accept.size());
+        assertTrue(fx(() -> window.view().lookupAll(".ghosts").stream().anyMatch(Node::isVisible)));
+        Entry before = fx(() -> document.current().bodies().getFirst().entries().getLast());
+        assertEquals(2, Pick.in(before.step()).getFirst().handPicked());
+        mouse(accept.getFirst(), 4, 4, MouseButton.PRIMARY, 0, 0);
+        settle();
+        Entry after = fx(() -> document.current().bodies().getFirst().entries().getLast());
+        assertEquals(1, Pick.in(after.step()).getFirst().handPicked());
+        assertTrue(shownNodes("remark-accept").isEmpty());
+        assertFalse(fx(() -> window.view().lookupAll(".ghosts").stream().anyMatch(Node::isVisible)));
+        press(KeyCode.CONTROL, KeyCode.Z);
+        settle();
+        assertEquals(1, shownNodes("remark-accept").size());
+    }
+
+    private static final Box CORNER = new Box(20, 20, 30, 1, 1, 1, Seat.STANDING);
+
+    private static String id(Document d) {
+        return d.bodies().getFirst().id();
+    }
+
+    private static Step raised(Pick faces) {
+        StepDescriptor extrude = Steps.byType("extrude");
+        return extrude.with(extrude.createDefault(), "faces", faces);
     }
 }

@@ -25,6 +25,7 @@ import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.pick.Pick;
 
 /** One step: its number, what the mesh looks like after it, its sentence, and what it has to say. */
 public final class StepRow extends HBox {
@@ -113,7 +114,21 @@ public final class StepRow extends HBox {
         }
     }
 
-    private Label remark(Remark r, Entry entry) {
+    /** What is said, and what can be done about a pick that has lost something. */
+    private Node remark(Remark r, Entry entry) {
+        Label said = said(r, entry);
+        if (!Pick.tellsOfLost(r)) return said;
+        Label accept = new Label("Keep what is left");
+        accept.getStyleClass().addAll("remark", "remark-remark", "remark-pick", "remark-accept");
+        Hint.on(accept, "Picks from now on only what was found; Ctrl+Z brings the others back");
+        Pressable.on(accept, _ -> {
+            selected.selectSteps(List.of(entry.id()));
+            picks.accept(entry);
+        });
+        return new VBox(2, said, accept);
+    }
+
+    private Label said(Remark r, Entry entry) {
         String sign = r.level() == Remark.Level.NOTE ? "" : "▲ ";
         Label l = new Label(sign + r.text());
         l.setWrapText(true);

@@ -205,6 +205,16 @@ public final class PickState implements AutoCloseable {
         changed.fire();
     }
 
+    /** Lets a step pick by hand only what is there of it, as soon as that is known. */
+    public void accept(Entry e) {
+        pickFor(e);
+        whenKnown(() -> {
+            Mesh m = mesh();
+            if (m != null && target == e.id()) set(pick().accepted(m));
+            done();
+        });
+    }
+
     public void done() {
         target = 0;
         kind = null;

@@ -66,6 +66,7 @@ public final class ViewPane extends Pane {
     private final ViewState viewState;
     private final ImageView image = new ImageView();
     private final MarkLayer marks;
+    private final GhostLayer ghosts;
     private final HBox modes = new HBox();
     /** Stands for the row of modes where that has no room. */
     private final MenuButton modesMenu = new MenuButton();
@@ -128,6 +129,7 @@ public final class ViewPane extends Pane {
         empty.setAlignment(Pos.CENTER);
         empty.setMouseTransparent(true);
         marks = new MarkLayer(selected, results);
+        ghosts = new GhostLayer(selected, openStep);
         snaps = new SnapFinder(document, results, viewState, this);
         pointLayer = new PointLayer(points, viewState, this);
         handles = new HandleLayer(document, selected, results, openStep, viewState, snaps, pointLayer);
@@ -135,7 +137,8 @@ public final class ViewPane extends Pane {
         pickBar = new PickBar(document, selected, picks, openStep);
         // A press that a control in the bar has taken must not end as a click on the picture behind it.
         pickBar.addEventHandler(MouseEvent.ANY, MouseEvent::consume);
-        getChildren().addAll(image, marks, picker.layer(), handles, pointLayer, empty, modes, modesMenu, pickBar);
+        getChildren()
+                .addAll(image, ghosts, marks, picker.layer(), handles, pointLayer, empty, modes, modesMenu, pickBar);
         pictureThread = new PictureThread(this::show, e -> messages.say("The picture could not be drawn: " + e, true));
         widthProperty().addListener((_, _, _) -> resized());
         heightProperty().addListener((_, _, _) -> resized());
@@ -414,6 +417,7 @@ public final class ViewPane extends Pane {
 
     /** What lies over the picture. */
     private void decorate(PictureRequest r) {
+        ghosts.show(r.camera(), r.width(), r.height());
         marks.show(r.camera(), r.width(), r.height());
         picker.follow();
         handles.show(r.camera(), r.width(), r.height());

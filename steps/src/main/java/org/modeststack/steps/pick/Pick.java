@@ -22,6 +22,8 @@ import org.modeststack.steps.StepDescriptor;
  * comes in. Not a list of numbers, so it follows the model. {@link PickText} reads and writes it.
  */
 public record Pick(ElementKind kind, List<Term> terms) {
+    private static final String KEPT = " picked by hand kept";
+
     public Pick {
         terms = List.copyOf(terms);
     }
@@ -248,7 +250,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
             text.append(kept)
                     .append(" of ")
                     .append(PickText.count(p.wanted(), kind))
-                    .append(" picked by hand kept");
+                    .append(KEPT);
             if (p.found() > 0) text.append(", ").append(p.found()).append(" found again by position");
             if (p.lost() > 0) text.append(", ").append(p.lost()).append(" lost");
             context.remark(new Remark(
@@ -257,6 +259,18 @@ public record Pick(ElementKind kind, List<Term> terms) {
                     p.ghosts().isEmpty() ? null : p.ghosts().getFirst().place()));
         }
         return p.selection();
+    }
+
+    /** Whether a remark says that something picked by hand is lost. */
+    public static boolean tellsOfLost(Remark r) {
+        return r.level() == Remark.Level.REMARK && r.text().contains(KEPT);
+    }
+
+    /** The same pick, by hand only of what a mesh has of it. */
+    public Pick accepted(Mesh mesh) {
+        return withRules(r -> r instanceof Rule.Hand h
+                ? Rule.Hand.of(mesh, RuleMatch.of(mesh, kind, h).selection())
+                : r);
     }
 
     private static Selection changed(Mesh mesh, Selection s, Term.Change c) {
