@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -18,16 +19,25 @@ import org.mockito.ArgumentMatchers;
 import org.mockito.Mockito;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
 
 /** Files are read and written beside the interface, from snapshots, and what only a file has is not lost. */
 class FilesInTheBackgroundTest extends WindowDriver {
@@ -206,6 +216,56 @@ class FilesInTheBackgroundTest extends WindowDriver {
         settle();
         assertEquals(SkerryLight.document(), document());
         assertTrue(fx(messages::text).startsWith("block.obj was read for a document that is closed now"));
+    }
+
+    @Test
+    void whatIsPickedStaysWhenAMeshIsReadAgainWithAHoleMore() throws Exception {
+        Path file = dir.resolve("plate.obj");
+        MeshFormat.write(plate(document -> document), Materials.NONE, file, LengthUnit.MM);
+        fx(() -> {
+            meshes.importFrom(file, LengthUnit.MM);
+            return null;
+        });
+        settle();
+        Pick top = fx(() -> {
+            Mesh m = results.shownMesh(selected.body());
+            Pick p = Pick.hand(m, PickText.parse("faces: facing 0 0 1 10").on(m).selection());
+            String id = selected.body().id();
+            document.edit("Tag", d -> Edits.addStep(d, id, 1, new TagStep(p, "top", 1)));
+            return p;
+        });
+        MeshFormat.write(plate(FilesInTheBackgroundTest::bored), Materials.NONE, file, LengthUnit.MM);
+        fx(() -> {
+            assertTrue(meshes.canReread());
+            meshes.rereadFrom(file, LengthUnit.MM);
+            return null;
+        });
+        settle();
+        assertTrue(
+                fx(messages::text).matches("plate.obj read again: [0-9]+ faces, 4 as they were, .*"),
+                fx(messages::text));
+        Mesh now = shown();
+        assertEquals(
+                PickText.parse("faces: facing 0 0 1 10").on(now).selection(),
+                top.on(now).selection());
+        assertEquals(0, top.on(now).lost());
+        assertTrue(fx(() ->
+                results.result(selected.body().id()).steps().getLast().remarks().isEmpty()));
+    }
+
+    private static Mesh plate(UnaryOperator<Document> more) {
+        Document d = more.apply(
+                Edits.addBody(Document.EMPTY, "Plate", Material.DEFAULT, new Box(60, 40, 10, 1, 1, 1, Seat.STANDING)));
+        return new Evaluator()
+                .evaluate(d, d.bodies().getFirst().id(), Progress.NONE)
+                .mesh();
+    }
+
+    private static Document bored(Document d) {
+        Document two = Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(12, 30, 16, 1, 0, Seat.CENTERED));
+        String drill = two.bodies().getLast().id();
+        return Edits.addStep(
+                two, d.bodies().getFirst().id(), 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(drill)));
     }
 
     /** A file that is read for long does not take the place of what was done meanwhile without a question. */

@@ -46,6 +46,31 @@ public final class Edits {
      * @param looks how the mesh's materials look
      */
     public static Document importMesh(Document d, String name, String file, Mesh mesh, Materials looks) {
+        Materials all = withLooks(d, mesh, looks);
+        Imported source = new Imported(file, 1, named(d, mesh, looks));
+        return addBody(d.withMaterials(all), name, Material.DEFAULT.name(), source);
+    }
+
+    /**
+     * Takes a mesh that was read again in place of the one a body was made from, and its materials.
+     *
+     * @param mesh with the keys of the one before where it is the same
+     */
+    public static Document rereadMesh(Document d, String bodyId, String file, Mesh mesh, Materials looks) {
+        Imported before = (Imported) d.bodyOf(bodyId).entries().getFirst().step();
+        Materials all = withLooks(d, mesh, looks);
+        Imported source = new Imported(file, before.scale(), named(d, mesh, looks));
+        return replaceSource(d.withMaterials(all), bodyId, source);
+    }
+
+    private static Materials withLooks(Document d, Mesh mesh, Materials looks) {
+        Materials all = d.materials();
+        for (String m : mesh.materials()) all = all.adding(looks.get(m)).materials();
+        return all;
+    }
+
+    /** A mesh by the names that its materials get in a document. */
+    private static Mesh named(Document d, Mesh mesh, Materials looks) {
         List<String> names = new ArrayList<>();
         Materials all = d.materials();
         for (String m : mesh.materials()) {
@@ -53,8 +78,7 @@ public final class Edits {
             all = added.materials();
             names.add(added.name());
         }
-        Imported source = new Imported(file, 1, mesh.withMaterials(names));
-        return addBody(d.withMaterials(all), name, Material.DEFAULT.name(), source);
+        return mesh.withMaterials(names);
     }
 
     /**

@@ -24,6 +24,13 @@ final class FileCommands extends MenuCommands {
                 always,
                 meshes::importMesh);
         add(
+                "Read mesh again…",
+                null,
+                "Reads the mesh of the selected body from its file again after that has changed. What is picked on it stays.",
+                "import reload update refresh obj stl",
+                meshes::canReread,
+                meshes::rereadMesh);
+        add(
                 "Export mesh…",
                 "Ctrl+Shift+E",
                 "Writes the selected body as it is shown to a mesh file (" + MeshFormat.endings() + ").",

@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import java.util.prefs.Preferences;
 import java.util.stream.Stream;
 import javafx.stage.FileChooser;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
@@ -18,6 +19,7 @@ import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
@@ -28,6 +30,9 @@ import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Rereading;
+import org.modeststack.steps.source.Imported;
 
 /** Meshes in and out, read and written beside the interface. */
 public final class MeshFiles {
@@ -105,6 +110,65 @@ public final class MeshFiles {
                 d -> Edits.importMesh(d, name.isBlank() ? "Mesh" : name, file, loaded.mesh(), loaded.materials()));
         selected.select(document.current().bodies().getLast().id());
         if (!loaded.remarks().isEmpty()) messages.say(String.join(" ", loaded.remarks()), false);
+    }
+
+    /** Whether the selected body begins with a mesh from a file. */
+    public boolean canReread() {
+        return selected.body() != null && imported(selected.body()) != null;
+    }
+
+    private static @Nullable Imported imported(Body b) {
+        return b.entries().getFirst().step() instanceof Imported i ? i : null;
+    }
+
+    public void rereadMesh() {
+        FileChooser c = new FileChooser();
+        c.setTitle("Read the mesh again");
+        c.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter("Meshes", endings().toList()));
+        c.setInitialFileName(imported(selected.body()).file());
+        File f = c.showOpenDialog(dialogs.owner());
+        if (f != null) askUnit("Read the mesh again", u -> rereadFrom(f.toPath(), u));
+    }
+
+    /** Reads the mesh of the selected body again; what was there keeps its names, so that picks stay. */
+    public void rereadFrom(Path path, LengthUnit unit) {
+        Body b = selected.body();
+        Imported before = imported(b);
+        messages.say("Reading " + path.getFileName() + " again …", false);
+        jobs.run(
+                "Reading " + path.getFileName(),
+                () -> {
+                    Loaded loaded = MeshFormat.read(path, unit);
+                    return new Reread(loaded, Rereading.of(before.mesh(), loaded.mesh()));
+                },
+                reread -> take(b, before, path, reread));
+    }
+
+    private record Reread(Loaded loaded, Rereading found) {}
+
+    private void take(Body b, Imported before, Path path, Reread reread) {
+        String file = path.getFileName().toString();
+        Body now = document.current().body(b.id());
+        if (now == null || imported(now) == null || imported(now).mesh() != before.mesh()) {
+            messages.say(
+                    b.name() + " has got another mesh while " + file + " was read. Read it again if it belongs here.",
+                    true);
+            return;
+        }
+        Rereading found = reread.found();
+        document.edit(
+                "Read mesh again",
+                d -> Edits.rereadMesh(
+                        d, b.id(), file, found.mesh(), reread.loaded().materials()));
+        int all = found.mesh().faceCount(), added = all - found.faces() - found.likeBefore();
+        messages.say(
+                file + " read again: " + PickText.count(all, ElementKind.FACE) + ", "
+                        + (added == 0 && found.likeBefore() == 0
+                                ? "all as they were."
+                                : found.faces() + " as they were, " + found.likeBefore()
+                                        + " taken for ones that were there, " + added + " new."),
+                false);
     }
 
     public void exportMesh() {

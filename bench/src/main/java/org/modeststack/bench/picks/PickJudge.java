@@ -21,6 +21,7 @@ import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Picked;
+import org.modeststack.steps.pick.Rereading;
 import org.modeststack.steps.pick.Term;
 
 /**
@@ -56,7 +57,11 @@ public final class PickJudge {
         /** The step that picks was copied to another body of the same kind, of other numbers. */
         COPIED("copied to another body"),
         /** The lower steps were baked, then numbers of others changed. */
-        BAKED("baked below");
+        BAKED("baked below"),
+        /** The mesh came from a file, which was read again after it had changed. */
+        READ_AGAIN("file read again"),
+        /** The same where it had moved as a whole too. */
+        MOVED("moved, read again");
 
         final String title;
 
@@ -64,6 +69,8 @@ public final class PickJudge {
             this.title = title;
         }
     }
+
+    private static final String COUNTS = ".*\\b(bolts|count|slots|windows|teeth|rows)\\b.*";
 
     private static final List<Term> TERMS = List.of(
             new Term.Change(Term.Kind.GROW, 1),
@@ -125,6 +132,9 @@ public final class PickJudge {
                 second = sameSteps(first, m.build().apply(n));
         Mesh after = mesh(second);
         int below = random.nextInt(first.bodies().getFirst().entries().size());
+        Mesh importedBefore = Variations.imported(before), imported = Variations.imported(after);
+        Mesh moved = random.nextInt(5) < 2 ? Variations.moved(imported, random) : imported;
+        Mesh reread = Rereading.of(importedBefore, moved).mesh();
         for (PickModel.Region r : m.regions()) {
             BitSet meantBefore = r.on(before, m.numbers());
             if (meantBefore.isEmpty()) throw new IllegalStateException(m.name() + ": nothing is meant by " + r.name());
@@ -141,6 +151,12 @@ public final class PickJudge {
             judge(t, Form.COPIED, Variations.copied(first, second, pick, evaluator), n);
             Variations.Asked baked = Variations.baked(first, second, pick, below, evaluator);
             if (baked != null) judge(t, Form.BAKED, baked, n);
+            // Which of more is the third cannot be told from a file.
+            if (said.toString().matches(COUNTS)) continue;
+            BitSet there = r.on(imported, n);
+            Picked again = Pick.hand(importedBefore, new Selection(r.kind(), r.on(importedBefore, m.numbers())))
+                    .on(reread);
+            judge(t, moved == imported ? Form.READ_AGAIN : Form.MOVED, again, new Selection(r.kind(), there));
         }
     }
 

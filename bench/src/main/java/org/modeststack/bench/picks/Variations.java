@@ -1,8 +1,11 @@
 package org.modeststack.bench.picks;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.exchange.PolygonSoup;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -95,6 +98,29 @@ final class Variations {
         } catch (StepException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** As a file would give it: without tags, and with keys that follow from places. */
+    static Mesh imported(Mesh m) {
+        PolygonSoup file = new PolygonSoup();
+        for (int v = 0; v < m.vertexCount(); v++) file.vertex(m.x(v), m.y(v), m.z(v));
+        int material = file.material("grey");
+        for (int f = 0; f < m.faceCount(); f++)
+            file.face(material, Arrays.copyOfRange(m.corners(), m.offsets()[f], m.offsets()[f + 1]), m.sides(f));
+        return file.build();
+    }
+
+    /** The same somewhere else: shifted, or turned as well. */
+    static Mesh moved(Mesh m, Random random) {
+        double a = random.nextBoolean() ? 0 : random.nextDouble() - 0.5, c = Math.cos(a), s = Math.sin(a);
+        double[] xyz = m.xyz().clone();
+        for (int i = 0; i < xyz.length; i += 3) {
+            double x = xyz[i], z = xyz[i + 2];
+            xyz[i] = c * x + s * z + 12.5;
+            xyz[i + 1] -= 40;
+            xyz[i + 2] = c * z - s * x + 3;
+        }
+        return imported(m.withPositions(xyz));
     }
 
     /** With one more step at the end of the first body, which picks. */

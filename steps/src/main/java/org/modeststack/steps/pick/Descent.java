@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.Selection;
 
 /**
@@ -26,6 +27,9 @@ final class Descent {
 
     /** So many are marked one by one, to count rightly what came together; more would take long to carry. */
     private static final int FEW = 64;
+
+    /** So much area, of its size squared, may lie between the vertices of a face; that of a square has twice its size. */
+    private static final double LARGER = 32;
 
     /** How much smaller an element with the same key may be and still be the same. */
     private static final double SMALLER = 0.75;
@@ -102,7 +106,7 @@ final class Descent {
         for (int i = meshes.size() - 1; i >= 0 && !a.ends().isEmpty(); i--) {
             int level = i;
             IntArrayList parts = Span.of(meshes.get(level), kind, a.ends());
-            if (parts == null) continue;
+            if (parts == null || kind == ElementKind.FACE && !isNoLarger(meshes.get(level), parts, a)) continue;
             parts.forEach(e -> starts.get(level).add(e, which));
             return true;
         }
@@ -112,6 +116,12 @@ final class Descent {
         double grown = Anchor.size(meshes.get(changedIn), kind, now) / a.size();
         if (grown > SMALLER && grown < 1 / SMALLER) starts.get(changedIn).add(now, which);
         return false;
+    }
+
+    /** Whether faces are not far more than one was; else its vertices are not round it any more. */
+    private static boolean isNoLarger(Mesh mesh, IntArrayList faces, Anchor was) {
+        double area = faces.intStream().mapToDouble(f -> Normals.area(mesh, f)).sum();
+        return area <= LARGER * was.size() * was.size();
     }
 
     /** Elements of a mesh, each with the numbers of those whose place it has taken. */

@@ -30,6 +30,9 @@ final class HandMatch {
     /** How much smaller a share of a surface may become without a word; it may grow as much. */
     private static final double LESS = 0.7;
 
+    /** How much it may differ where elements are followed by keys that others may have by now. */
+    private static final double UNSURE = 0.1;
+
     /** A mesh whose known vertices are farther than this share of its size from where they should be went elsewhere. */
     private static final double ASTRAY = 0.02;
 
@@ -80,7 +83,7 @@ final class HandMatch {
         List<Whole> lostWholes = new ArrayList<>();
         List<Stretch> lostStretches = new ArrayList<>();
         for (Whole w : wholes) if (!take(w.members(), w.on(mesh, kind, hand.anchors()))) lostWholes.add(w);
-        for (Stretch s : stretches) if (!take(s.members(), s.on(mesh, kind))) lostStretches.add(s);
+        for (Stretch s : stretches) if (!take(s.members(), asMuch(s, s.on(mesh, kind)))) lostStretches.add(s);
         for (Whole w : lostWholes) follow(w.members(), 1);
         for (Stretch s : lostStretches) if (!open(s.members()).isEmpty()) follow(s.members(), s.share());
         BitSet all = new BitSet();
@@ -92,6 +95,11 @@ final class HandMatch {
         replaced.or(again);
         found += again.cardinality();
         lost += gone.cardinality() - again.cardinality();
+    }
+
+    /** What lies within an outline or along a row if it is about as much as it was; else some of its vertices were others. */
+    private @Nullable BitSet asMuch(Stretch s, @Nullable BitSet now) {
+        return now == null || isAsMuch(Stretch.share(mesh, kind, now) / s.share()) ? now : null;
     }
 
     /** What was lost as it was: elements of which nothing is picked now. */
@@ -219,14 +227,14 @@ final class HandMatch {
         boolean sure = !members.intersects(unsure);
         part = sure ? 1 : Stretch.share(mesh, kind, each) / share;
         int left = open.cardinality() - gone.cardinality();
-        if (isAsMuch(part)) {
+        if (sure || Math.abs(1 - part) < UNSURE) {
             out.or(each);
         } else if (gone(members).isEmpty()) {
             // All have their keys, and are yet a part of what they were together, or far more: they are named alike.
             lost += left;
         } else {
             out.or(each);
-            lost += part > 1 ? left : (int) Math.round(left * (1 - part));
+            lost += part > 1 || part < 0 ? left : (int) Math.round(left * (1 - part));
         }
     }
 
@@ -268,7 +276,8 @@ final class HandMatch {
         BitSet found = new BitSet();
         if (missing.isEmpty() || mesh.isEmpty()) return found;
         Bounds from = from(mesh, kind, hand);
-        if (from == null) return found;
+        // In what has grown, things lie in proportion only where all has grown alike, which nobody can tell.
+        if (from == null || !from.equals(mesh.bounds())) return found;
         PlaceIndex places = PlaceIndex.of(mesh, kind);
         BitSet kept = (BitSet) out.clone();
         IntArrayList near = new IntArrayList();
@@ -343,7 +352,7 @@ final class HandMatch {
     }
 
     /** The place in the new bounds that is what it was in the old ones. */
-    private static Vec3 proportion(Vec3 p, Bounds from, Bounds to) {
+    static Vec3 proportion(Vec3 p, Bounds from, Bounds to) {
         return new Vec3(
                 scaled(p.x(), from.minX(), from.maxX(), to.minX(), to.maxX()),
                 scaled(p.y(), from.minY(), from.maxY(), to.minY(), to.maxY()),

@@ -29,6 +29,9 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
     /** So many of its vertices, or a face, make an alike patch a piece of it. */
     private static final int PIECE = 2;
 
+    /** The mean of normals that are all the same is so long. */
+    private static final double FLAT = 0.999;
+
     /** One that has become so many times as large, as a share of all, has taken others in. */
     private static final double GROWN = 4;
 
@@ -64,7 +67,9 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
             int p = e.getIntKey();
             boolean alike = isAlike(patches, p);
             double score = score(patches, p, e.getIntValue());
-            if (alike && e.getIntValue() >= PIECE) best.set(p);
+            // Of what no step has made, all round walls look the same way, which is none.
+            boolean tells = signature != 0 || way.length() > FLAT;
+            if (alike && tells && e.getIntValue() >= PIECE) best.set(p);
             else second = Math.max(second, score);
             if (alike) most = Math.max(most, score);
         }
@@ -84,7 +89,7 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
         }
         for (int i = 0; i < vertices.size(); i++) {
             int v = index.find(ElementKind.VERTEX, vertices.getLong(i));
-            if (v >= 0) at(mesh, patches, v).stream().forEach(p -> votes.addTo(p, 1));
+            if (v >= 0) patches.patchesAt(v).stream().forEach(p -> votes.addTo(p, 1));
         }
         return votes;
     }
@@ -128,13 +133,5 @@ public record PatchName(long signature, Vec3 way, double share, LongList vertice
         if (found.cardinality() != 1 || !liesAlike(patches, p)) return new BitSet();
         double grown = patches.share(p) / share;
         return grown < GROWN && grown > 1 / GROWN ? found : new BitSet();
-    }
-
-    private static BitSet at(Mesh mesh, SurfacePatches patches, int v) {
-        var adj = mesh.adjacency();
-        BitSet out = new BitSet();
-        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
-            out.set(patches.patchOf(adj.cornerFace()[adj.vertexCorners()[i]]));
-        return out;
     }
 }

@@ -192,6 +192,15 @@ final class SurfacePatches implements Memory.Counted {
         return out;
     }
 
+    /** The patches that a vertex lies on. */
+    BitSet patchesAt(int vertex) {
+        Adjacency adj = mesh.adjacency();
+        BitSet out = new BitSet();
+        for (int i = adj.vertexStart()[vertex]; i < adj.vertexStart()[vertex + 1]; i++)
+            out.set(patchOf[adj.cornerFace()[adj.vertexCorners()[i]]]);
+        return out;
+    }
+
     IntArrayList faces(int patch) {
         return faces.get(patch);
     }

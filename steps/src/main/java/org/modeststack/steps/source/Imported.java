@@ -17,7 +17,7 @@ import org.modeststack.steps.Unit;
         help = "A mesh read from a file. The document keeps its own copy.",
         words = "import file open")
 public record Imported(
-        @Param(label = "File", help = "Where it came from; the file is not read again.")
+        @Param(label = "File", help = "Where it came from. It is read again only when asked to.")
         String file,
 
         @Param(label = "Scale", help = "Factor for all sizes.", unit = Unit.FACTOR, min = 1e-9, max = 1e9, def = "1")

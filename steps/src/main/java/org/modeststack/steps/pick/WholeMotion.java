@@ -1,0 +1,214 @@
+package org.modeststack.steps.pick;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
+import org.modeststack.mesh.search.PointGrid;
+import org.modeststack.mesh.select.FaceFrames;
+
+/**
+ * How a mesh has moved as a whole, turned and shifted, when most of its vertices still lie together as they did. Where
+ * one has not moved at all is tried first; then shifts of its bounds; then what brings a corner of a face onto one of the
+ * same lengths and angle, the rarest first, as in the generate-and-verify search of Fischler and Bolles, "Random sample
+ * consensus", Comm. ACM 24, 1981. Linear in the meshes for each motion that is tried.
+ */
+final class WholeMotion {
+    /** How near to where it should be a vertex lies, as a share of the mesh's size. */
+    static final double NEAR = 1e-5;
+
+    /** So many vertices tell whether a motion fits. */
+    private static final int SAMPLE = 1000;
+
+    /** So many pairs of corners are tried. */
+    private static final int TRIES = 96;
+
+    /** Corners that are not rarer than this tell nothing. */
+    private static final int COMMON = 24;
+
+    /** What moves fewer of the vertices onto others, as a share, is no motion of the whole. */
+    private static final double MOST = 0.3;
+
+    /** Where so many lie where they did, it is none either unless it moves all. */
+    private static final double MUCH = 0.25;
+
+    private static final double ALL = 0.999;
+
+    /** Motions that fit as well as that are not told apart. */
+    private static final double BETTER = 0.05;
+
+    /** Lengths and angles are compared in steps of this share. */
+    private static final double STEP = 1e-4;
+
+    /** Turns that fit as well must be larger by so much, or nobody can say which it was: 10 degrees. */
+    private static final double CLEARLY = Math.toRadians(10);
+
+    private final Mesh before;
+    private final Mesh now;
+    private final PointGrid grid;
+    private final double near;
+
+    private WholeMotion(Mesh before, Mesh now) {
+        this.before = before;
+        this.now = now;
+        near = NEAR * before.bounds().diagonal();
+        grid = new PointGrid(4 * near, now.vertexCount());
+        for (int v = 0; v < now.vertexCount(); v++) grid.add(v, now.x(v), now.y(v), now.z(v));
+    }
+
+    /** The motion from one mesh to another of which neither is empty. */
+    static Affine of(Mesh before, Mesh now) {
+        return new WholeMotion(before, now).find();
+    }
+
+    private Affine find() {
+        double stayed = share(Affine.IDENTITY);
+        // Where much has stayed, all must have moved to be told from things that look like their neighbours.
+        double least = stayed > MUCH ? ALL : MOST;
+        if (stayed >= ALL - BETTER) return Affine.IDENTITY;
+        List<Affine> best = fitting(shifts(), least);
+        if (best.isEmpty() || share(best.getFirst()) < ALL) {
+            List<Affine> more = new ArrayList<>(shifts());
+            more.addAll(turns());
+            best = fitting(more, least);
+        }
+        best.sort(Comparator.comparingDouble(WholeMotion::angle));
+        if (best.isEmpty()) return apart() ? shifts().getLast() : Affine.IDENTITY;
+        Affine first = best.getFirst();
+        for (Affine a : best) if (!isSame(a, first)) return angle(a) > angle(first) + CLEARLY ? first : Affine.IDENTITY;
+        return first;
+    }
+
+    /** Whether it lies where it did not lie at all; then it has been shifted, whatever else has happened. */
+    private boolean apart() {
+        Bounds a = before.bounds(), b = now.bounds();
+        Vec3 gap = a.center().minus(b.center());
+        return Math.abs(gap.x()) > (a.size().x() + b.size().x()) / 2
+                || Math.abs(gap.y()) > (a.size().y() + b.size().y()) / 2
+                || Math.abs(gap.z()) > (a.size().z() + b.size().z()) / 2;
+    }
+
+    /** Those that bring about as many of the vertices onto others as the best of them. */
+    private List<Affine> fitting(List<Affine> all, double least) {
+        List<Affine> best = new ArrayList<>();
+        double most = least;
+        for (Affine a : all) {
+            double s = share(a);
+            if (s > most + BETTER || s >= ALL && most < ALL) best.clear();
+            if (s < least || s < most - BETTER || most >= ALL && s < ALL) continue;
+            most = Math.max(most, s);
+            best.add(a);
+        }
+        return best;
+    }
+
+    private static double angle(Affine a) {
+        double trace = a.x().x() + a.y().y() + a.z().z();
+        return Math.acos(Math.clamp((trace - 1) / 2, -1, 1));
+    }
+
+    private boolean isSame(Affine a, Affine b) {
+        Bounds box = before.bounds();
+        Vec3 p = low(box), q = high(box);
+        double far = 100 * near;
+        return a.x().minus(b.x()).length() < 1e-3
+                && a.y().minus(b.y()).length() < 1e-3
+                && a.point(p).minus(b.point(p)).length() < far
+                && a.point(q).minus(b.point(q)).length() < far;
+    }
+
+    /** How many of some vertices a motion brings onto others. */
+    private double share(Affine motion) {
+        int step = Math.max(1, before.vertexCount() / SAMPLE), tried = 0, hit = 0;
+        for (int v = 0; v < before.vertexCount(); v += step) {
+            tried++;
+            if (at(motion.point(before.point(v))) >= 0) hit++;
+        }
+        return (double) hit / tried;
+    }
+
+    /** A vertex of the later mesh at a place, or -1. */
+    private int at(Vec3 p) {
+        int[] found = {-1};
+        grid.near(p.x(), p.y(), p.z(), near, w -> {
+            if (now.point(w).minus(p).length() <= near) found[0] = w;
+        });
+        return found[0];
+    }
+
+    private List<Affine> shifts() {
+        Bounds a = before.bounds(), b = now.bounds();
+        Vec3 low = low(b).minus(low(a)), high = high(b).minus(high(a));
+        return List.of(
+                Affine.shift(low),
+                Affine.shift(high),
+                Affine.shift(low.plus(high).times(0.5)));
+    }
+
+    private List<Affine> turns() {
+        List<Affine> all = new ArrayList<>();
+        Long2ObjectOpenHashMap<IntArrayList> mine = corners(before), its = corners(now);
+        List<Map.Entry<Long, IntArrayList>> rare = new ArrayList<>(mine.long2ObjectEntrySet().stream()
+                .filter(e -> its.containsKey(e.getLongKey())
+                        && e.getValue().size() * its.get(e.getLongKey()).size() <= COMMON * COMMON)
+                .map(e -> Map.entry(e.getLongKey(), e.getValue()))
+                .toList());
+        rare.sort(Comparator.comparingInt(
+                e -> e.getValue().size() * its.get(e.getKey().longValue()).size()));
+        for (var e : rare) {
+            // One of them will do: where it has gone is where all have gone.
+            int c = e.getValue().getInt(0);
+            for (int d : its.get(e.getKey().longValue())) {
+                Affine from = frame(before, c), to = frame(now, d);
+                if (isFrame(from) && isFrame(to)) all.add(from.inverse().then(to));
+            }
+            if (all.size() > TRIES) break;
+        }
+        return all;
+    }
+
+    private static Vec3 low(Bounds b) {
+        return new Vec3(b.minX(), b.minY(), b.minZ());
+    }
+
+    private static Vec3 high(Bounds b) {
+        return new Vec3(b.maxX(), b.maxY(), b.maxZ());
+    }
+
+    /** The corners of a mesh by the lengths on either side and the way across, in steps. */
+    private Long2ObjectOpenHashMap<IntArrayList> corners(Mesh m) {
+        Long2ObjectOpenHashMap<IntArrayList> out = new Long2ObjectOpenHashMap<>();
+        double step = STEP * before.bounds().diagonal();
+        int[] next = m.adjacency().cornerNext(), face = m.adjacency().cornerFace();
+        for (int c = 0; c < m.cornerCount(); c++) {
+            Vec3 p = m.point(m.corners()[c]), q = m.point(m.corners()[next[c]]);
+            Vec3 r = m.point(m.corners()[next[next[c]]]);
+            long key = Keys.of(
+                    m.sides(face[c]),
+                    Math.round(q.minus(p).length() / step),
+                    Math.round(r.minus(q).length() / step),
+                    Math.round(r.minus(p).length() / step));
+            out.computeIfAbsent(key, _ -> new IntArrayList()).add(c);
+        }
+        return out;
+    }
+
+    private static boolean isFrame(Affine a) {
+        return a.isRigid() && a.determinant() > 0;
+    }
+
+    /** The directions at a corner, along its side, its face's normal and across, and its place. */
+    private static Affine frame(Mesh m, int c) {
+        Vec3 p = m.point(m.corners()[c]), q = m.point(m.corners()[m.adjacency().cornerNext()[c]]);
+        Vec3 x = q.minus(p).unit(), n = FaceFrames.of(m).normal(m.adjacency().cornerFace()[c]);
+        Vec3 y = n.cross(x).unit();
+        return new Affine(x, y, x.cross(y), p);
+    }
+}
