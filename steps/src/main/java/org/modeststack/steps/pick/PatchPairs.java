@@ -1,6 +1,7 @@
 package org.modeststack.steps.pick;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.stream.DoubleStream;
@@ -37,6 +38,9 @@ final class PatchPairs {
     /** A neighbour that is not there counts as so much, of all neighbours. */
     private static final double NEIGHBOURS = 1;
 
+    /** More or fewer holes count as so much. */
+    private static final double HOLES = 0.4;
+
     /** In the second round more neighbours are known. */
     private static final int ROUNDS = 2;
 
@@ -52,10 +56,11 @@ final class PatchPairs {
      * @param area mm²
      * @param way the mean of its normals; short where it goes round
      * @param outward 1 where it looks away from its middle all round, −1 where it looks at it, as the wall of a hole does
+     * @param euler its Euler characteristic: 1 for a sheet, 0 for one with a hole or for a band
      * @param box round it
      * @param neighbours the patches now that it meets, as far as they are known
      */
-    private record Shape(double area, Vec3 way, double outward, Bounds box, BitSet neighbours) {
+    private record Shape(double area, Vec3 way, double outward, int euler, Bounds box, BitSet neighbours) {
         /** 0 for the same. */
         double differs(Shape o) {
             double far = box.center().minus(o.box.center()).length() / Math.max(box.diagonal(), o.box.diagonal());
@@ -65,7 +70,12 @@ final class PatchPairs {
             both.and(o.neighbours);
             any.or(o.neighbours);
             double others = any.isEmpty() ? 0 : 1 - (double) both.cardinality() / any.cardinality();
-            return larger + way.minus(o.way).length() + Math.abs(outward - o.outward) + far + NEIGHBOURS * others;
+            return larger
+                    + way.minus(o.way).length()
+                    + Math.abs(outward - o.outward)
+                    + (euler == o.euler ? 0 : HOLES)
+                    + far
+                    + NEIGHBOURS * others;
         }
     }
 
@@ -173,6 +183,15 @@ final class PatchPairs {
             all += area * from.length();
         }
         double area = patches.size(ElementKind.FACE, p);
-        return new Shape(area, moved.direction(patches.way(p)), all > 0 ? out / all : 0, box, around);
+        return new Shape(
+                area, moved.direction(patches.way(p)), all > 0 ? out / all : 0, euler(m, patches, p), box, around);
+    }
+
+    private static int euler(Mesh m, SurfacePatches patches, int p) {
+        IntOpenHashSet edges = new IntOpenHashSet();
+        for (int f : patches.faces(p))
+            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++)
+                edges.add(m.adjacency().cornerEdge()[c]);
+        return patches.verticesOf(p).size() - edges.size() + patches.faces(p).size();
     }
 }
