@@ -8,9 +8,20 @@ import org.modeststack.steps.StepException;
 
 /** For steps that are carried out alone: knows no bodies, and nobody listens. */
 public final class QuietContext implements StepContext {
+    private final long seed;
+
+    public QuietContext() {
+        this(7);
+    }
+
+    /** @param step a number for the step, so that what it makes is told from what others make */
+    public QuietContext(long step) {
+        seed = Keys.mix(step);
+    }
+
     @Override
     public long seed() {
-        return Keys.mix(7);
+        return seed;
     }
 
     @Override

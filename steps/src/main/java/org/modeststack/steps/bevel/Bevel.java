@@ -3,6 +3,7 @@ package org.modeststack.steps.bevel;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -26,6 +27,7 @@ import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
+import org.modeststack.steps.round.LoopRounding;
 
 /** Cuts off edges or corners and puts strips with a profile in their place. */
 @StepInfo(
@@ -150,6 +152,15 @@ public record Bevel(
         String material,
 
         @Param(
+                label = "Rails",
+                help =
+                        "Over: as far from the edge as the width says, over as many faces as that takes. Beside: only within"
+                                + " the faces beside the edge, as all corners are cut.",
+                def = "beside",
+                only = "of=edges,rims")
+        Rails rails,
+
+        @Param(
                 label = "Blend",
                 help = "Shades strips and corners as one with the faces beside them, which keep looking flat.",
                 def = "off")
@@ -200,18 +211,26 @@ public record Bevel(
     }
 
     private Mesh cut(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
+        if (!goesOver()) return cutBeside(in, taken, all, context);
+        LoopRounding.Rounded over = new RimsOver(in, this, taken, context).round();
+        if (over.held() > 0) remarkHeld(over.held(), all, over.least(), over.place(), context);
+        if (over.left().isEmpty()) return over.mesh();
+        BevelledElements rest = taken.on(in, over.left(), over.mesh());
+        return rest.elements().isEmpty() ? over.mesh() : cutBeside(over.mesh(), rest, all, context);
+    }
+
+    /** Whether rims are rounded by rails that run over as many faces as they need. */
+    private boolean goesOver() {
+        boolean byWidth = measure == Measure.ALONG || measure == Measure.ACROSS || measure == Measure.DEEP;
+        boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;
+        return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed;
+    }
+
+    private Mesh cutBeside(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
         Cutter cutter = new Cutter(in, this, taken.weights(), context.seed(), context.madeTag());
         Mesh out = cutter.cut(taken.elements(), context::progress);
         String what = what(2);
-        if (cutter.held() > 0) {
-            String to = Numbers.show(Math.rint(cutter.least() * amount() * 1000) / 1000);
-            context.remark(new Remark(
-                    Remark.Level.REMARK,
-                    "The width was held back at " + cutter.held() + " of " + all + " " + what + ", at the least to "
-                            + (measure == Measure.SHARE ? "a share of " + to : to + " mm")
-                            + ", so that strips do not cross.",
-                    cutter.place()));
-        }
+        if (cutter.held() > 0) remarkHeld(cutter.held(), all, cutter.least(), cutter.place(), context);
         if (cutter.left() > 0)
             context.remark(new Remark(
                     Remark.Level.REMARK,
@@ -220,6 +239,16 @@ public record Bevel(
                             + " left alone: their strips would cross something however narrow they are.",
                     cutter.place()));
         return out;
+    }
+
+    private void remarkHeld(int held, int all, double least, @Nullable Vec3 place, StepContext context) {
+        String to = Numbers.show(Math.rint(least * amount() * 1000) / 1000);
+        context.remark(new Remark(
+                Remark.Level.REMARK,
+                "The width was held back at " + held + " of " + all + " " + what(2) + ", at the least to "
+                        + (measure == Measure.SHARE ? "a share of " + to : to + " mm")
+                        + ", so that strips do not cross.",
+                place));
     }
 
     /** The cross-section. */

@@ -1,5 +1,6 @@
 package org.modeststack.steps.bevel;
 
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.BitSet;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
@@ -27,6 +28,24 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
     /** @throws StepException if its tag of weights is not there or of another kind */
     static BevelledElements of(Bevel bevel, Mesh in, Selection picked) throws StepException {
         return bevel.of() == Bevel.Of.VERTICES ? vertices(bevel, in, picked) : edges(bevel, in, picked);
+    }
+
+    /** Some of its edges on a mesh in which others have been cut off: those that are still there, by their keys. */
+    BevelledElements on(Mesh in, BitSet edges, Mesh out) {
+        Long2IntOpenHashMap byKey = new Long2IntOpenHashMap();
+        Adjacency a = in.adjacency(), b = out.adjacency();
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1))
+            byKey.put(in.edgeKey(a.edgeLow(e), a.edgeHigh(e)), e);
+        byKey.defaultReturnValue(-1);
+        BitSet there = new BitSet();
+        double[] all = weights == null ? null : new double[b.edgeCount()];
+        for (int e = 0; e < b.edgeCount(); e++) {
+            int was = byKey.get(out.edgeKey(b.edgeLow(e), b.edgeHigh(e)));
+            if (was < 0 || b.edgeSides(e) != 2) continue;
+            there.set(e);
+            if (all != null && weights != null) all[e] = weights[was];
+        }
+        return new BevelledElements(there, 0, 0, all);
     }
 
     private static BevelledElements vertices(Bevel bevel, Mesh in, Selection picked) throws StepException {

@@ -1,0 +1,154 @@
+package org.modeststack.bench.rounding;
+
+import java.util.List;
+import java.util.Random;
+import org.modeststack.bench.QuietContext;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.combine.arrange.Arrangement;
+import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Prism;
+import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.Torus;
+import org.modeststack.steps.source.Tube;
+import org.modeststack.steps.source.UvSphere;
+
+/** Bodies that are cut by others, or joined with them, at random poses, by number: the same number gives the same case. */
+final class CutBodies {
+    /** What is cut; those from the third on are curved. */
+    enum Kind {
+        BOX,
+        PRISM,
+        BALL,
+        TORUS,
+        RINGED_CYLINDER,
+        DIVIDED_BOX,
+        ROUNDED_BOX,
+        TUBE;
+
+        boolean isFlat() {
+            return this == BOX || this == PRISM;
+        }
+    }
+
+    /**
+     * @param width that is asked for, mm: a twentieth of the cutter's smallest size
+     * @param rim the tag of the edges of the cut
+     */
+    record Case(int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
+
+    private CutBodies() {}
+
+    static Case of(int number) throws StepException {
+        Random r = new Random(0xC07 + 104_729L * number);
+        Kind kind = Kind.values()[number % Kind.values().length];
+        Mesh body = turned(body(kind, r), r, new Vec3(0, 0, 0));
+        double size = 8 + 18 * r.nextDouble();
+        int which = r.nextInt(5);
+        Mesh cutter = cutter(which, size, r);
+        int f = r.nextInt(body.faceCount());
+        Vec3 at = FaceFrames.of(body)
+                .middle(f)
+                .plus(new Vec3(r.nextDouble(), r.nextDouble(), r.nextDouble()).times(0.2 * size));
+        cutter = turned(cutter, r, at);
+        Operation operation = r.nextInt(3) == 0 ? Operation.UNION : Operation.DIFFERENCE;
+        StepContext context = new QuietContext();
+        Mesh cut = new Arrangement(
+                        List.of(
+                                new Arrangement.Operand(body, "", "Body"),
+                                new Arrangement.Operand(cutter, "t", "Tool")),
+                        operation,
+                        false,
+                        context)
+                .result();
+        String[] names = {"cylinder", "ball", "box", "prism", "ring"};
+        return new Case(number, kind, names[which], operation, cut, 0.05 * smallest(which, size), context.madeTag());
+    }
+
+    /** Whether anything was cut. */
+    static boolean isCut(Case c) {
+        Tag t = c.mesh.tag(c.rim);
+        return t != null && t.kind() == ElementKind.EDGE && t.size() > 2;
+    }
+
+    private static double smallest(int cutter, double size) {
+        return cutter == 2 ? 0.7 * size : cutter == 4 ? 0.4 * size : size;
+    }
+
+    private static Mesh body(Kind kind, Random r) throws StepException {
+        return switch (kind) {
+            case BOX -> make(new Box(60, 45, 35, 1 + r.nextInt(3), 1, 1 + r.nextInt(2), Seat.CENTERED));
+            case PRISM -> make(new Prism(55, 40, 3 + r.nextInt(4), 1 + r.nextInt(2), Seat.CENTERED));
+            case BALL -> make(new UvSphere(50, 24 + 8 * r.nextInt(6), 12 + 4 * r.nextInt(6), Seat.CENTERED));
+            case TORUS -> make(new Torus(60, 24, 32 + 8 * r.nextInt(4), 16 + 4 * r.nextInt(4), Seat.CENTERED));
+            case RINGED_CYLINDER ->
+                make(new Cylinder(45, 60, 24 + 8 * r.nextInt(6), 4 + r.nextInt(12), 1 + r.nextInt(3), Seat.CENTERED));
+            case DIVIDED_BOX -> subdivided(make(new Box(60, 45, 40, 2, 2, 2, Seat.CENTERED)), 2 + r.nextInt(2));
+            case ROUNDED_BOX -> rounded(make(new Box(60, 45, 35, 1, 1, 1, Seat.CENTERED)));
+            case TUBE -> make(new Tube(55, 12, 45, 32 + 8 * r.nextInt(5), 1 + r.nextInt(4), Seat.CENTERED));
+        };
+    }
+
+    private static Mesh cutter(int which, double size, Random r) throws StepException {
+        return switch (which) {
+            case 0 -> make(new Cylinder(size, 3 * size, 16 + 8 * r.nextInt(5), 1, 0, Seat.CENTERED));
+            case 1 -> make(new UvSphere(size, 16 + 8 * r.nextInt(3), 8 + 4 * r.nextInt(3), Seat.CENTERED));
+            case 2 -> make(new Box(size, 0.7 * size, 2.5 * size, 1, 1, 1, Seat.CENTERED));
+            case 3 -> make(new Prism(size, 2.5 * size, 3 + r.nextInt(5), 1, Seat.CENTERED));
+            default -> make(new Torus(1.6 * size, 0.4 * size, 32, 16, Seat.CENTERED));
+        };
+    }
+
+    private static Mesh make(Step source) throws StepException {
+        return source.apply(Mesh.EMPTY, new QuietContext());
+    }
+
+    static Step step(String type, Object... pairs) {
+        StepDescriptor d = Steps.byType(type);
+        if (d == null) throw new IllegalArgumentException(type);
+        Step s = d.createDefault();
+        for (int i = 0; i < pairs.length; i += 2) s = d.with(s, (String) pairs[i], pairs[i + 1]);
+        return s;
+    }
+
+    private static Mesh subdivided(Mesh m, int levels) throws StepException {
+        return step("subdivide", "levels", levels).apply(m, new QuietContext());
+    }
+
+    private static Mesh rounded(Mesh m) throws StepException {
+        return step("bevel", "where", PickText.parse("edges: all"), "width", 8.0, "segments", 5)
+                .apply(m, new QuietContext());
+    }
+
+    /** Turned about its middle in any way, then moved. */
+    private static Mesh turned(Mesh m, Random r, Vec3 by) {
+        Vec3 a = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian()).unit();
+        Vec3
+                b =
+                        a.cross(new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian()))
+                                .unit(),
+                c = a.cross(b);
+        double[] xyz = m.xyz().clone();
+        for (int i = 0; i < xyz.length; i += 3) {
+            Vec3 p = a.times(xyz[i])
+                    .plus(b.times(xyz[i + 1]))
+                    .plus(c.times(xyz[i + 2]))
+                    .plus(by);
+            xyz[i] = p.x();
+            xyz[i + 1] = p.y();
+            xyz[i + 2] = p.z();
+        }
+        return m.withPositions(xyz);
+    }
+}

@@ -1,0 +1,193 @@
+package org.modeststack.bench.rounding;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import org.modeststack.bench.QuietContext;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.search.Crossings;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.pick.PickText;
+
+/**
+ * Cuts bodies at random poses, bevels the edges of the cut, and measures how wide the strips have become: how far the
+ * vertices of their rails are from the old rim, in space. Prints what share of the asked width was reached, by kinds.
+ */
+public final class RoundingJudge {
+    private static final int SEGMENTS = 3;
+
+    /**
+     * One case.
+     *
+     * @param least the least share of the width at any vertex of a rail; 0 where nothing was made
+     * @param median of all of them
+     */
+    record Outcome(
+            CutBodies.Case of,
+            boolean room,
+            double least,
+            double median,
+            int open,
+            int flat,
+            int crossing,
+            double aspect,
+            double ms) {}
+
+    public static void main(String[] args) throws StepException {
+        List<String> words = new ArrayList<>(List.of(args));
+        boolean each = words.remove("-v");
+        Rails rails = words.remove("beside") ? Rails.BESIDE : Rails.OVER;
+        int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
+        int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
+        List<Outcome> all = new ArrayList<>();
+        for (int i = first; i < first + count; i++) {
+            Outcome o = judge(i, rails);
+            if (o == null) continue;
+            all.add(o);
+            if (each && (o.room && o.least < 0.95 || o.open + o.flat + o.crossing > 0 || o.aspect > 20))
+                System.out.printf(
+                        Locale.ROOT,
+                        "%d %s %s %s width %.3f room %b: least %.3f median %.3f, open %d flat %d crossing %d aspect %.1f%n",
+                        i,
+                        o.of.kind(),
+                        o.of.cutter(),
+                        o.of.operation(),
+                        o.of.width(),
+                        o.room,
+                        o.least,
+                        o.median,
+                        o.open,
+                        o.flat,
+                        o.crossing,
+                        o.aspect);
+        }
+        print(all);
+    }
+
+    /** @return null where nothing was cut */
+    static Outcome judge(int number, Rails rails) throws StepException {
+        CutBodies.Case c = CutBodies.of(number);
+        if (!CutBodies.isCut(c)) return null;
+        RimGeometry rim = RimGeometry.of(c);
+        if (rim.isEmpty()) return null;
+        Step bevel = CutBodies.step(
+                "bevel",
+                "where",
+                PickText.parse("edges: made \"" + c.rim() + "\""),
+                "width",
+                c.width(),
+                "segments",
+                SEGMENTS,
+                "rails",
+                rails);
+        // Another seed than the boolean's, as another step has.
+        QuietContext context = new QuietContext(99);
+        long before = System.nanoTime();
+        Mesh out = bevel.apply(c.mesh(), context);
+        double ms = (System.nanoTime() - before) / 1e6;
+        double[] shares = shares(out, context.madeTag(), rim, c.width());
+        Health h = Health.of(out);
+        int flat = 0;
+        for (int f = 0; f < out.faceCount(); f++) if (Health.isDegenerate(out, f)) flat++;
+        return new Outcome(
+                c,
+                rim.hasRoom(c.width()),
+                shares.length == 0 ? 0 : shares[0],
+                shares.length == 0 ? 0 : shares[shares.length / 2],
+                h.isClosed() ? 0 : 1,
+                flat,
+                Crossings.of(out).cardinality(),
+                aspect(out, context.madeTag()),
+                ms);
+    }
+
+    /** For each vertex between a strip and what is beside it, its distance from the old rim over the width, ascending. */
+    private static double[] shares(Mesh out, String made, RimGeometry rim, double width) {
+        BitSet strip = faces(out, made);
+        Adjacency adj = out.adjacency();
+        BitSet rails = new BitSet();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            int in = 0;
+            for (int i = 0; i < adj.edgeSides(e); i++) if (strip.get(adj.cornerFace()[adj.edgeCorner(e, i)])) in++;
+            if (in == 0 || in == adj.edgeSides(e)) continue;
+            rails.set(adj.edgeLow(e));
+            rails.set(adj.edgeHigh(e));
+        }
+        return rails.stream()
+                .mapToDouble(v -> rim.distance(out.point(v)) / width)
+                .sorted()
+                .toArray();
+    }
+
+    private static BitSet faces(Mesh m, String name) {
+        BitSet out = new BitSet();
+        Tag t = m.tag(name);
+        for (int i = 0; t != null && i < t.size(); i++) out.set((int) t.element(i));
+        return out;
+    }
+
+    /** The longest side of a quad of a strip over its shortest, of the worst quad. */
+    private static double aspect(Mesh m, String made) {
+        double worst = 0;
+        BitSet strip = faces(m, made);
+        for (int f = strip.nextSetBit(0); f >= 0; f = strip.nextSetBit(f + 1)) {
+            double longest = 0, shortest = Double.POSITIVE_INFINITY;
+            if (m.sides(f) != 4) continue;
+            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) {
+                double l = m.point(m.corners()[c])
+                        .minus(m.point(m.corners()[m.adjacency().cornerNext()[c]]))
+                        .length();
+                longest = Math.max(longest, l);
+                shortest = Math.min(shortest, l);
+            }
+            worst = Math.max(worst, longest / shortest);
+        }
+        return worst;
+    }
+
+    private static void print(List<Outcome> all) {
+        Map<String, List<Outcome>> by = new TreeMap<>();
+        for (Outcome o : all) {
+            by.computeIfAbsent(o.of.kind().isFlat() ? "flat" : "curved", _ -> new ArrayList<>())
+                    .add(o);
+            by.computeIfAbsent(o.of.kind().name().toLowerCase(Locale.ROOT).replace('_', ' '), _ -> new ArrayList<>())
+                    .add(o);
+        }
+        System.out.println(
+                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | open | flat faces"
+                        + " | crossing | aspect > 20 | ms, median |");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|");
+        by.forEach((name, list) -> {
+            double[] least = list.stream()
+                    .filter(Outcome::room)
+                    .mapToDouble(Outcome::least)
+                    .sorted()
+                    .toArray();
+            long wide = list.stream().filter(o -> o.room && o.least >= 0.95).count();
+            double[] ms = list.stream().mapToDouble(Outcome::ms).sorted().toArray();
+            System.out.printf(
+                    Locale.ROOT,
+                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %d | %d | %d | %d | %.0f |%n",
+                    name,
+                    list.size(),
+                    least.length,
+                    wide,
+                    100.0 * wide / Math.max(1, least.length),
+                    least.length == 0 ? 0 : least[least.length / 2],
+                    least.length == 0 ? 0 : least[least.length / 10],
+                    list.stream().mapToInt(Outcome::open).sum(),
+                    list.stream().mapToInt(Outcome::flat).sum(),
+                    list.stream().filter(o -> o.crossing > 0).count(),
+                    list.stream().filter(o -> o.aspect > 20).count(),
+                    ms[ms.length / 2]);
+        });
+    }
+}

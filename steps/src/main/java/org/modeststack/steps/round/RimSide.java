@@ -1,0 +1,120 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * One side of a rim, laid out in the plane: going along the rim with this side on the left, by how much it turns at each
+ * vertex is told by the angles of the triangles there. So it is known in which direction over the surface a rail lies,
+ * whatever the rim and the surface do in space.
+ */
+final class RimSide {
+    /** A rail is no farther from a corner of the rim than this, as a multiple of the width. */
+    private static final double MITRE = 2.5;
+
+    /** How near to the rim itself a way may leave it, radians. */
+    private static final double LEAST = 0.02;
+
+    private final TriangleSurface surface;
+    private final SharpEdges sharp;
+    private final int n;
+    private final int[] vertex;
+    /** For each vertex the first corner on this side, the angle from there to the edge before, and the edge's length. */
+    private final int[] corner;
+
+    private final double[] angle;
+    private final double[] length;
+
+    /** @throws IllegalArgumentException where the rim has no triangles on this side */
+    RimSide(TriangleSurface surface, SharpEdges sharp, IntArrayList rim, boolean reversed) {
+        this.surface = surface;
+        this.sharp = sharp;
+        n = rim.size();
+        vertex = new int[n];
+        for (int i = 0; i < n; i++) vertex[i] = rim.getInt(reversed ? (n - i) % n : i);
+        corner = new int[n];
+        angle = new double[n];
+        length = new double[n];
+        for (int i = 0; i < n; i++) {
+            int next = vertex[(i + 1) % n], before = vertex[(i + n - 1) % n];
+            corner[i] = surface.cornerOf(vertex[i], next);
+            length[i] = surface.mesh
+                    .point(next)
+                    .minus(surface.mesh.point(vertex[i]))
+                    .length();
+            int c = corner[i];
+            for (int turns = 0; ; turns++) {
+                if (c < 0 || turns > surface.vertex.length) throw new IllegalArgumentException("no side");
+                angle[i] += surface.angle(c);
+                if (surface.vertex[TriangleSurface.next(TriangleSurface.next(c))] == before) break;
+                c = surface.turned(c);
+            }
+        }
+    }
+
+    /** By how much the rim turns to this side at a vertex, radians. */
+    double turn(int i) {
+        return Math.PI - angle[i];
+    }
+
+    /** Whether a sharp edge leaves the rim on this side. */
+    boolean hasSharp(int i) {
+        return sharpAt(i, 0) >= 0;
+    }
+
+    /** The angle of the sharp edge nearest to one, or -1. */
+    private double sharpAt(int i, double wanted) {
+        double gone = 0, best = -1;
+        int before = vertex[(i + n - 1) % n];
+        for (int c = corner[i]; ; c = surface.turned(c)) {
+            gone += surface.angle(c);
+            int last = TriangleSurface.next(TriangleSurface.next(c));
+            if (surface.vertex[last] == before) return best;
+            int e = surface.edge(last);
+            if (e >= 0 && sharp.is(e) && (best < 0 || Math.abs(gone - wanted) < Math.abs(best - wanted))) best = gone;
+        }
+    }
+
+    /** Where a rail lies from a station: by what angle from the first corner there, and how far. */
+    record Aim(int corner, double angle, double distance) {}
+
+    /**
+     * @param before the station before, and the one after, by their places in the order of this side
+     * @param width how far from the rim the rail runs
+     */
+    Aim aim(int before, int at, int after, double width) {
+        Vec3 to = laid(at, after, 1), from = laid(at, before, -1).times(-1);
+        Vec3 u = from.unit(), v = to.unit();
+        Vec3 way = new Vec3(-u.y() - v.y(), u.x() + v.x(), 0);
+        // Where the rim turns back on itself the way goes straight on.
+        if (way.length() < 1e-6) way = new Vec3(-v.y(), v.x(), 0);
+        way = way.unit();
+        double a = Math.atan2(way.y(), way.x());
+        if (a < 0) a += 2 * Math.PI;
+        // Beyond the last edge it is nearer to the first one, from the other side.
+        if (a > angle[at] && a - angle[at] > 2 * Math.PI - a) a = LEAST;
+        double edge = sharpAt(at, a);
+        if (edge >= 0) {
+            double one = Math.abs(Math.sin(edge - Math.atan2(v.y(), v.x())));
+            double two = Math.abs(Math.sin(edge - Math.atan2(u.y(), u.x())));
+            double distance = (Math.min(MITRE, 1 / one) + Math.min(MITRE, 1 / two)) / 2 * width;
+            return new Aim(corner[at], edge, distance);
+        }
+        double square = way.dot(new Vec3(-v.y(), v.x(), 0));
+        a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
+        return new Aim(corner[at], a, width / Math.max(1 / MITRE, square));
+    }
+
+    /** Where one vertex of the rim lies from another in the plane, if the edge after that runs along X. */
+    private Vec3 laid(int at, int to, int step) {
+        double heading = step > 0 ? 0 : -turn(at), x = 0, y = 0;
+        for (int i = at; i != to; ) {
+            int edge = step > 0 ? i : (i + n - 1) % n;
+            x += step * length[edge] * Math.cos(heading);
+            y += step * length[edge] * Math.sin(heading);
+            i = Math.floorMod(i + step, n);
+            heading += step * turn(i);
+        }
+        return new Vec3(x, y, 0);
+    }
+}

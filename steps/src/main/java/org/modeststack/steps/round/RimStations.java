@@ -1,0 +1,171 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.function.IntToDoubleFunction;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * Chooses at which vertices of a rim its strip is cut across, and finds the rails from there. A rim that a boolean has cut
+ * has vertices wherever it crosses an edge, much nearer to each other than the width: those are taken that its shape
+ * needs (D. Douglas, T. Peucker, "Algorithms for the reduction of the number of points required to represent a digitized
+ * line", Cartographica 10, 1973), and of those whose rails would pass each other one is left out, which is how the rail
+ * inside a tight turn comes to a point.
+ */
+final class RimStations {
+    /** How far the rim may be from the line between stations, as a share of the width. */
+    private static final double STRAY = 0.02;
+
+    /** A turn on the surface that is a corner and has a station, radians. */
+    private static final double CORNER = Math.toRadians(30);
+
+    /** A rail that gets on by less than this share of what the rim does is passing another. */
+    private static final double PASSING = 0.05;
+
+    private static final int ROUNDS = 24;
+    private static final int FEWEST = 3;
+
+    private final Mesh mesh;
+    private final IntArrayList rim;
+    private final int n;
+    private final RimSide left;
+    private final RimSide right;
+    private final SurfaceWalk walk;
+    private final IntToDoubleFunction leftWidth;
+    private final double[] turns;
+
+    /**
+     * @param width at each vertex of the rim, mm along the surface
+     * @throws IllegalArgumentException where the rim does not have a surface on both sides
+     */
+    RimStations(Mesh mesh, IntArrayList rim, BitSet rounded, IntToDoubleFunction width) {
+        this.mesh = mesh;
+        this.rim = rim;
+        n = rim.size();
+        TriangleSurface surface = TriangleSurface.of(mesh);
+        SharpEdges sharp = new SharpEdges(mesh);
+        left = new RimSide(surface, sharp, rim, false);
+        right = new RimSide(surface, sharp, rim, true);
+        walk = new SurfaceWalk(surface, rounded, sharp);
+        leftWidth = width;
+        turns = new double[n];
+        Arrays.setAll(turns, i -> Math.max(Math.abs(left.turn(i)), Math.abs(right.turn((n - i) % n))));
+    }
+
+    List<Station> find() {
+        List<Integer> at = chosen();
+        List<Station> stations = stations(at);
+        for (int round = 0; round < ROUNDS && at.size() > FEWEST; round++) {
+            BitSet out = passing(at, stations);
+            if (out.isEmpty()) break;
+            List<Integer> fewer = new ArrayList<>();
+            for (int k = 0; k < at.size(); k++)
+                if (!out.get(k) || at.size() - out.cardinality() < FEWEST) fewer.add(at.get(k));
+            if (fewer.size() == at.size()) break;
+            at = fewer;
+            stations = stations(at);
+        }
+        return stations;
+    }
+
+    /** Of each two whose rails pass each other the one where the rim turns less, no two beside each other. */
+    private BitSet passing(List<Integer> at, List<Station> s) {
+        BitSet out = new BitSet();
+        int m = at.size();
+        for (int k = 0; k < m; k++) {
+            int l = (k + 1) % m;
+            if (out.get(k) || out.get(l)) continue;
+            Vec3 on = s.get(l).place().minus(s.get(k).place());
+            boolean passes =
+                    on.dot(s.get(l).leftRail(1).at().minus(s.get(k).leftRail(1).at())) < PASSING * on.dot(on)
+                            || on.dot(s.get(l)
+                                            .rightRail(1)
+                                            .at()
+                                            .minus(s.get(k).rightRail(1).at()))
+                                    < PASSING * on.dot(on);
+            if (passes) out.set(weight(at.get(k)) < weight(at.get(l)) ? k : l);
+        }
+        return out;
+    }
+
+    /** How much a station is needed. */
+    private double weight(int i) {
+        return turns[i] + (isFeature(i) ? Math.PI : 0);
+    }
+
+    private boolean isFeature(int i) {
+        return left.hasSharp(i) || right.hasSharp((n - i) % n);
+    }
+
+    private List<Integer> chosen() {
+        BitSet keep = new BitSet();
+        for (int i = 0; i < n; i++) if (isFeature(i) || turns[i] > CORNER) keep.set(i);
+        if (keep.isEmpty()) keep.set(0);
+        if (keep.cardinality() == 1) keep.set(farthest(keep.nextSetBit(0)));
+        List<Integer> anchors = new ArrayList<>();
+        keep.stream().forEach(anchors::add);
+        for (int k = 0; k < anchors.size(); k++) {
+            int from = anchors.get(k), to = anchors.get((k + 1) % anchors.size());
+            between(from, to <= from ? to + n : to, keep);
+        }
+        List<Integer> out = new ArrayList<>();
+        keep.stream().forEach(out::add);
+        // A strip round less than a triangle has no inside.
+        for (int i = 0; out.size() < FEWEST && i < n; i++) if (!out.contains(i)) out.add(i);
+        out.sort(null);
+        return out;
+    }
+
+    private Vec3 point(int i) {
+        return mesh.point(rim.getInt(i % n));
+    }
+
+    private int farthest(int from) {
+        int best = (from + 1) % n;
+        for (int i = 0; i < n; i++)
+            if (point(i).minus(point(from)).length()
+                    > point(best).minus(point(from)).length()) best = i;
+        return best;
+    }
+
+    private void between(int from, int to, BitSet keep) {
+        Vec3 a = point(from), along = point(to).minus(a);
+        int worst = -1;
+        double most = STRAY * leftWidth.applyAsDouble(from % n);
+        for (int i = from + 1; i < to; i++) {
+            Vec3 p = point(i).minus(a);
+            double t = along.dot(along) > 0 ? Math.clamp(p.dot(along) / along.dot(along), 0, 1) : 0;
+            double far = p.minus(along.times(t)).length();
+            if (far <= most) continue;
+            most = far;
+            worst = i;
+        }
+        if (worst < 0) return;
+        keep.set(worst % n);
+        between(from, worst, keep);
+        between(worst, to, keep);
+    }
+
+    private List<Station> stations(List<Integer> at) {
+        int m = at.size();
+        List<Station> out = new ArrayList<>(m);
+        for (int k = 0; k < m; k++) {
+            int before = at.get((k + m - 1) % m), i = at.get(k), after = at.get((k + 1) % m);
+            double width = leftWidth.applyAsDouble(i);
+            RimSide.Aim l = left.aim(before, i, after, width);
+            RimSide.Aim r = right.aim((n - after) % n, (n - i) % n, (n - before) % n, width);
+            out.add(new Station(
+                    rim.getInt(i),
+                    point(i),
+                    walk.from(l.corner(), l.angle(), l.distance()),
+                    l.distance(),
+                    walk.from(r.corner(), r.angle(), r.distance()),
+                    r.distance()));
+        }
+        return out;
+    }
+}

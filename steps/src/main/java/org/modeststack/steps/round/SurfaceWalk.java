@@ -1,0 +1,108 @@
+package org.modeststack.steps.round;
+
+import java.util.BitSet;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * Walks straight over a surface from one of its vertices: within a triangle along a line, over an edge so that the angle
+ * to it stays, which is the straightest geodesic of K. Polthier, M. Schmies, "Straightest geodesics on polyhedral
+ * surfaces", in Mathematical Visualization, 1998. A way that would meet a vertex passes beside it by a millionth. Ends at
+ * edges that are rounded themselves, at sharp ones and at borders.
+ */
+final class SurfaceWalk {
+    /** How far beside a vertex or an edge a way passes that would meet it, as a share of an edge or radians. */
+    private static final double BESIDE = 1e-6;
+
+    /** A way over more triangles goes round in circles. */
+    private static final int MOST = 20_000;
+
+    private final TriangleSurface surface;
+    private final BitSet rounded;
+    private final SharpEdges sharp;
+
+    SurfaceWalk(TriangleSurface surface, BitSet rounded, SharpEdges sharp) {
+        this.surface = surface;
+        this.rounded = rounded;
+        this.sharp = sharp;
+    }
+
+    /**
+     * @param corner the triangle's corner at the vertex where it begins, from whose side the angle is counted
+     * @param angle counter-clockwise over the triangles round the vertex, radians
+     * @return null where the triangles round the vertex end before
+     */
+    SurfacePath from(int corner, double angle, double length) {
+        int c = corner;
+        double left = angle;
+        for (int turns = 0; ; turns++) {
+            if (c < 0 || turns > MOST) return new SurfacePath();
+            double here = surface.angle(c);
+            if (left < here - BESIDE || left < here && surface.turned(c) < 0) break;
+            left -= here;
+            c = surface.turned(c);
+        }
+        left = Math.max(left, BESIDE);
+        int t = c / 3;
+        Vec3 n = surface.normal(t), p = surface.point(c);
+        Vec3 e = surface.point(TriangleSurface.next(c)).minus(p).unit();
+        Vec3 way = e.times(Math.cos(left)).plus(n.cross(e).times(Math.sin(left)));
+        SurfacePath path = new SurfacePath();
+        path.add(p, n);
+        // Out of the first triangle it goes over the side that does not touch the vertex.
+        go(path, TriangleSurface.next(c), p, way, length, true);
+        return path;
+    }
+
+    /** @param exit the only side of the first triangle that it may leave by */
+    private void go(SurfacePath path, int exit, Vec3 from, Vec3 along, double length, boolean first) {
+        Vec3 p = from, way = along;
+        double left = length;
+        int t = exit / 3, enter = -1;
+        for (int steps = 0; steps < MOST; steps++) {
+            Vec3 n = surface.normal(t);
+            int out = -1;
+            double far = Double.POSITIVE_INFINITY;
+            for (int c = 3 * t; c < 3 * t + 3; c++) {
+                if (c == enter || steps == 0 && first && c != exit) continue;
+                Vec3 a = surface.point(c),
+                        outward =
+                                surface.point(TriangleSurface.next(c)).minus(a).cross(n);
+                double speed = way.dot(outward);
+                if (speed <= 0) continue;
+                double s = Math.max(0, a.minus(p).dot(outward) / speed);
+                if (s < far) {
+                    far = s;
+                    out = c;
+                }
+            }
+            if (out < 0 || far >= left) {
+                path.add(p.plus(way.times(left)), n);
+                return;
+            }
+            Vec3 a = surface.point(out), b = surface.point(TriangleSurface.next(out));
+            Vec3 hit = beside(p.plus(way.times(far)), a, b);
+            left -= far;
+            int twin = surface.adj.twin(out), edge = surface.edge(out);
+            if (twin < 0 || edge >= 0 && (rounded.get(edge) || sharp.is(edge))) {
+                path.add(hit, n);
+                path.end = edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE;
+                return;
+            }
+            Vec3 e = b.minus(a).unit(), outward = e.cross(n), next = surface.normal(twin / 3);
+            way = e.times(way.dot(e))
+                    .plus(e.cross(next).times(way.dot(outward)))
+                    .unit();
+            p = hit;
+            path.add(p, next);
+            t = twin / 3;
+            enter = twin;
+        }
+    }
+
+    /** A point of an edge that is not one of its ends. */
+    private static Vec3 beside(Vec3 p, Vec3 a, Vec3 b) {
+        Vec3 along = b.minus(a);
+        double t = Math.clamp(p.minus(a).dot(along) / along.dot(along), BESIDE, 1 - BESIDE);
+        return a.plus(along.times(t));
+    }
+}
