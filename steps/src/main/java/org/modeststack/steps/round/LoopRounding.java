@@ -191,9 +191,13 @@ public final class LoopRounding {
         BitSet strips = new BitSet();
         for (int i = 0; i < made.size(); i++) {
             strips.set((int) made.element(i));
-            if (Health.isDegenerate(out, (int) made.element(i))) return false;
+            if (Health.isDegenerate(out, (int) made.element(i))) {
+                return false;
+            }
         }
-        if (borders(out) != borders(before)) return false;
+        if (borders(out) != borders(before)) {
+            return false;
+        }
         boolean[] crosses = {false};
         Crossings.find(out, strips::get, (_, _) -> crosses[0] = true);
         return !crosses[0];

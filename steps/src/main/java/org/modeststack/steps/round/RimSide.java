@@ -1,6 +1,8 @@
 package org.modeststack.steps.round;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -10,7 +12,7 @@ import org.modeststack.mesh.Vec3;
  */
 final class RimSide {
     /** A rail is no farther from a corner of the rim than this, as a multiple of the width. */
-    private static final double MITRE = 2.5;
+    private static final double MITRE = 6;
 
     /** How near to the rim itself a way may leave it, radians. */
     private static final double LEAST = 0.02;
@@ -75,8 +77,37 @@ final class RimSide {
         }
     }
 
-    /** Where a rail lies from a station: by what angle from the first corner there, and how far. */
-    record Aim(int corner, double angle, double distance) {}
+    /**
+     * Where a rail lies from a station.
+     *
+     * @param corner from which the angle is counted, radians
+     * @param distance mm
+     * @param alongEdge where the way runs along a sharp edge, the way off the two faces there
+     */
+    record Aim(
+            int corner,
+            double angle,
+            double distance,
+            @Nullable Vec3 alongEdge) {}
+
+    /** Adds the normals of the triangles at a vertex on this side, as long as their angles there are wide. */
+    void normals(int i, List<Vec3> out) {
+        int before = vertex[(i + n - 1) % n];
+        for (int c = corner[i]; ; c = surface.turned(c)) {
+            out.add(surface.normal(c / 3).times(surface.angle(c)));
+            if (surface.vertex[TriangleSurface.next(TriangleSurface.next(c))] == before) return;
+        }
+    }
+
+    /** The way off the two triangles between which an angle leads. */
+    private Vec3 off(int i, double edge) {
+        double gone = 0;
+        for (int c = corner[i]; ; c = surface.turned(c)) {
+            gone += surface.angle(c);
+            if (gone < edge - 1e-9) continue;
+            return OffsetWay.of(List.of(surface.normal(c / 3), surface.normal(surface.turned(c) / 3)));
+        }
+    }
 
     /**
      * @param before the station before, and the one after, by their places in the order of this side
@@ -97,12 +128,13 @@ final class RimSide {
         if (edge >= 0) {
             double one = Math.abs(Math.sin(edge - Math.atan2(v.y(), v.x())));
             double two = Math.abs(Math.sin(edge - Math.atan2(u.y(), u.x())));
-            double distance = (Math.min(MITRE, 1 / one) + Math.min(MITRE, 1 / two)) / 2 * width;
-            return new Aim(corner[at], edge, distance);
+            // No nearer to the rim on either side of the sharp edge than the width.
+            double distance = Math.min(MITRE, 1 / Math.min(one, two)) * width;
+            return new Aim(corner[at], edge, distance, off(at, edge));
         }
         double square = way.dot(new Vec3(-v.y(), v.x(), 0));
         a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        return new Aim(corner[at], a, width / Math.max(1 / MITRE, square));
+        return new Aim(corner[at], a, width / Math.max(1 / MITRE, square), null);
     }
 
     /** Where one vertex of the rim lies from another in the plane, if the edge after that runs along X. */

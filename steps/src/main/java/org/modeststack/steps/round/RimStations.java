@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 
@@ -25,6 +26,17 @@ final class RimStations {
 
     /** A rail that gets on by less than this share of what the rim does is passing another. */
     private static final double PASSING = 0.05;
+
+    /** So many widths from a rim a sharp edge that leaves it is part of a corner of the rim. */
+    private static final double CORNERS = 3;
+
+    /** How far a rail may be from the line between stations, as a share of the width; less than a tube is thick. */
+    private static final double BENT = 0.06;
+
+    private static final int REFINED = 6;
+
+    /** Stations nearer to each other than this, as a share of the width, are one, but for those at sharp edges. */
+    private static final double NEAR = 0.3;
 
     private static final int ROUNDS = 24;
     private static final int FEWEST = 3;
@@ -50,7 +62,8 @@ final class RimStations {
         SharpEdges sharp = new SharpEdges(mesh);
         left = new RimSide(surface, sharp, rim, false);
         right = new RimSide(surface, sharp, rim, true);
-        walk = new SurfaceWalk(surface, rounded, sharp);
+        double widest = IntStream.range(0, n).mapToDouble(width).max().orElse(0);
+        walk = new SurfaceWalk(surface, rounded, sharp, sharp.leaving(rim, rounded, CORNERS * widest));
         leftWidth = width;
         turns = new double[n];
         Arrays.setAll(turns, i -> Math.max(Math.abs(left.turn(i)), Math.abs(right.turn((n - i) % n))));
@@ -59,6 +72,12 @@ final class RimStations {
     List<Station> find() {
         List<Integer> at = chosen();
         List<Station> stations = stations(at);
+        for (int round = 0; round < REFINED; round++) {
+            List<Integer> more = refined(at, stations);
+            if (more.size() == at.size()) break;
+            at = more;
+            stations = stations(at);
+        }
         for (int round = 0; round < ROUNDS && at.size() > FEWEST; round++) {
             BitSet out = passing(at, stations);
             if (out.isEmpty()) break;
@@ -72,6 +91,45 @@ final class RimStations {
         return stations;
     }
 
+    /** With the middle vertex of the rim between two stations too, where the rail there is off the line between theirs. */
+    private List<Integer> refined(List<Integer> at, List<Station> s) {
+        List<Integer> out = new ArrayList<>();
+        int m = at.size();
+        for (int k = 0; k < m; k++) {
+            int from = at.get(k), to = at.get((k + 1) % m), apart = Math.floorMod(to - from, n);
+            out.add(from);
+            if (apart < 2) continue;
+            int middle = nearestMiddle(from, apart);
+            Station a = s.get(k), b = s.get((k + 1) % m), c = station(from, middle, to);
+            double limit = BENT * leftWidth.applyAsDouble(middle);
+            if (off(a.leftRail(1), c.leftRail(1), b.leftRail(1)) > limit
+                    || off(a.rightRail(1), c.rightRail(1), b.rightRail(1)) > limit) out.add(middle);
+        }
+        out.sort(null);
+        return out;
+    }
+
+    /** The vertex that halves the way from one to another best. */
+    private int nearestMiddle(int from, int apart) {
+        Vec3 a = point(from), b = point(from + apart);
+        int best = from + 1;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = from + 1; i < from + apart; i++) {
+            double uneven =
+                    Math.abs(point(i).minus(a).length() - point(i).minus(b).length());
+            if (uneven >= least) continue;
+            least = uneven;
+            best = i;
+        }
+        return best % n;
+    }
+
+    private static double off(SurfacePath.Place a, SurfacePath.Place p, SurfacePath.Place b) {
+        Vec3 along = b.at().minus(a.at()), to = p.at().minus(a.at());
+        double t = along.dot(along) > 0 ? Math.clamp(to.dot(along) / along.dot(along), 0, 1) : 0;
+        return to.minus(along.times(t)).length();
+    }
+
     /** Of each two whose rails pass each other the one where the rim turns less, no two beside each other. */
     private BitSet passing(List<Integer> at, List<Station> s) {
         BitSet out = new BitSet();
@@ -80,13 +138,18 @@ final class RimStations {
             int l = (k + 1) % m;
             if (out.get(k) || out.get(l)) continue;
             Vec3 on = s.get(l).place().minus(s.get(k).place());
-            boolean passes =
-                    on.dot(s.get(l).leftRail(1).at().minus(s.get(k).leftRail(1).at())) < PASSING * on.dot(on)
-                            || on.dot(s.get(l)
-                                            .rightRail(1)
-                                            .at()
-                                            .minus(s.get(k).rightRail(1).at()))
-                                    < PASSING * on.dot(on);
+            double near = NEAR * leftWidth.applyAsDouble(at.get(k));
+            boolean passes = on.length() < near && !(isFeature(at.get(k)) && isFeature(at.get(l)))
+                    || on.dot(s.get(l)
+                                    .leftRail(1)
+                                    .at()
+                                    .minus(s.get(k).leftRail(1).at()))
+                            < PASSING * on.dot(on)
+                    || on.dot(s.get(l)
+                                    .rightRail(1)
+                                    .at()
+                                    .minus(s.get(k).rightRail(1).at()))
+                            < PASSING * on.dot(on);
             if (passes) out.set(weight(at.get(k)) < weight(at.get(l)) ? k : l);
         }
         return out;
@@ -155,17 +218,25 @@ final class RimStations {
         List<Station> out = new ArrayList<>(m);
         for (int k = 0; k < m; k++) {
             int before = at.get((k + m - 1) % m), i = at.get(k), after = at.get((k + 1) % m);
-            double width = leftWidth.applyAsDouble(i);
-            RimSide.Aim l = left.aim(before, i, after, width);
-            RimSide.Aim r = right.aim((n - after) % n, (n - i) % n, (n - before) % n, width);
-            out.add(new Station(
-                    rim.getInt(i),
-                    point(i),
-                    walk.from(l.corner(), l.angle(), l.distance()),
-                    l.distance(),
-                    walk.from(r.corner(), r.angle(), r.distance()),
-                    r.distance()));
+            out.add(station(before, i, after));
         }
         return out;
+    }
+
+    private Station station(int before, int i, int after) {
+        double width = leftWidth.applyAsDouble(i);
+        RimSide.Aim l = left.aim(before, i, after, width);
+        RimSide.Aim r = right.aim((n - after) % n, (n - i) % n, (n - before) % n, width);
+        List<Vec3> normals = new ArrayList<>();
+        left.normals(i, normals);
+        right.normals((n - i) % n, normals);
+        return new Station(
+                rim.getInt(i),
+                point(i),
+                OffsetWay.of(normals),
+                walk.from(l.corner(), l.angle(), l.distance()),
+                l,
+                walk.from(r.corner(), r.angle(), r.distance()),
+                r);
     }
 }

@@ -22,8 +22,8 @@ final class RimTube {
     private static final long FACE = 2;
     private static final int AROUND = 10;
 
-    /** The edge of the tube over a sharp rim is no farther from it than so many times its thickness. */
-    private static final double MITRE = 3;
+    /** The tube is no thicker than this share of the way between the rails. */
+    private static final double APART = 0.35;
 
     private RimTube() {}
 
@@ -45,8 +45,11 @@ final class RimTube {
             int here = AROUND * k, there = AROUND * ((k + 1) % m);
             for (int i = 0; i < AROUND; i++) {
                 int j = (i + 1) % AROUND;
-                int f = b.face(Keys.of(key, i), material, here + i, here + j, there + j, there + i);
+                // A bent wall has two flat halves; what a boolean makes of it does not depend on how it would cut it.
+                int f = b.face(Keys.of(key, i, 0), material, here + i, here + j, there + j);
+                int g = b.face(Keys.of(key, i, 1), material, here + i, there + j, there + i);
                 b.tag(TAG, ElementKind.FACE, f, 1);
+                b.tag(TAG, ElementKind.FACE, g, 1);
             }
         }
         return b.build();
@@ -54,20 +57,19 @@ final class RimTube {
 
     /** Over the surface from the left rail to the right, and back under it. */
     private static Vec3[] ring(Station s, double scale, double thick) {
-        SurfacePath.Place l = s.leftRail(scale),
-                lm = s.leftMiddle(scale),
-                r = s.rightRail(scale),
-                rm = s.rightMiddle(scale);
-        Vec3 nl = s.left().at(0).normal(), nr = s.right().at(0).normal(), sum = nl.plus(nr);
-        double along = 1 + nl.dot(nr);
-        Vec3 up = along > 1e-6 ? sum.times(1 / along) : Vec3.ZERO;
-        if (up.length() > MITRE) up = up.unit().times(MITRE);
-        Vec3[] at = {l.at(), lm.at(), s.place(), rm.at(), r.at()};
-        Vec3[] normal = {l.normal(), lm.normal(), up, rm.normal(), r.normal()};
+        SurfacePath.Place l = s.leftRail(scale), r = s.rightRail(scale);
+        // At a knife's edge what is round one rail must not reach the other side.
+        double reach = Math.min(thick, APART * l.at().minus(r.at()).length());
+        Vec3[] at = {
+            l.at(), s.leftMiddle(scale).at(), s.place(), s.rightMiddle(scale).at(), r.at()
+        };
+        Vec3[] normal = {
+            s.leftOff(l), s.leftOff(s.leftMiddle(scale)), s.off(), s.rightOff(s.rightMiddle(scale)), s.rightOff(r)
+        };
         Vec3[] out = new Vec3[AROUND];
         for (int i = 0; i < at.length; i++) {
-            out[i] = at[i].plus(normal[i].times(thick));
-            out[AROUND - 1 - i] = at[i].minus(normal[i].times(thick));
+            out[i] = at[i].plus(normal[i].times(reach));
+            out[AROUND - 1 - i] = at[i].minus(normal[i].times(reach));
         }
         return out;
     }

@@ -1,20 +1,54 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Loops;
 
 /** Tells edges at which a surface turns so much that it is meant as an edge, and not as a part of something round. */
 final class SharpEdges {
     /** Cosine of the turn: 46 degrees, so that a bar of eight sides is round. */
     private static final double SHARP = Math.cos(Math.toRadians(46));
 
+    private final Mesh mesh;
     private final Adjacency adj;
     private final double[] normals;
 
     SharpEdges(Mesh mesh) {
+        this.mesh = mesh;
         adj = mesh.adjacency();
         normals = FaceFrames.of(mesh).normals();
+    }
+
+    /**
+     * Sharp edges that leave a rim, as far as they go on alone and up to a distance: what runs across them there is not
+     * beside another edge, but at a corner of the rim.
+     */
+    BitSet leaving(IntArrayList rim, BitSet rounded, double distance) {
+        BitSet out = new BitSet();
+        for (int i = 0; i < rim.size(); i++)
+            for (int e : Loops.edgesAt(mesh, adj, rim.getInt(i)))
+                if (!rounded.get(e) && is(e)) follow(e, rim.getInt(i), rounded, distance, out);
+        return out;
+    }
+
+    private void follow(int first, int from, BitSet rounded, double distance, BitSet out) {
+        int v = from, e = first;
+        double gone = 0;
+        while (e >= 0 && !out.get(e) && gone < distance) {
+            out.set(e);
+            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e), next = -1, count = 0;
+            gone += mesh.point(w).minus(mesh.point(v)).length();
+            for (int f : Loops.edgesAt(mesh, adj, w)) {
+                if (f == e || !is(f) && !rounded.get(f)) continue;
+                count++;
+                next = rounded.get(f) ? -1 : f;
+            }
+            v = w;
+            e = count == 1 ? next : -1;
+        }
     }
 
     /** Borders, and where more than two faces meet, are sharp too. */

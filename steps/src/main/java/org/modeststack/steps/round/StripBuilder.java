@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -29,6 +30,11 @@ final class StripBuilder {
 
     /** How near to where it should be the vertex of a station is, as a share of the width. */
     private static final double NEAR = 0.02;
+
+    /** And how near a rail is to where a station is that it does not have, being straight there. */
+    private static final double ON_RAIL = 0.05;
+
+    private static final int FEWEST = 3;
 
     private final Mesh cut;
     private final Adjacency adj;
@@ -64,18 +70,21 @@ final class StripBuilder {
         }
     }
 
-    /** A strip in the making: its stations on the two rails. */
-    private static final class Strip {
-        final List<Station> stations;
-        final int[] left;
-        final int[] right;
-        final Vec3[][] section;
+    /**
+     * A strip in the making: its stations on the two rails, -1 where there is none, and the places across it.
+     */
+    private record Strip(int[] left, int[] right, Vec3[][] section) {
+        Strip(int stations, int segments) {
+            this(new int[stations], new int[stations], new Vec3[stations][segments + 1]);
+        }
 
-        Strip(List<Station> stations, int segments) {
-            this.stations = stations;
-            left = new int[stations.size()];
-            right = new int[stations.size()];
-            section = new Vec3[stations.size()][segments + 1];
+        Strip withoutMissing() {
+            int[] there =
+                    IntStream.range(0, left.length).filter(k -> left[k] >= 0).toArray();
+            return new Strip(
+                    Arrays.stream(there).map(k -> left[k]).toArray(),
+                    Arrays.stream(there).map(k -> right[k]).toArray(),
+                    Arrays.stream(there).mapToObj(k -> section[k]).toArray(Vec3[][]::new));
         }
     }
 
@@ -100,15 +109,27 @@ final class StripBuilder {
         PointGrid grid = grid(widths);
         Strip[] strips = new Strip[loops.size()];
         for (int i = 0; i < strips.length; i++) {
-            Strip s = strips[i] = new Strip(loops.get(i), section.segments());
+            Strip s = strips[i] = new Strip(loops.get(i).size(), section.segments());
             for (int k = 0; k < s.left.length; k++) {
-                Station at = s.stations.get(k);
+                Station at = loops.get(i).get(k);
                 SurfacePath.Place l = at.leftRail(scales[i]), r = at.rightRail(scales[i]);
                 s.left[k] = vertexAt(grid, l.at(), NEAR * widths[i]);
                 s.right[k] = vertexAt(grid, r.at(), NEAR * widths[i]);
-                if (s.left[k] < 0 || s.right[k] < 0) return null;
+                // Where a rail is straight the boolean leaves the place out; then so does the strip.
+                boolean out = (s.left[k] < 0 || s.right[k] < 0)
+                        && isOnRail(l.at(), ON_RAIL * widths[i])
+                        && isOnRail(r.at(), ON_RAIL * widths[i]);
+                if (!out && (s.left[k] < 0 || s.right[k] < 0)) return null;
+                if (out) {
+                    s.left[k] = s.right[k] = -1;
+                    continue;
+                }
                 section(at.place(), l, r, section, s.section[k]);
             }
+        }
+        for (int i = 0; i < strips.length; i++) {
+            strips[i] = strips[i].withoutMissing();
+            if (strips[i].left.length < FEWEST) return null;
         }
         int stationed = 0;
         for (int i = 0; i < strips.length; i++) {
@@ -137,6 +158,16 @@ final class StripBuilder {
             best[0] = v;
         });
         return best[0];
+    }
+
+    /** Whether a place lies on a rail, between two vertices of it. */
+    private boolean isOnRail(Vec3 p, double near) {
+        for (var e : next.int2IntEntrySet()) {
+            Vec3 a = cut.point(e.getIntKey()), ab = cut.point(e.getIntValue()).minus(a);
+            double t = ab.dot(ab) > 0 ? Math.clamp(p.minus(a).dot(ab) / ab.dot(ab), 0, 1) : 0;
+            if (a.plus(ab.times(t)).minus(p).length() < near) return true;
+        }
+        return false;
     }
 
     /** Whether stations lie once round a rail, in their order or against it. */

@@ -19,8 +19,11 @@ final class SurfaceWalk {
     private final TriangleSurface surface;
     private final BitSet rounded;
     private final SharpEdges sharp;
+    /** Sharp edges that it may cross all the same. */
+    private final BitSet open;
 
-    SurfaceWalk(TriangleSurface surface, BitSet rounded, SharpEdges sharp) {
+    SurfaceWalk(TriangleSurface surface, BitSet rounded, SharpEdges sharp, BitSet open) {
+        this.open = open;
         this.surface = surface;
         this.rounded = rounded;
         this.sharp = sharp;
@@ -83,7 +86,7 @@ final class SurfaceWalk {
             Vec3 hit = beside(p.plus(way.times(far)), a, b);
             left -= far;
             int twin = surface.adj.twin(out), edge = surface.edge(out);
-            if (twin < 0 || edge >= 0 && (rounded.get(edge) || sharp.is(edge))) {
+            if (twin < 0 || edge >= 0 && (rounded.get(edge) || sharp.is(edge) && !open.get(edge))) {
                 path.add(hit, n);
                 path.end = edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE;
                 return;

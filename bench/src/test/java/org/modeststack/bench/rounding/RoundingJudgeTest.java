@@ -1,0 +1,28 @@
+package org.modeststack.bench.rounding;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import org.junit.jupiter.api.Test;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.bevel.Rails;
+
+/** A short form of {@code bench/rounding}: bodies cut at random poses, whose cut is rounded. */
+class RoundingJudgeTest {
+    @Test
+    void mostRimsGetTheWidthThatIsAskedAndNothingOpensOrCrosses() throws StepException {
+        int room = 0, wide = 0, wideBeside = 0;
+        for (int i = 0; i < 48; i++) {
+            RoundingJudge.Outcome o = RoundingJudge.judge(i, Rails.OVER);
+            if (o == null) continue;
+            assertEquals(0, o.open() + o.flat() + o.crossing(), "case " + i);
+            if (!o.room()) continue;
+            room++;
+            if (o.least() >= 0.95) wide++;
+            if (RoundingJudge.judge(i, Rails.BESIDE).least() >= 0.95) wideBeside++;
+        }
+        assertTrue(room >= 20, room + " with room");
+        assertTrue(wide >= 0.6 * room, wide + " of " + room);
+        assertTrue(wideBeside < 0.2 * room, wideBeside + " beside");
+    }
+}

@@ -1,0 +1,182 @@
+package org.modeststack.steps.round;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.search.Crossings;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Axis;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.TestContext;
+import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.combine.arrange.Arrangement;
+import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.UvSphere;
+
+/** Rims rounded over as many faces as the width takes. */
+class LoopRoundingTest {
+    private static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
+        TestContext context = new TestContext(3);
+        return new Arrangement(
+                        List.of(new Arrangement.Operand(body, "", "Body"), new Arrangement.Operand(tool, "t", "Tool")),
+                        operation,
+                        false,
+                        context)
+                .result();
+    }
+
+    private static Mesh make(Step source) throws StepException {
+        return TestContext.run(source);
+    }
+
+    private static Mesh turned(Mesh m, Axis axis, double degrees) throws StepException {
+        StepDescriptor turn = Steps.byType("turn");
+        return TestContext.run(turn.with(turn.with(turn.createDefault(), "axis", axis), "angle", degrees), m);
+    }
+
+    /** Bevels the edges of the cut. */
+    private static Mesh rounded(Mesh m, double width, int segments, Rails rails) throws StepException {
+        StepDescriptor bevel = Steps.byType("bevel");
+        Step s = bevel.createDefault();
+        s = bevel.with(s, "where", PickText.parse("edges: made \"" + new TestContext(3).madeTag() + "\""));
+        s = bevel.with(bevel.with(s, "width", width), "segments", segments);
+        return bevel.with(s, "rails", rails).apply(m, new TestContext(4));
+    }
+
+    /** The vertices between the strips and what is beside them. */
+    private static int[] rails(Mesh m) {
+        Selection strip = Selection.of(m, m.tag(new TestContext(4).madeTag()));
+        Adjacency adj = m.adjacency();
+        BitSet out = new BitSet();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            int in = 0;
+            for (int i = 0; i < adj.edgeSides(e); i++) if (strip.contains(adj.cornerFace()[adj.edgeCorner(e, i)])) in++;
+            if (in != 1) continue;
+            out.set(adj.edgeLow(e));
+            out.set(adj.edgeHigh(e));
+        }
+        return out.stream().toArray();
+    }
+
+    private static void assertSound(Mesh m) {
+        assertTrue(Health.of(m).isClosed());
+        assertTrue(Crossings.of(m).isEmpty());
+        for (int f = 0; f < m.faceCount(); f++) assertTrue(!Health.isDegenerate(m, f), "face " + f);
+    }
+
+    /** A hole through a block: the rail on top is a polygon whose flats are the width farther out, whatever the top is of. */
+    @ParameterizedTest
+    @CsvSource({"1, 12, 1", "4, 12, 2", "9, 24, 2", "25, 32, 3"})
+    void onFlatFacesTheWidthIsExactHoweverTheyAreDivided(int divisions, int sides, double width) throws StepException {
+        Mesh block = make(new Box(50, 50, 10, divisions, divisions, 1, Seat.CENTERED));
+        Mesh holed = cut(block, make(new Cylinder(20, 40, sides, 1, 0, Seat.CENTERED)), Operation.DIFFERENCE);
+        Mesh m = rounded(holed, width, 3, Rails.OVER);
+        assertSound(m);
+        double flat = 10 * Math.cos(Math.PI / sides) + width;
+        int onTop = 0;
+        for (int v : rails(m)) {
+            Vec3 p = m.point(v);
+            if (Math.abs(p.z()) < 4.9) continue;
+            onTop++;
+            double side = 2 * Math.PI / sides, a = Math.atan2(p.y(), p.x());
+            double off = a - side * (Math.floor(a / side) + 0.5);
+            assertEquals(flat, Math.hypot(p.x(), p.y()) * Math.cos(off), 1e-5);
+        }
+        assertTrue(onTop >= 2 * sides, onTop + " vertices");
+        for (int v : rails(m)) if (Math.abs(m.z(v)) < 4.9) assertEquals(5 - width, Math.abs(m.z(v)), 1e-5);
+    }
+
+    /** A ball drilled along its axis: the rail lies on it at the width from the rim, along the ball. */
+    @ParameterizedTest
+    @CsvSource({"24, 12, 0.12", "48, 24, 0.03", "96, 48, 0.02"})
+    void onABallTheRailComesNearerToTheExactOneTheFinerItIs(int around, int rings, double within) throws StepException {
+        double radius = 25, hole = 8, width = 2;
+        Mesh ball = make(new UvSphere(2 * radius, around, rings, Seat.CENTERED));
+        Mesh drilled = cut(
+                ball,
+                turned(make(new Cylinder(2 * hole, 80, around, 1, 0, Seat.CENTERED)), Axis.Z, 1.3),
+                Operation.DIFFERENCE);
+        Mesh m = rounded(drilled, width, 4, Rails.OVER);
+        assertSound(m);
+        // Along a meridian the exact rail is an arc of the width's length farther from the pole than the rim.
+        double exact = radius * Math.sin(Math.asin(hole / radius) + width / radius);
+        double worst = 0;
+        for (int v : rails(m)) {
+            double r = Math.hypot(m.x(v), m.y(v));
+            if (r > hole + 0.5) worst = Math.max(worst, Math.abs(r - exact) / width);
+        }
+        assertTrue(worst > 0 && worst < within, "off by " + worst + " of the width");
+        double before = Measures.of(drilled).volume(), after = Measures.of(m).volume();
+        assertTrue(after < before);
+    }
+
+    /** What a division that has nothing to do with the shape does to the width. */
+    @Test
+    void railsBesideAreHeldBackByTheDivisionAndRailsOverAreNot() throws StepException {
+        Mesh ball = make(new UvSphere(50, 64, 32, Seat.CENTERED));
+        Mesh tool = MeshFixtures.moved(make(new Cylinder(14, 60, 24, 1, 0, Seat.CENTERED)), 9, 5, 20);
+        Mesh drilled = cut(ball, tool, Operation.DIFFERENCE);
+        double over = least(rounded(drilled, 1, 2, Rails.OVER), drilled);
+        double beside = least(rounded(drilled, 1, 2, Rails.BESIDE), drilled);
+        assertTrue(over > 0.95, "over: " + over);
+        assertTrue(beside < 0.5, "beside: " + beside);
+    }
+
+    private static double least(Mesh m, Mesh before) {
+        Selection rim =
+                Selection.of(before, before.tag(new TestContext(3).madeTag())).to(before, ElementKind.EDGE);
+        Adjacency adj = before.adjacency();
+        return Arrays.stream(rails(m))
+                .mapToDouble(v -> rim.elements().stream()
+                        .mapToDouble(e -> {
+                            Vec3 a = before.point(adj.edgeLow(e)),
+                                    ab = before.point(adj.edgeHigh(e)).minus(a);
+                            double t = Math.clamp(m.point(v).minus(a).dot(ab) / ab.dot(ab), 0, 1);
+                            return a.plus(ab.times(t)).minus(m.point(v)).length();
+                        })
+                        .min()
+                        .orElseThrow())
+                .min()
+                .orElseThrow();
+    }
+
+    @Test
+    void aSpoutJoinedToARoundPotGetsTheFilletThatIsAsked() throws StepException {
+        Mesh pot = make(new Cylinder(60, 50, 48, 6, 0, Seat.CENTERED));
+        Mesh turned = turned(make(new Cylinder(16, 50, 24, 1, 0, Seat.CENTERED)), Axis.Y, 90);
+        Mesh joined = cut(pot, MeshFixtures.moved(turned, 40, 0, 0), Operation.UNION);
+        Mesh m = rounded(joined, 2, 4, Rails.OVER);
+        assertSound(m);
+        assertTrue(least(m, joined) > 1.9, "" + least(m, joined));
+        assertTrue(Measures.of(m).volume() > Measures.of(joined).volume());
+    }
+
+    @Test
+    void edgesThatAreNoRimAreCutBeside() throws StepException {
+        StepDescriptor bevel = Steps.byType("bevel");
+        Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTERED));
+        Step beside = bevel.createDefault(), over = bevel.with(beside, "rails", Rails.OVER);
+        Mesh a = beside.apply(block, new TestContext(4)), b = over.apply(block, new TestContext(4));
+        assertTrue(a.sameAs(b));
+    }
+}
