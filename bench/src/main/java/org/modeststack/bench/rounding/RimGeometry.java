@@ -2,6 +2,8 @@ package org.modeststack.bench.rounding;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.Map;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -96,7 +98,7 @@ final class RimGeometry {
 
     private boolean comesNear(double width) {
         Adjacency adj = mesh.adjacency();
-        java.util.Map<Integer, IntArrayList> at = new java.util.HashMap<>();
+        Map<Integer, IntArrayList> at = new HashMap<>();
         for (int e : edges) {
             at.computeIfAbsent(adj.edgeLow(e), _ -> new IntArrayList()).add(e);
             at.computeIfAbsent(adj.edgeHigh(e), _ -> new IntArrayList()).add(e);

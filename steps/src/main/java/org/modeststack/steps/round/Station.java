@@ -6,8 +6,8 @@ import org.modeststack.mesh.Vec3;
  * A place of a rim at which its strip is cut across.
  *
  * @param vertex of the rim
- * @param left the way over the surface on the left of the rim, and on its right
  * @param off the way off all faces at the vertex
+ * @param left the way over the surface on the left of the rim
  * @param leftAim where the left rail is to run
  */
 record Station(
@@ -24,9 +24,7 @@ record Station(
     /** And where there is a sharp edge or a border. */
     private static final double BESIDE = 0.9;
 
-    /**
-     * @param scale what the aim is multiplied by
-     */
+    /** @param scale what the aim is multiplied by */
     SurfacePath.Place leftRail(double scale) {
         return left.at(room(left, leftAim.distance() * scale));
     }

@@ -32,13 +32,13 @@ final class SurfaceWalk {
     /**
      * @param corner the triangle's corner at the vertex where it begins, from whose side the angle is counted
      * @param angle counter-clockwise over the triangles round the vertex, radians
-     * @return null where the triangles round the vertex end before
+     * @throws IllegalArgumentException where the triangles round the vertex end before
      */
     SurfacePath from(int corner, double angle, double length) {
         int c = corner;
         double left = angle;
         for (int turns = 0; ; turns++) {
-            if (c < 0 || turns > MOST) return new SurfacePath();
+            if (c < 0 || turns > MOST) throw new IllegalArgumentException("no surface at that angle");
             double here = surface.angle(c);
             if (left < here - BESIDE || left < here && surface.turned(c) < 0) break;
             left -= here;
