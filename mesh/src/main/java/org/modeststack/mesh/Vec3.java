@@ -34,6 +34,13 @@ public record Vec3(double x, double y, double z) {
         return l == 0 ? this : times(1 / l);
     }
 
+    /** How far this point is from the straight line between two others, which may be one and the same. */
+    public double distanceTo(Vec3 a, Vec3 b) {
+        Vec3 along = b.minus(a), to = minus(a);
+        double l2 = along.dot(along), t = l2 > 0 ? Math.clamp(to.dot(along) / l2, 0, 1) : 0;
+        return to.minus(along.times(t)).length();
+    }
+
     /** The component along axis 0, 1 or 2. */
     public double get(int axis) {
         return switch (axis) {

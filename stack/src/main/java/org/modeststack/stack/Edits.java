@@ -46,9 +46,9 @@ public final class Edits {
      * @param looks how the mesh's materials look
      */
     public static Document importMesh(Document d, String name, String file, Mesh mesh, Materials looks) {
-        Materials all = withLooks(d, mesh, looks);
-        Imported source = new Imported(file, 1, named(d, mesh, looks));
-        return addBody(d.withMaterials(all), name, Material.DEFAULT.name(), source);
+        Named named = named(d, mesh, looks);
+        Imported source = new Imported(file, 1, named.mesh);
+        return addBody(d.withMaterials(named.materials), name, Material.DEFAULT.name(), source);
     }
 
     /**
@@ -58,19 +58,15 @@ public final class Edits {
      */
     public static Document rereadMesh(Document d, String bodyId, String file, Mesh mesh, Materials looks) {
         Imported before = (Imported) d.bodyOf(bodyId).entries().getFirst().step();
-        Materials all = withLooks(d, mesh, looks);
-        Imported source = new Imported(file, before.scale(), named(d, mesh, looks));
-        return replaceSource(d.withMaterials(all), bodyId, source);
+        Named named = named(d, mesh, looks);
+        Imported source = new Imported(file, before.scale(), named.mesh);
+        return replaceSource(d.withMaterials(named.materials), bodyId, source);
     }
 
-    private static Materials withLooks(Document d, Mesh mesh, Materials looks) {
-        Materials all = d.materials();
-        for (String m : mesh.materials()) all = all.adding(looks.get(m)).materials();
-        return all;
-    }
+    /** A mesh by the names that its materials have in a document, and the document's materials with those. */
+    private record Named(Mesh mesh, Materials materials) {}
 
-    /** A mesh by the names that its materials get in a document. */
-    private static Mesh named(Document d, Mesh mesh, Materials looks) {
+    private static Named named(Document d, Mesh mesh, Materials looks) {
         List<String> names = new ArrayList<>();
         Materials all = d.materials();
         for (String m : mesh.materials()) {
@@ -78,7 +74,7 @@ public final class Edits {
             all = added.materials();
             names.add(added.name());
         }
-        return mesh.withMaterials(names);
+        return new Named(mesh.withMaterials(names), all);
     }
 
     /**

@@ -3,6 +3,7 @@ package org.modeststack.app.command;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Callable;
 import java.util.function.BooleanSupplier;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
@@ -237,12 +238,21 @@ final class StepCommands extends MenuCommands {
     private void bake(int from, int to, String label) {
         Body b = selected.body();
         Document d = document.current();
+        workOut(
+                label,
+                d,
+                () -> Baking.bake(d, b.id(), from, to, results.evaluator().evaluate(d, b.id(), Progress.NONE)),
+                "Something was changed while baking; bake again.");
+    }
+
+    /** Works a document out beside the interface thread and takes it if nothing has changed meanwhile. */
+    private void workOut(String label, Document before, Callable<Document> work, String changed) {
         jobs.run(
                 label,
-                () -> Baking.bake(d, b.id(), from, to, results.evaluator().evaluate(d, b.id(), Progress.NONE)),
-                baked -> document.edit(label, now -> {
-                    if (now != d) throw new StepException("Something was changed while baking; bake again.");
-                    return baked;
+                work,
+                after -> document.edit(label, now -> {
+                    if (now != before) throw new StepException(changed);
+                    return after;
                 }));
     }
 
@@ -324,13 +334,11 @@ final class StepCommands extends MenuCommands {
         dialogs.choose("Copy steps", "To", others.getFirst(), others, name -> {
             String to = document.current().bodyNamed(name).id();
             Document d = document.current();
-            jobs.run(
+            workOut(
                     "Copy steps",
+                    d,
                     () -> StepCopies.copy(d, b.id(), ids, to, results.evaluator()),
-                    copied -> document.edit("Copy steps", now -> {
-                        if (now != d) throw new StepException("Something was changed while copying; copy again.");
-                        return copied;
-                    }));
+                    "Something was changed while copying; copy again.");
         });
     }
 }

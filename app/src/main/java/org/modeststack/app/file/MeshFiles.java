@@ -2,6 +2,7 @@ package org.modeststack.app.file;
 
 import java.io.File;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.Consumer;
@@ -162,13 +163,14 @@ public final class MeshFiles {
                 d -> Edits.rereadMesh(
                         d, b.id(), file, found.mesh(), reread.loaded().materials()));
         int all = found.mesh().faceCount(), added = all - found.faces() - found.likeBefore();
-        messages.say(
-                file + " read again: " + PickText.count(all, ElementKind.FACE) + ", "
-                        + (added == 0 && found.likeBefore() == 0
-                                ? "all as they were."
-                                : found.faces() + " as they were, " + found.likeBefore()
-                                        + " taken for ones that were there, " + added + " new."),
-                false);
+        List<String> said = new ArrayList<>();
+        said.add(file + " read again: " + PickText.count(all, ElementKind.FACE) + ", "
+                + (added == 0 && found.likeBefore() == 0
+                        ? "all as they were."
+                        : found.faces() + " as they were, " + found.likeBefore() + " taken for ones that were there, "
+                                + added + " new."));
+        said.addAll(reread.loaded().remarks());
+        messages.say(String.join(" ", said), false);
     }
 
     public void exportMesh() {

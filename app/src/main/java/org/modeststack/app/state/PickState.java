@@ -1,6 +1,5 @@
 package org.modeststack.app.state;
 
-import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -330,14 +329,17 @@ public final class PickState implements AutoCloseable {
         Selection before = selection();
         Selection after = how == How.ADD ? before.with(s) : before.without(s);
         if (after.equals(before)) return;
-        boolean hand = now.terms().isEmpty()
-                || (now.terms().size() == 1
-                        && ((now.terms().getFirst() instanceof Term.Where w)
-                                && w.how() == Term.How.AND
-                                && w.rule() instanceof Rule.Hand));
+        boolean none = now.terms().isEmpty();
+        Rule.Hand hand = now.terms().size() == 1
+                        && now.terms().getFirst() instanceof Term.Where w
+                        && w.how() == Term.How.AND
+                        && w.rule() instanceof Rule.Hand h
+                ? h
+                : null;
         Pick next;
-        if (after.isEmpty() && hand) next = Pick.none(after.kind());
-        else if (hand) next = Pick.of(after.kind(), Rule.Hand.of(m, after.kind(), inOrder(m, now, after)));
+        if (after.isEmpty() && (none || hand != null)) next = Pick.none(after.kind());
+        else if (none) next = Pick.hand(m, after);
+        else if (hand != null) next = Pick.of(after.kind(), Rule.Hand.of(m, after.kind(), hand.inOrder(m, after)));
         else {
             // A rule stays a rule: what is added or taken away by hand comes behind it.
             Selection by = how == How.ADD ? s.without(before) : s.within(before);
@@ -346,17 +348,6 @@ public final class PickState implements AutoCloseable {
         }
         next.note(m, after);
         set(next);
-    }
-
-    /** The elements as they were picked: those that were there before come first, in their order. */
-    private static int[] inOrder(Mesh m, Pick before, Selection now) {
-        IntLinkedOpenHashSet order = new IntLinkedOpenHashSet();
-        for (Term t : before.terms()) {
-            if (!(t instanceof Term.Where w) || !(w.rule() instanceof Rule.Hand h)) continue;
-            for (int e : h.elementsOn(m, before.kind())) if (now.contains(e)) order.add(e);
-        }
-        now.elements().stream().forEach(order::add);
-        return order.toIntArray();
     }
 
     /** Grows, shrinks, loops … what is picked. */

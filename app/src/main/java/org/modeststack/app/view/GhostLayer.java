@@ -1,12 +1,11 @@
 package org.modeststack.app.view;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Pane;
-import javafx.scene.paint.Color;
 import org.modeststack.app.state.OpenStepState;
-import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -27,8 +26,6 @@ final class GhostLayer extends Pane {
 
     private static final int ROUND = 24;
     private static final double CROSS = 5;
-    private static final Color PAPER = Color.web("#FBF8F1");
-    private static final Color LOST = Color.web("#8A5A00");
 
     private final SelectionState selected;
     private final OpenStepState openStep;
@@ -47,11 +44,12 @@ final class GhostLayer extends Pane {
     void show(Camera camera, int width, int height) {
         GraphicsContext g = canvas.getGraphicsContext2D();
         if (canvas.isVisible()) g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
-        Entry open = selected.openEntry();
-        Mesh in = open == null || PickState.pickOf(open.step()) == null ? null : openStep.in();
         canvas.setVisible(false);
+        Entry open = selected.openEntry();
+        List<Pick> picks = open == null ? List.of() : Pick.in(open.step());
+        Mesh in = picks.isEmpty() ? null : openStep.in();
         if (in == null) return;
-        for (Pick pick : Pick.in(open.step())) {
+        for (Pick pick : picks) {
             Picked now = pick.known(in);
             if (now == null || now.ghosts().isEmpty()) continue;
             canvas.setWidth(width);
@@ -63,15 +61,10 @@ final class GhostLayer extends Pane {
         }
     }
 
-    /** How a point is seen. */
-    private interface Projection {
-        Vec3 of(Vec3 point);
-    }
-
-    private static void draw(GraphicsContext g, ElementKind kind, Anchor a, Projection seen) {
+    private static void draw(GraphicsContext g, ElementKind kind, Anchor a, UnaryOperator<Vec3> seen) {
         switch (kind) {
             case VERTEX -> {
-                Vec3 p = seen.of(a.place());
+                Vec3 p = seen.apply(a.place());
                 if (p.z() <= 0) return;
                 stroke(g, new double[] {p.x() - CROSS, p.x() + CROSS}, new double[] {p.y() - CROSS, p.y() + CROSS});
                 stroke(g, new double[] {p.x() - CROSS, p.x() + CROSS}, new double[] {p.y() + CROSS, p.y() - CROSS});
@@ -100,10 +93,10 @@ final class GhostLayer extends Pane {
         return edge.way().times(edge.size());
     }
 
-    private static void line(GraphicsContext g, Projection seen, Vec3... points) {
+    private static void line(GraphicsContext g, UnaryOperator<Vec3> seen, Vec3... points) {
         double[] x = new double[points.length], y = new double[points.length];
         for (int i = 0; i < points.length; i++) {
-            Vec3 p = seen.of(points[i]);
+            Vec3 p = seen.apply(points[i]);
             // Behind the eye it is not seen at all.
             if (p.z() <= 0) return;
             x[i] = p.x();
@@ -114,11 +107,11 @@ final class GhostLayer extends Pane {
 
     private static void stroke(GraphicsContext g, double[] x, double[] y) {
         g.setLineDashes();
-        g.setStroke(PAPER);
+        g.setStroke(MarkLayer.PAPER);
         g.setLineWidth(4);
         g.strokePolyline(x, y, x.length);
         g.setLineDashes(6, 4);
-        g.setStroke(LOST);
+        g.setStroke(MarkLayer.WARNING);
         g.setLineWidth(2);
         g.strokePolyline(x, y, x.length);
     }

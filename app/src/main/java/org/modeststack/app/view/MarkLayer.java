@@ -23,9 +23,9 @@ public final class MarkLayer extends Pane {
     private static final int CORNER_WIDTH = 260;
     private static final int CORNER_HEIGHT = 84;
     private static final Color INK = Color.web("#22303A");
-    private static final Color PAPER = Color.web("#FBF8F1");
+    static final Color PAPER = Color.web("#FBF8F1");
     private static final Color FAULT = Color.web("#A63D2B");
-    private static final Color WARNING = Color.web("#8A5A00");
+    static final Color WARNING = Color.web("#8A5A00");
     private static final Color[] AXES = {Color.web("#A63D2B"), Color.web("#3F6B4E"), Color.web("#3A5A9B")};
 
     private final SelectionState selected;

@@ -1,5 +1,6 @@
 package org.modeststack.bench.picks;
 
+import static org.modeststack.bench.NamedSteps.step;
 import static org.modeststack.bench.picks.Places.at;
 import static org.modeststack.bench.picks.Places.between;
 import static org.modeststack.bench.picks.Places.beyond;
@@ -8,7 +9,6 @@ import static org.modeststack.bench.picks.Places.round;
 import static org.modeststack.bench.picks.Places.sector;
 import static org.modeststack.bench.picks.Places.within;
 import static org.modeststack.bench.picks.Sketch.move;
-import static org.modeststack.bench.picks.Sketch.step;
 
 import java.util.List;
 import java.util.function.Function;

@@ -1,6 +1,7 @@
 package org.modeststack.bench.picks;
 
 import java.util.List;
+import org.modeststack.bench.NamedSteps;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
@@ -8,8 +9,6 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
-import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 
@@ -76,16 +75,7 @@ final class Sketch {
         return document;
     }
 
-    /** @param pairs names of parameters and their values by turns; others are as usual */
-    static Step step(String type, Object... pairs) {
-        StepDescriptor d = Steps.byType(type);
-        if (d == null) throw new IllegalArgumentException(type);
-        Step s = d.createDefault();
-        for (int i = 0; i < pairs.length; i += 2) s = d.with(s, (String) pairs[i], pairs[i + 1]);
-        return s;
-    }
-
     static Step move(double x, double y, double z) {
-        return step("move", "by", new Vec3(x, y, z));
+        return NamedSteps.step("move", "by", new Vec3(x, y, z));
     }
 }

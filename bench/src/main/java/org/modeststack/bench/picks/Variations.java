@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.bench.NamedSteps;
 import org.modeststack.exchange.PolygonSoup;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
@@ -42,7 +43,11 @@ final class Variations {
         for (Body b : second.bodies()) bodies.add(apart(b));
         String to = bodies.get(d.bodies().size()).id();
         d = d.withBodies(bodies).withNextId(2 * APART);
-        return last(StepCopies.copy(d, from, List.of(step), to, evaluator), to, evaluator);
+        try {
+            return last(StepCopies.copy(d, from, List.of(step), to, evaluator), to, evaluator);
+        } catch (StepException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     /** The same body under another name, of other steps and tools. */
@@ -125,7 +130,7 @@ final class Variations {
 
     /** With one more step at the end of the first body, which picks. */
     private static Document picking(Document d, Pick pick) {
-        Step step = Sketch.step("tag", "what", pick, "name", "picked");
+        Step step = NamedSteps.step("tag", "what", pick, "name", "picked");
         Body b = d.bodies().getFirst();
         return Edits.addStep(d, b.id(), b.entries().size(), step);
     }

@@ -2,6 +2,7 @@ package org.modeststack.bench.rounding;
 
 import java.util.List;
 import java.util.Random;
+import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -10,9 +11,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
-import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
-import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.arrange.Arrangement;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.PickText;
@@ -114,20 +113,12 @@ final class CutBodies {
         return source.apply(Mesh.EMPTY, new QuietContext());
     }
 
-    static Step step(String type, Object... pairs) {
-        StepDescriptor d = Steps.byType(type);
-        if (d == null) throw new IllegalArgumentException(type);
-        Step s = d.createDefault();
-        for (int i = 0; i < pairs.length; i += 2) s = d.with(s, (String) pairs[i], pairs[i + 1]);
-        return s;
-    }
-
     private static Mesh subdivided(Mesh m, int levels) throws StepException {
-        return step("subdivide", "levels", levels).apply(m, new QuietContext());
+        return NamedSteps.step("subdivide", "levels", levels).apply(m, new QuietContext());
     }
 
     private static Mesh rounded(Mesh m) throws StepException {
-        return step("bevel", "where", PickText.parse("edges: all"), "width", 8.0, "segments", 5)
+        return NamedSteps.step("bevel", "where", PickText.parse("edges: all"), "width", 8.0, "segments", 5)
                 .apply(m, new QuietContext());
     }
 

@@ -31,10 +31,9 @@ final class RimGeometry {
         Tag t = c.mesh().tag(c.rim());
         Selection all = Selection.of(c.mesh(), t).to(c.mesh(), ElementKind.EDGE);
         BitSet sharp = new BitSet();
-        double[] n = FaceFrames.of(c.mesh()).normals();
         // The bevel leaves alone what turns by no more than 30 degrees.
         all.elements().stream()
-                .filter(e -> cosine(c.mesh(), n, e) < Math.cos(Math.toRadians(30)))
+                .filter(e -> cosine(c.mesh(), e) < Math.cos(Math.toRadians(30)))
                 .forEach(sharp::set);
         return new RimGeometry(c.mesh(), new Selection(ElementKind.EDGE, sharp));
     }
@@ -43,11 +42,11 @@ final class RimGeometry {
         return edges.isEmpty();
     }
 
-    private static double cosine(Mesh m, double[] n, int e) {
+    /** Of the angle by which the faces at an edge turn; −1 where there are not two. */
+    private static double cosine(Mesh m, int e) {
         Adjacency adj = m.adjacency();
         if (adj.edgeSides(e) != 2) return -1;
-        int f = 3 * adj.cornerFace()[adj.edgeCorner(e, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(e, 1)];
-        return n[f] * n[g] + n[f + 1] * n[g + 1] + n[f + 2] * n[g + 2];
+        return FaceFrames.of(m).cosine(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);
     }
 
     /** How far a point is from the rim, mm. */
@@ -58,10 +57,9 @@ final class RimGeometry {
     }
 
     private double distance(Vec3 p, int e) {
-        Vec3 a = mesh.point(mesh.adjacency().edgeLow(e));
-        Vec3 ab = mesh.point(mesh.adjacency().edgeHigh(e)).minus(a);
-        double t = ab.dot(ab) > 0 ? Math.clamp(p.minus(a).dot(ab) / ab.dot(ab), 0, 1) : 0;
-        return a.plus(ab.times(t)).minus(p).length();
+        return p.distanceTo(
+                mesh.point(mesh.adjacency().edgeLow(e)),
+                mesh.point(mesh.adjacency().edgeHigh(e)));
     }
 
     /**
@@ -77,11 +75,10 @@ final class RimGeometry {
             degree[adj.edgeHigh(e)]++;
         }
         for (int e : edges) if (degree[adj.edgeLow(e)] != 2 || degree[adj.edgeHigh(e)] != 2) return false;
-        double[] n = FaceFrames.of(mesh).normals();
         BitSet near = new BitSet();
         for (int e = 0; e < adj.edgeCount(); e++) {
             boolean meets = degree[adj.edgeLow(e)] > 0 || degree[adj.edgeHigh(e)] > 0;
-            if (!rim.get(e) && !meets && cosine(mesh, n, e) < SHARP) near.set(e);
+            if (!rim.get(e) && !meets && cosine(mesh, e) < SHARP) near.set(e);
         }
         for (int e : edges) {
             Vec3 p = middle(e);

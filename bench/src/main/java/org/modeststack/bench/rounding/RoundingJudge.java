@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.search.Crossings;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Rails;
@@ -78,7 +80,7 @@ public final class RoundingJudge {
         if (!CutBodies.isCut(c)) return null;
         RimGeometry rim = RimGeometry.of(c);
         if (rim.isEmpty()) return null;
-        Step bevel = CutBodies.step(
+        Step bevel = NamedSteps.step(
                 "bevel",
                 "where",
                 PickText.parse("edges: made \"" + c.rim() + "\""),
@@ -128,10 +130,8 @@ public final class RoundingJudge {
     }
 
     private static BitSet faces(Mesh m, String name) {
-        BitSet out = new BitSet();
         Tag t = m.tag(name);
-        for (int i = 0; t != null && i < t.size(); i++) out.set((int) t.element(i));
-        return out;
+        return t == null ? new BitSet() : Selection.of(m, t).elements();
     }
 
     /** The longest side of a quad of a strip over its shortest, of the worst quad. */

@@ -35,7 +35,9 @@ class PickJudgeTest {
         assertEquals(EnumSet.allOf(PickJudge.Form.class), forms.keySet());
         forms.forEach((form, n) -> {
             double least = form == PickJudge.Form.MOVED ? 0.4 : form == PickJudge.Form.READ_AGAIN ? 0.75 : 0.97;
-            assertTrue(n[1] > 100, form + ": " + n[1] + " comparisons");
+            // Few changes lie above what was baked; files are told by place, and counts are left out there.
+            int fewest = form == PickJudge.Form.BAKED ? 100 : isFromFile(form) ? 300 : 900;
+            assertTrue(n[1] > fewest, form + ": " + n[1] + " comparisons");
             assertTrue(n[0] >= least * n[1], form + ": " + n[0] + " of " + n[1]);
             assertTrue(n[2] <= 0.005 * n[1], form + ": " + n[2] + " of " + n[1] + " wrong or unsaid");
         });

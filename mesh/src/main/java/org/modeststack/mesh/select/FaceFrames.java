@@ -64,6 +64,12 @@ public final class FaceFrames implements Memory.Counted {
         return m;
     }
 
+    /** The cosine of the angle between two faces' normals; 0 where one has no area. */
+    public double cosine(int f, int g) {
+        int i = 3 * f, j = 3 * g;
+        return normals[i] * normals[j] + normals[i + 1] * normals[j + 1] + normals[i + 2] * normals[j + 2];
+    }
+
     public Vec3 normal(int f) {
         return new Vec3(normals[3 * f], normals[3 * f + 1], normals[3 * f + 2]);
     }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
@@ -16,6 +17,7 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.Pick;
 
 /**
@@ -41,10 +43,13 @@ public final class StepCopies {
     /**
      * The document with copies of steps at the end of another body; sources are left out. Takes as long as carrying out
      * the steps where one of them picks by hand. Can be stopped.
+     *
+     * @throws StepException if the other body cannot have one of the steps, as when it would use itself
      */
     public static Document copy(
-            Document d, String fromBody, Collection<Long> entryIds, String toBody, Evaluator evaluator) {
-        Document copied = Edits.copySteps(d, fromBody, entryIds, toBody);
+            Document d, String fromBody, Collection<Long> entryIds, String toBody, Evaluator evaluator)
+            throws StepException {
+        Document copied = copied(d, fromBody, entryIds, toBody);
         Body from = d.bodyOf(fromBody), to = d.bodyOf(toBody);
         List<Entry> added = copied.bodyOf(toBody)
                 .entries()
@@ -61,6 +66,15 @@ public final class StepCopies {
                 b -> b.withEntries(b.entries().stream()
                         .map(e -> named.containsKey(e.id()) ? e.withStep(named.get(e.id())) : e)
                         .toList()));
+    }
+
+    private static Document copied(Document d, String fromBody, Collection<Long> entryIds, String toBody)
+            throws StepException {
+        try {
+            return Edits.copySteps(d, fromBody, entryIds, toBody);
+        } catch (IllegalArgumentException e) {
+            throw new StepException(Objects.requireNonNull(e.getMessage()));
+        }
     }
 
     private static int handPicks(Step s) {

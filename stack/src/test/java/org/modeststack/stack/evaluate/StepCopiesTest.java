@@ -2,6 +2,7 @@ package org.modeststack.stack.evaluate;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
@@ -21,6 +22,7 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
@@ -60,7 +62,7 @@ class StepCopiesTest extends OneBody {
     }
 
     /** Copies the last step, which raises what is picked, and gives what its copy picks. */
-    private Picked copied(Selection picked, String to) {
+    private Picked copied(Selection picked, String to) throws StepException {
         add(raise(Pick.hand(mesh(), picked)));
         Entry last = d.body(a).entries().getLast();
         d = StepCopies.copy(d, a, List.of(last.id()), to, evaluator);
@@ -89,7 +91,7 @@ class StepCopiesTest extends OneBody {
     }
 
     @Test
-    void theTopOfABoxIsTheTopOfAnother() {
+    void theTopOfABoxIsTheTopOfAnother() throws StepException {
         String to = other(new Box(10, 90, 5, 3, 1, 2, Seat.STANDING), new Move(new Vec3(200, 0, 0)));
         Picked p = copied(facing(mesh(), UP), to);
         assertEquals(
@@ -98,7 +100,7 @@ class StepCopiesTest extends OneBody {
     }
 
     @Test
-    void whatAnotherKindOfBodyDoesNotHaveIsLost() {
+    void whatAnotherKindOfBodyDoesNotHaveIsLost() throws StepException {
         String to = other(cylinder(60, 30));
         Picked p = copied(facing(mesh(), UP), to);
         assertTrue(p.selection().isEmpty());
@@ -107,7 +109,7 @@ class StepCopiesTest extends OneBody {
     }
 
     @Test
-    void theWallOfABoreIsThatOfTheOtherBodysBore() {
+    void theWallOfABoreIsThatOfTheOtherBodysBore() throws StepException {
         add(bore(6));
         BooleanStep bored = bore(11);
         String to = other(new Box(80, 80, 8, 1, 1, 1, Seat.CENTERED), bored);
@@ -131,7 +133,16 @@ class StepCopiesTest extends OneBody {
     }
 
     @Test
-    void stepsWithoutHandPicksAreCopiedAsTheyAre() {
+    void aStepThatWouldUseItsOwnBodyIsRefusedInWords() {
+        String tool = other(cylinder(20, 80));
+        add(new BooleanStep(Operation.DIFFERENCE, Bodies.of(tool)));
+        long id = d.body(a).entries().getLast().id();
+        StepException e = assertThrows(StepException.class, () -> StepCopies.copy(d, a, List.of(id), tool, evaluator));
+        assertEquals("B cannot be combined with itself.", e.getMessage());
+    }
+
+    @Test
+    void stepsWithoutHandPicksAreCopiedAsTheyAre() throws StepException {
         add(raise(pick("faces: facing 0 0 1 10")));
         String to = other(cylinder(60, 30));
         long id = d.body(a).entries().getLast().id();

@@ -212,7 +212,7 @@ public record Bevel(
 
     private Mesh cut(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
         if (!goesOver()) return cutBeside(in, taken, all, context);
-        LoopRounding.Rounded over = new RimsOver(in, this, taken, context).round();
+        LoopRounding.Rounded over = RimsOver.round(in, this, taken, context);
         if (over.held() > 0) remarkHeld(over.held(), all, over.least(), over.place(), context);
         if (over.left().isEmpty()) return over.mesh();
         BevelledElements rest = taken.on(in, over.left(), over.mesh());

@@ -62,7 +62,8 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
                 : picked.to(in, ElementKind.EDGE).elements();
         Adjacency adj = in.adjacency();
         BitSet out = new BitSet(adj.edgeCount());
-        double[] normals = FaceFrames.of(in).normals(), weights = weights(bevel, in, ElementKind.EDGE);
+        FaceFrames frames = FaceFrames.of(in);
+        double[] weights = weights(bevel, in, ElementKind.EDGE);
         boolean all = bevel.where().equals(Pick.all(ElementKind.EDGE));
         // Faces that meet at just the angle are not sharper, however their normals are rounded.
         double limit = Math.cos(Math.toRadians(bevel.angle())) - 1e-9;
@@ -72,8 +73,7 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
                 if (adj.edgeSides(e) > 1 || !all) loose++;
                 continue;
             }
-            int f = 3 * adj.cornerFace()[adj.edgeCorner(e, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(e, 1)];
-            double dot = normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
+            double dot = frames.cosine(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);
             boolean isFlat = bevel.angle() > 0 && dot >= limit;
             if (isFlat || bevel.measure() == Measure.DEEP && 1 - dot < NO_DEPTH) flat++;
             else if (weights == null || weights[e] > 0) out.set(e);

@@ -1,6 +1,7 @@
 package org.modeststack.steps.bevel;
 
 import java.util.Arrays;
+import org.modeststack.steps.round.Section;
 
 /**
  * The cross-section of a bevel from one rail to the other, in coordinates that fit edges of any angle: a place is
@@ -9,7 +10,7 @@ import java.util.Arrays;
  * <p>Round is the arc of a circle that touches both faces; hollow is its mirror image at the chord; full follows the old
  * faces. Every other profile lies between two of these, place by place.
  */
-final class ProfileCurve {
+final class ProfileCurve implements Section {
     /** The four profiles that those by number are mixed of, and the one that is given place by place. */
     enum Pure {
         HOLLOW,
@@ -58,7 +59,8 @@ final class ProfileCurve {
         return squareIn;
     }
 
-    int segments() {
+    @Override
+    public int segments() {
         return segments;
     }
 
@@ -81,7 +83,8 @@ final class ProfileCurve {
      * @param turn by how much the faces turn at the edge, radians
      * @param out receives a and b of each of the segments + 1 places
      */
-    void at(double turn, double[] out) {
+    @Override
+    public void at(double turn, double[] out) {
         at(low, turn, out);
         if (mix == 0) return;
         double[] other = new double[out.length];

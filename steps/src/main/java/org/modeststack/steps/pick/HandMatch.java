@@ -17,8 +17,8 @@ import org.modeststack.mesh.select.Selection;
 /**
  * Finds elements picked by hand again: what they are the whole of ({@link Whole}) or a stretch of ({@link Stretch}) as
  * that; others by key; where the key is gone, by what the steps below have made of the element ({@link Descent}); where
- * that is not known, by place and direction. Whether places are compared as they are or in proportion to the mesh's bounds
- * is told by what is still known by its key; where neither fits it, nothing is looked for. An element counts as found only
+ * that is not known, by place and direction, if what is still known by its key tells that the mesh is where it was. An
+ * element counts as found only
  * where exactly one that nobody else claims lies within half its size and looks the same way, and elements that were picked
  * together must be about as much of their surface as they were: a pick that cannot be sure is lost and said so, rather than
  * silently wrong.
@@ -227,7 +227,7 @@ final class HandMatch {
         boolean sure = !members.intersects(unsure);
         part = sure ? 1 : Stretch.share(mesh, kind, each) / share;
         int left = open.cardinality() - gone.cardinality();
-        if (sure || Math.abs(1 - part) < UNSURE) {
+        if (Math.abs(1 - part) < UNSURE) {
             out.or(each);
         } else if (gone(members).isEmpty()) {
             // All have their keys, and are yet a part of what they were together, or far more: they are named alike.
@@ -275,24 +275,19 @@ final class HandMatch {
     private BitSet byPlace(BitSet missing, BitSet out) {
         BitSet found = new BitSet();
         if (missing.isEmpty() || mesh.isEmpty()) return found;
-        Bounds from = from(mesh, kind, hand);
-        // In what has grown, things lie in proportion only where all has grown alike, which nobody can tell.
-        if (from == null || !from.equals(mesh.bounds())) return found;
+        if (!hasStayed(mesh, kind, hand)) return found;
         PlaceIndex places = PlaceIndex.of(mesh, kind);
         BitSet kept = (BitSet) out.clone();
         IntArrayList near = new IntArrayList();
         for (int i = missing.nextSetBit(0); i >= 0; i = missing.nextSetBit(i + 1)) {
             Anchor a = hand.anchors().get(i);
-            Vec3 place = proportion(a.place(), from, mesh.bounds());
-            double stretch = stretch(from, mesh.bounds());
-            double reach = 0.5 * a.size() * stretch + 1e-9;
-            places.near(place, reach, near);
+            places.near(a.place(), 0.5 * a.size() + 1e-9, near);
             int best = -1;
             double bestFar = Double.POSITIVE_INFINITY, secondFar = Double.POSITIVE_INFINITY;
             for (int n = 0; n < near.size(); n++) {
                 int e = near.getInt(n);
                 if (kept.get(e) || out.get(e) || !sameWay(mesh, kind, e, a.way())) continue;
-                double far = Anchor.place(mesh, kind, e).minus(place).length();
+                double far = Anchor.place(mesh, kind, e).minus(a.place()).length();
                 if (far < bestFar) {
                     secondFar = bestFar;
                     bestFar = far;
@@ -310,10 +305,11 @@ final class HandMatch {
     }
 
     /**
-     * The bounds from which places are taken over in proportion: the old ones where the mesh has grown as a whole, the
-     * present ones where it is where it was; null where what is known fits neither.
+     * Whether a mesh is where it was, by what is still known of it: then places can be compared. In one that has grown,
+     * things lie in proportion only where all has grown alike, which nobody can tell; and of another mesh altogether,
+     * what lies at the same place is something else.
      */
-    private static @Nullable Bounds from(Mesh mesh, ElementKind kind, Rule.Hand hand) {
+    private static boolean hasStayed(Mesh mesh, ElementKind kind, Rule.Hand hand) {
         List<Vec3> was = new ArrayList<>(), is = new ArrayList<>();
         KeyIndex index = KeyIndex.of(mesh);
         for (Witness w : hand.witnesses()) {
@@ -329,11 +325,9 @@ final class HandMatch {
             is.add(Anchor.place(mesh, kind, e));
         }
         Bounds now = mesh.bounds();
-        // Another body altogether: what lies at the same place there is something else.
-        if (was.isEmpty()) return null;
-        double stayed = error(was, is, now, now), grown = error(was, is, hand.box(), now);
-        if (Math.min(stayed, grown) > ASTRAY * now.diagonal()) return null;
-        return stayed <= grown ? now : hand.box();
+        if (was.isEmpty()) return false;
+        double stayed = error(was, is, now, now);
+        return stayed <= error(was, is, hand.box(), now) && stayed <= ASTRAY * now.diagonal();
     }
 
     /** The median distance from where known elements should be. */
@@ -361,10 +355,5 @@ final class HandMatch {
 
     private static double scaled(double x, double a, double b, double c, double d) {
         return b - a > 0 ? c + (x - a) / (b - a) * (d - c) : x - a + c;
-    }
-
-    private static double stretch(Bounds from, Bounds to) {
-        double a = from.diagonal();
-        return a > 0 ? to.diagonal() / a : 1;
     }
 }

@@ -4,7 +4,6 @@ import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
-import java.util.stream.DoubleStream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
@@ -169,12 +168,7 @@ final class PatchPairs {
     }
 
     private static Shape shape(Mesh m, SurfacePatches patches, int p, Affine moved, BitSet around) {
-        double[] xyz = patches.verticesOf(p)
-                .intStream()
-                .mapToObj(v -> moved.point(m.point(v)))
-                .flatMapToDouble(v -> DoubleStream.of(v.x(), v.y(), v.z()))
-                .toArray();
-        Bounds box = Bounds.of(xyz);
+        Bounds box = patches.box(p, moved);
         double out = 0, all = 0;
         for (int f : patches.faces(p)) {
             Vec3 from = moved.point(FaceFrames.of(m).middle(f)).minus(box.center());

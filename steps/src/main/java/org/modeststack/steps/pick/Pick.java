@@ -124,9 +124,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
     private static Rule renamed(Rule.Hand hand, ElementKind kind, Mesh mesh, Mesh other, SameShape shape) {
         Picked now = RuleMatch.of(mesh, kind, hand);
         if (now.lost() > 0) return hand;
-        int[] picked = hand.elementsOn(mesh, kind);
-        if (picked.length != now.selection().size())
-            picked = now.selection().elements().stream().toArray();
+        int[] picked = hand.inOrder(mesh, now.selection());
         int[] there = Arrays.stream(picked).map(e -> shape.of(kind, e)).toArray();
         return Arrays.stream(there).anyMatch(e -> e < 0) ? hand : Rule.Hand.of(other, kind, there);
     }
@@ -269,7 +267,8 @@ public record Pick(ElementKind kind, List<Term> terms) {
     /** The same pick, by hand only of what a mesh has of it. */
     public Pick accepted(Mesh mesh) {
         return withRules(r -> r instanceof Rule.Hand h
-                ? Rule.Hand.of(mesh, RuleMatch.of(mesh, kind, h).selection())
+                ? Rule.Hand.of(
+                        mesh, kind, h.inOrder(mesh, RuleMatch.of(mesh, kind, h).selection()))
                 : r);
     }
 

@@ -4,14 +4,12 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
-import org.modeststack.mesh.search.PointGrid;
 
 /**
  * A mesh that was read from a file again after it had changed there, with the keys that its elements had: so picks know
@@ -51,6 +49,7 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
     private static final class Matcher {
         final Mesh before;
         final Mesh now;
+        final VertexPlaces places;
         final Affine motion;
         final int[] vertices;
         final int[] faces;
@@ -62,7 +61,8 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
         Matcher(Mesh before, Mesh now) {
             this.before = before;
             this.now = now;
-            motion = WholeMotion.of(before, now);
+            places = new VertexPlaces(now, WholeMotion.NEAR * before.bounds().diagonal());
+            motion = WholeMotion.of(before, places);
             vertices = new int[before.vertexCount()];
             faces = new int[before.faceCount()];
             Arrays.fill(vertices, -1);
@@ -70,16 +70,11 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
         }
 
         void sameVertices() {
-            double near = WholeMotion.NEAR * before.bounds().diagonal();
-            PointGrid grid = new PointGrid(4 * near, now.vertexCount());
-            for (int v = 0; v < now.vertexCount(); v++) grid.add(v, now.x(v), now.y(v), now.z(v));
             for (int v = 0; v < vertices.length; v++) {
-                Vec3 p = motion.point(before.point(v));
                 int from = v;
                 int[] best = {-1};
-                double[] least = {near};
-                grid.near(p.x(), p.y(), p.z(), near, w -> {
-                    double far = now.point(w).minus(p).length();
+                double[] least = {Double.POSITIVE_INFINITY};
+                places.at(motion.point(before.point(v)), (w, far) -> {
                     if (far > least[0] || takenVertices.get(w) || !looksAlike(from, w)) return;
                     least[0] = far;
                     best[0] = w;
@@ -101,26 +96,11 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
         /** Faces whose vertices all are the same, in their order. */
         void sameFaces() {
             for (int f = 0; f < faces.length; f++) {
-                int g = faceBetween(f);
+                int g = SameShape.faceBetween(before, f, now, vertices);
                 if (g < 0 || takenFaces.get(g)) continue;
                 faces[f] = g;
                 takenFaces.set(g);
             }
-        }
-
-        private int faceBetween(int f) {
-            int from = before.offsets()[f], n = before.sides(f), v = vertices[before.corners()[from]];
-            Adjacency adj = now.adjacency();
-            for (int i = v < 0 ? 0 : adj.vertexStart()[v]; v >= 0 && i < adj.vertexStart()[v + 1]; i++) {
-                int c = adj.vertexCorners()[i], k = 0;
-                if (now.sides(adj.cornerFace()[c]) != n) continue;
-                while (k < n && now.corners()[c] == vertices[before.corners()[from + k]]) {
-                    c = adj.cornerNext()[c];
-                    k++;
-                }
-                if (k == n) return adj.cornerFace()[c];
-            }
-            return -1;
         }
 
         /** What lies at about the same place of the same surface. */
@@ -131,7 +111,7 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
             for (int p = 0; p < pairs.length; p++) {
                 if (pairs[p] < 0) continue;
                 IntArrayList a = was.verticesOf(p), b = is.verticesOf(pairs[p]);
-                Bounds from = box(before, a, motion), to = box(now, b, Affine.IDENTITY);
+                Bounds from = was.box(p, motion), to = is.box(pairs[p], Affine.IDENTITY);
                 // Of a surface that is divided in another way a vertex tells nothing; a face still tells the surface.
                 boolean same = a.size() == b.size();
                 if (same) pair(ElementKind.VERTEX, a, b, from, to, SURE);
@@ -158,17 +138,6 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
                 takenVertices.clear(w);
                 vertices[v] = -1;
             }
-        }
-
-        private static Bounds box(Mesh m, IntArrayList vertices, Affine moved) {
-            double[] xyz = new double[3 * vertices.size()];
-            for (int i = 0; i < vertices.size(); i++) {
-                Vec3 p = moved.point(m.point(vertices.getInt(i)));
-                xyz[3 * i] = p.x();
-                xyz[3 * i + 1] = p.y();
-                xyz[3 * i + 2] = p.z();
-            }
-            return Bounds.of(xyz);
         }
 
         /** Takes elements for one another that are each other's nearest, in proportion to the boxes round them. */

@@ -1,5 +1,6 @@
 package org.modeststack.steps.pick;
 
+import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
@@ -63,6 +64,14 @@ public sealed interface Rule {
                     .mapToInt(a -> KeyIndex.of(mesh).find(kind, a.key()))
                     .filter(e -> e >= 0)
                     .toArray();
+        }
+
+        /** Some elements of a mesh, first those that it names, in the order in which they were picked. */
+        public int[] inOrder(Mesh mesh, Selection elements) {
+            IntLinkedOpenHashSet out = new IntLinkedOpenHashSet();
+            for (int e : elementsOn(mesh, elements.kind())) if (elements.contains(e)) out.add(e);
+            elements.elements().stream().forEach(out::add);
+            return out.toIntArray();
         }
 
         /** Elements of a mesh in the order in which they were picked. */

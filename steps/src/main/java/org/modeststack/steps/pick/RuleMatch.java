@@ -42,7 +42,7 @@ final class RuleMatch {
 
     private static BitSet sharper(Mesh mesh, double degrees) {
         Adjacency adj = mesh.adjacency();
-        double[] n = FaceFrames.of(mesh).normals();
+        FaceFrames frames = FaceFrames.of(mesh);
         // Faces that meet at just the angle are not sharper, however their normals are rounded.
         double limit = Math.cos(Math.toRadians(degrees)) - 1e-9;
         // Pieces of the work are whole numbers of words.
@@ -51,8 +51,7 @@ final class RuleMatch {
             for (int e = from; e < to; e++) {
                 if (adj.edgeSides(e) != 2) continue;
                 int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
-                int f = 3 * adj.cornerFace()[c], g = 3 * adj.cornerFace()[d];
-                double dot = n[f] * n[g] + n[f + 1] * n[g + 1] + n[f + 2] * n[g + 2];
+                double dot = frames.cosine(adj.cornerFace()[c], adj.cornerFace()[d]);
                 // Two faces that run along the edge the same way look to different sides.
                 if (mesh.corners()[c] == mesh.corners()[d]) dot = -dot;
                 if (dot < limit) words[e >> 6] |= 1L << e;

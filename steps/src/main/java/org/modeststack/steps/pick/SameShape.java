@@ -52,19 +52,22 @@ final class SameShape {
                 yield other.adjacency()
                         .edgeBetween(vertices[adj.edgeLow(element)], vertices[adj.edgeHigh(element)], other);
             }
-            case FACE -> face(element);
+            case FACE -> faceBetween(mesh, element, other, vertices);
         };
     }
 
-    /** The face at the first vertex that has all others too. */
-    private int face(int f) {
-        int from = mesh.offsets()[f], n = mesh.sides(f);
+    /**
+     * The face of another mesh that has the vertices of a face, in their order; or -1.
+     *
+     * @param vertices for each vertex of the first mesh that of the other, or -1
+     */
+    static int faceBetween(Mesh mesh, int f, Mesh other, int[] vertices) {
+        int from = mesh.offsets()[f], n = mesh.sides(f), v = vertices[mesh.corners()[from]];
+        if (v < 0) return -1;
         Adjacency adj = other.adjacency();
-        int v = vertices[mesh.corners()[from]];
         for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
-            int g = adj.cornerFace()[adj.vertexCorners()[i]];
+            int c = adj.vertexCorners()[i], g = adj.cornerFace()[c], k = 0;
             if (other.sides(g) != n) continue;
-            int c = adj.vertexCorners()[i], k = 0;
             while (k < n && other.corners()[c] == vertices[mesh.corners()[from + k]]) {
                 c = adj.cornerNext()[c];
                 k++;

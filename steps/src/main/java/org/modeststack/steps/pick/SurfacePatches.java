@@ -10,7 +10,9 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.DoubleStream;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -19,6 +21,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.steps.StepContext;
@@ -108,15 +111,14 @@ final class SurfacePatches implements Memory.Counted {
 
     private int[] patches(long[] made) {
         Adjacency adj = mesh.adjacency();
-        double[] n = FaceFrames.of(mesh).normals();
+        FaceFrames frames = FaceFrames.of(mesh);
         DisjointSets sets = new DisjointSets(mesh.faceCount());
         for (int e = 0; e < adj.edgeCount(); e++) {
             if (adj.edgeSides(e) != 2) continue;
             int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
             int f = adj.cornerFace()[c], g = adj.cornerFace()[d];
             if (made[f] != made[g] || mesh.corners()[c] == mesh.corners()[d]) continue;
-            double dot = n[3 * f] * n[3 * g] + n[3 * f + 1] * n[3 * g + 1] + n[3 * f + 2] * n[3 * g + 2];
-            if (dot > SMOOTH) sets.join(f, g);
+            if (frames.cosine(f, g) > SMOOTH) sets.join(f, g);
         }
         int[] out = new int[mesh.faceCount()];
         Arrays.fill(out, -1);
@@ -250,6 +252,15 @@ final class SurfacePatches implements Memory.Counted {
             for (int c = mesh.offsets()[all.getInt(i)]; c < mesh.offsets()[all.getInt(i) + 1]; c++)
                 out.add(mesh.corners()[c]);
         return new IntArrayList(out);
+    }
+
+    /** Round a patch when the mesh is moved. */
+    Bounds box(int patch, Affine moved) {
+        return Bounds.of(verticesOf(patch)
+                .intStream()
+                .mapToObj(v -> moved.point(mesh.point(v)))
+                .flatMapToDouble(v -> DoubleStream.of(v.x(), v.y(), v.z()))
+                .toArray());
     }
 
     BitSet verticesOfLine(int line) {

@@ -11,7 +11,6 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
-import org.modeststack.mesh.search.PointGrid;
 import org.modeststack.mesh.select.FaceFrames;
 
 /**
@@ -52,19 +51,20 @@ final class WholeMotion {
 
     private final Mesh before;
     private final Mesh now;
-    private final PointGrid grid;
-    private final double near;
+    private final VertexPlaces places;
 
-    private WholeMotion(Mesh before, Mesh now) {
+    private WholeMotion(Mesh before, VertexPlaces places) {
         this.before = before;
-        this.now = now;
-        near = NEAR * before.bounds().diagonal();
-        grid = new PointGrid(4 * near, now.vertexCount());
-        for (int v = 0; v < now.vertexCount(); v++) grid.add(v, now.x(v), now.y(v), now.z(v));
+        this.places = places;
+        now = places.mesh;
     }
 
-    /** The motion from one mesh to another of which neither is empty. */
-    static Affine of(Mesh before, Mesh now) {
+    /**
+     * The motion from one mesh to another, of which neither is empty.
+     *
+     * @param now where the vertices of the other are, by {@link #NEAR} of the first one's size
+     */
+    static Affine of(Mesh before, VertexPlaces now) {
         return new WholeMotion(before, now).find();
     }
 
@@ -73,14 +73,14 @@ final class WholeMotion {
         // Where much has stayed, all must have moved to be told from things that look like their neighbours.
         double least = stayed > MUCH ? ALL : MOST;
         if (stayed >= ALL - BETTER) return Affine.IDENTITY;
-        List<Affine> best = fitting(shifts(), least);
+        List<Affine> shifts = shifts(), best = fitting(shifts, least);
         if (best.isEmpty() || share(best.getFirst()) < ALL) {
-            List<Affine> more = new ArrayList<>(shifts());
+            List<Affine> more = new ArrayList<>(shifts);
             more.addAll(turns());
             best = fitting(more, least);
         }
         best.sort(Comparator.comparingDouble(WholeMotion::angle));
-        if (best.isEmpty()) return apart() ? shifts().getLast() : Affine.IDENTITY;
+        if (best.isEmpty()) return apart() ? shifts.getLast() : Affine.IDENTITY;
         Affine first = best.getFirst();
         for (Affine a : best) if (!isSame(a, first)) return angle(a) > angle(first) + CLEARLY ? first : Affine.IDENTITY;
         return first;
@@ -117,7 +117,7 @@ final class WholeMotion {
     private boolean isSame(Affine a, Affine b) {
         Bounds box = before.bounds();
         Vec3 p = low(box), q = high(box);
-        double far = 100 * near;
+        double far = 100 * places.near();
         return a.x().minus(b.x()).length() < 1e-3
                 && a.y().minus(b.y()).length() < 1e-3
                 && a.point(p).minus(b.point(p)).length() < far
@@ -129,18 +129,9 @@ final class WholeMotion {
         int step = Math.max(1, before.vertexCount() / SAMPLE), tried = 0, hit = 0;
         for (int v = 0; v < before.vertexCount(); v += step) {
             tried++;
-            if (at(motion.point(before.point(v))) >= 0) hit++;
+            if (places.hasAny(motion.point(before.point(v)))) hit++;
         }
         return (double) hit / tried;
-    }
-
-    /** A vertex of the later mesh at a place, or -1. */
-    private int at(Vec3 p) {
-        int[] found = {-1};
-        grid.near(p.x(), p.y(), p.z(), near, w -> {
-            if (now.point(w).minus(p).length() <= near) found[0] = w;
-        });
-        return found[0];
     }
 
     private List<Affine> shifts() {

@@ -83,43 +83,41 @@ public final class LoopRounding {
         double[] scales = new double[rims.size()];
         Arrays.fill(scales, 1);
         Mesh out = attempt(in, rims, scales);
-        List<Rim> done = new ArrayList<>(rims);
         if (out == null) {
             // One by one, each as wide as there is room for it.
             out = in;
-            done.clear();
-            for (int i = 0; i < rims.size(); i++) {
+            for (int i = 0; i < scales.length; i++) {
                 Mesh more = null;
                 for (int k = 0; more == null && k < TRIES; k++) {
                     more = attempt(out, List.of(rims.get(i)), new double[] {scales[i]});
                     if (more == null) scales[i] *= CLOSER;
                 }
-                if (more == null) edgesOf(rims.get(i).vertices).stream().forEach(left::set);
+                if (more != null) out = more;
                 else {
-                    out = more;
-                    done.add(rims.get(i));
+                    scales[i] = 0;
+                    edgesOf(rims.get(i).vertices).stream().forEach(left::set);
                 }
             }
         }
-        return report(out, rims, done, scales, left);
+        return report(out, rims, scales, left);
     }
 
-    private Rounded report(Mesh out, List<Rim> rims, List<Rim> done, double[] scales, BitSet left) {
+    /** @param scales 0 for rims that were left alone */
+    private static Rounded report(Mesh out, List<Rim> rims, double[] scales, BitSet left) {
         int held = 0;
         double least = 1;
         Vec3 place = null;
-        for (Rim rim : done) {
+        for (int i = 0; i < scales.length; i++) {
+            if (scales[i] == 0) continue;
             double worst = 1;
-            for (Station s : rim.stations) {
-                double room = s.room() * scales[rims.indexOf(rim)];
-                if (room >= worst - 1e-9) continue;
-                worst = room;
-                if (room < least) {
-                    least = room;
-                    place = s.place();
-                }
+            for (Station s : rims.get(i).stations) {
+                double room = s.room() * scales[i];
+                worst = Math.min(worst, room);
+                if (room >= least - 1e-9) continue;
+                least = room;
+                place = s.place();
             }
-            if (worst < 1 - 1e-6) held += rim.vertices.size();
+            if (worst < 1 - 1e-6) held += rims.get(i).vertices.size();
         }
         return new Rounded(out, left, held, least, place);
     }

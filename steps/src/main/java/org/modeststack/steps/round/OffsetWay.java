@@ -8,6 +8,7 @@ import org.modeststack.mesh.Vec3;
  * solution of "its product with each normal is 1", with a little weight on being short.
  */
 final class OffsetWay {
+    /** How much being short counts, as a share of all normals. */
     private static final double SHORT = 0.01;
 
     /** It is no longer than this where faces meet at a knife's edge. */

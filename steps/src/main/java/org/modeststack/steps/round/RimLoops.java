@@ -14,8 +14,8 @@ final class RimLoops {
     private RimLoops() {}
 
     /**
-     * The vertices of each rim in order, beginning with the one of the least key and going the way of the first side at
-     * its lower vertex, whatever order the mesh is in.
+     * The vertices of each rim in order, beginning with the one of the least key and going on to that of its two
+     * neighbours that has the lesser key, whatever order the mesh is in.
      */
     static List<IntArrayList> of(Mesh mesh, BitSet edges) {
         Adjacency adj = mesh.adjacency();

@@ -2,7 +2,6 @@ package org.modeststack.steps.round;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -77,19 +76,6 @@ final class RimSide {
         }
     }
 
-    /**
-     * Where a rail lies from a station.
-     *
-     * @param corner from which the angle is counted, radians
-     * @param distance mm
-     * @param alongEdge where the way runs along a sharp edge, the way off the two faces there
-     */
-    record Aim(
-            int corner,
-            double angle,
-            double distance,
-            @Nullable Vec3 alongEdge) {}
-
     /** Adds the normals of the triangles at a vertex on this side, as long as their angles there are wide. */
     void normals(int i, List<Vec3> out) {
         int before = vertex[(i + n - 1) % n];
@@ -110,10 +96,12 @@ final class RimSide {
     }
 
     /**
+     * The way from a station to the rail on this side.
+     *
      * @param before the station before, and the one after, by their places in the order of this side
-     * @param width how far from the rim the rail runs
+     * @param width how far from the rim the rail runs, mm
      */
-    Aim aim(int before, int at, int after, double width) {
+    Arm arm(int before, int at, int after, double width, SurfaceWalk walk) {
         Vec3 to = laid(at, after, 1), from = laid(at, before, -1).times(-1);
         Vec3 u = from.unit(), v = to.unit();
         Vec3 way = new Vec3(-u.y() - v.y(), u.x() + v.x(), 0);
@@ -130,11 +118,12 @@ final class RimSide {
             double two = Math.abs(Math.sin(edge - Math.atan2(u.y(), u.x())));
             // No nearer to the rim on either side of the sharp edge than the width.
             double distance = Math.min(MITRE, 1 / Math.min(one, two)) * width;
-            return new Aim(corner[at], edge, distance, off(at, edge));
+            return new Arm(walk.from(corner[at], edge, distance), distance, off(at, edge));
         }
         double square = way.dot(new Vec3(-v.y(), v.x(), 0));
         a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        return new Aim(corner[at], a, width / Math.max(1 / MITRE, square), null);
+        double distance = width / Math.max(1 / MITRE, square);
+        return new Arm(walk.from(corner[at], a, distance), distance, null);
     }
 
     /** Where one vertex of the rim lies from another in the plane, if the edge after that runs along X. */

@@ -47,7 +47,9 @@ final class RimStations {
     private final RimSide left;
     private final RimSide right;
     private final SurfaceWalk walk;
-    private final IntToDoubleFunction leftWidth;
+    /** At each vertex of the rim. */
+    private final IntToDoubleFunction width;
+
     private final double[] turns;
 
     /**
@@ -64,9 +66,9 @@ final class RimStations {
         right = new RimSide(surface, sharp, rim, true);
         double widest = IntStream.range(0, n).mapToDouble(width).max().orElse(0);
         walk = new SurfaceWalk(surface, rounded, sharp, sharp.leaving(rim, rounded, CORNERS * widest));
-        leftWidth = width;
+        this.width = width;
         turns = new double[n];
-        Arrays.setAll(turns, i -> Math.max(Math.abs(left.turn(i)), Math.abs(right.turn((n - i) % n))));
+        Arrays.setAll(turns, i -> Math.max(Math.abs(left.turn(i)), Math.abs(right.turn(mirrored(i)))));
     }
 
     List<Station> find() {
@@ -101,9 +103,9 @@ final class RimStations {
             if (apart < 2) continue;
             int middle = nearestMiddle(from, apart);
             Station a = s.get(k), b = s.get((k + 1) % m), c = station(from, middle, to);
-            double limit = BENT * leftWidth.applyAsDouble(middle);
-            if (off(a.leftRail(1), c.leftRail(1), b.leftRail(1)) > limit
-                    || off(a.rightRail(1), c.rightRail(1), b.rightRail(1)) > limit) out.add(middle);
+            double limit = BENT * width.applyAsDouble(middle);
+            if (off(a.left(), c.left(), b.left()) > limit || off(a.right(), c.right(), b.right()) > limit)
+                out.add(middle);
         }
         out.sort(null);
         return out;
@@ -124,10 +126,9 @@ final class RimStations {
         return best % n;
     }
 
-    private static double off(SurfacePath.Place a, SurfacePath.Place p, SurfacePath.Place b) {
-        Vec3 along = b.at().minus(a.at()), to = p.at().minus(a.at());
-        double t = along.dot(along) > 0 ? Math.clamp(to.dot(along) / along.dot(along), 0, 1) : 0;
-        return to.minus(along.times(t)).length();
+    /** How far a rail is from the straight line between those of two others. */
+    private static double off(Arm before, Arm arm, Arm after) {
+        return arm.rail(1).at().distanceTo(before.rail(1).at(), after.rail(1).at());
     }
 
     /** Of each two whose rails pass each other the one where the rim turns less, no two beside each other. */
@@ -137,22 +138,19 @@ final class RimStations {
         for (int k = 0; k < m; k++) {
             int l = (k + 1) % m;
             if (out.get(k) || out.get(l)) continue;
-            Vec3 on = s.get(l).place().minus(s.get(k).place());
-            double near = NEAR * leftWidth.applyAsDouble(at.get(k));
-            boolean passes = on.length() < near && !(isFeature(at.get(k)) && isFeature(at.get(l)))
-                    || on.dot(s.get(l)
-                                    .leftRail(1)
-                                    .at()
-                                    .minus(s.get(k).leftRail(1).at()))
-                            < PASSING * on.dot(on)
-                    || on.dot(s.get(l)
-                                    .rightRail(1)
-                                    .at()
-                                    .minus(s.get(k).rightRail(1).at()))
-                            < PASSING * on.dot(on);
+            Station a = s.get(k), b = s.get(l);
+            Vec3 on = b.place().minus(a.place());
+            boolean isNear = on.length() < NEAR * width.applyAsDouble(at.get(k));
+            boolean passes = isNear && !(isFeature(at.get(k)) && isFeature(at.get(l)))
+                    || passes(on, a.left(), b.left())
+                    || passes(on, a.right(), b.right());
             if (passes) out.set(weight(at.get(k)) < weight(at.get(l)) ? k : l);
         }
         return out;
+    }
+
+    private static boolean passes(Vec3 on, Arm a, Arm b) {
+        return on.dot(b.rail(1).at().minus(a.rail(1).at())) < PASSING * on.dot(on);
     }
 
     /** How much a station is needed. */
@@ -161,7 +159,7 @@ final class RimStations {
     }
 
     private boolean isFeature(int i) {
-        return left.hasSharp(i) || right.hasSharp((n - i) % n);
+        return left.hasSharp(i) || right.hasSharp(mirrored(i));
     }
 
     private List<Integer> chosen() {
@@ -195,14 +193,13 @@ final class RimStations {
         return best;
     }
 
+    /** Keeps of the vertices between two as many as the line through them needs. */
     private void between(int from, int to, BitSet keep) {
-        Vec3 a = point(from), along = point(to).minus(a);
+        Vec3 a = point(from), b = point(to);
         int worst = -1;
-        double most = STRAY * leftWidth.applyAsDouble(from % n);
+        double most = STRAY * width.applyAsDouble(from % n);
         for (int i = from + 1; i < to; i++) {
-            Vec3 p = point(i).minus(a);
-            double t = along.dot(along) > 0 ? Math.clamp(p.dot(along) / along.dot(along), 0, 1) : 0;
-            double far = p.minus(along.times(t)).length();
+            double far = point(i).distanceTo(a, b);
             if (far <= most) continue;
             most = far;
             worst = i;
@@ -224,19 +221,20 @@ final class RimStations {
     }
 
     private Station station(int before, int i, int after) {
-        double width = leftWidth.applyAsDouble(i);
-        RimSide.Aim l = left.aim(before, i, after, width);
-        RimSide.Aim r = right.aim((n - after) % n, (n - i) % n, (n - before) % n, width);
+        double far = width.applyAsDouble(i);
         List<Vec3> normals = new ArrayList<>();
         left.normals(i, normals);
-        right.normals((n - i) % n, normals);
+        right.normals(mirrored(i), normals);
         return new Station(
                 rim.getInt(i),
                 point(i),
                 OffsetWay.of(normals),
-                walk.from(l.corner(), l.angle(), l.distance()),
-                l,
-                walk.from(r.corner(), r.angle(), r.distance()),
-                r);
+                left.arm(before, i, after, far, walk),
+                right.arm(mirrored(after), mirrored(i), mirrored(before), far, walk));
+    }
+
+    /** The place of a vertex of the rim in the order of its right side, which goes the other way. */
+    private int mirrored(int i) {
+        return (n - i) % n;
     }
 }

@@ -57,19 +57,22 @@ final class RimTube {
 
     /** Over the surface from the left rail to the right, and back under it. */
     private static Vec3[] ring(Station s, double scale, double thick) {
-        SurfacePath.Place l = s.leftRail(scale), r = s.rightRail(scale);
+        SurfacePath.Place l = s.left().rail(scale), lm = s.left().middle(scale);
+        SurfacePath.Place r = s.right().rail(scale), rm = s.right().middle(scale);
         // At a knife's edge what is round one rail must not reach the other side.
         double reach = Math.min(thick, APART * l.at().minus(r.at()).length());
-        Vec3[] at = {
-            l.at(), s.leftMiddle(scale).at(), s.place(), s.rightMiddle(scale).at(), r.at()
-        };
-        Vec3[] normal = {
-            s.leftOff(l), s.leftOff(s.leftMiddle(scale)), s.off(), s.rightOff(s.rightMiddle(scale)), s.rightOff(r)
+        Vec3[] at = {l.at(), lm.at(), s.place(), rm.at(), r.at()};
+        Vec3[] off = {
+            s.left().off(l),
+            s.left().off(lm),
+            s.off(),
+            s.right().off(rm),
+            s.right().off(r)
         };
         Vec3[] out = new Vec3[AROUND];
         for (int i = 0; i < at.length; i++) {
-            out[i] = at[i].plus(normal[i].times(reach));
-            out[AROUND - 1 - i] = at[i].minus(normal[i].times(reach));
+            out[i] = at[i].plus(off[i].times(reach));
+            out[AROUND - 1 - i] = at[i].minus(off[i].times(reach));
         }
         return out;
     }

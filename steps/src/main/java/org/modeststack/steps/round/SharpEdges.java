@@ -14,12 +14,12 @@ final class SharpEdges {
 
     private final Mesh mesh;
     private final Adjacency adj;
-    private final double[] normals;
+    private final FaceFrames frames;
 
     SharpEdges(Mesh mesh) {
         this.mesh = mesh;
         adj = mesh.adjacency();
-        normals = FaceFrames.of(mesh).normals();
+        frames = FaceFrames.of(mesh);
     }
 
     /**
@@ -57,8 +57,7 @@ final class SharpEdges {
     }
 
     /** Of the angle by which the two faces at an edge turn. */
-    double cosine(int edge) {
-        int f = 3 * adj.cornerFace()[adj.edgeCorner(edge, 0)], g = 3 * adj.cornerFace()[adj.edgeCorner(edge, 1)];
-        return normals[f] * normals[g] + normals[f + 1] * normals[g + 1] + normals[f + 2] * normals[g + 2];
+    private double cosine(int edge) {
+        return frames.cosine(adj.cornerFace()[adj.edgeCorner(edge, 0)], adj.cornerFace()[adj.edgeCorner(edge, 1)]);
     }
 }

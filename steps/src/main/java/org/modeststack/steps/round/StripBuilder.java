@@ -70,9 +70,7 @@ final class StripBuilder {
         }
     }
 
-    /**
-     * A strip in the making: its stations on the two rails, -1 where there is none, and the places across it.
-     */
+    /** A strip in the making: its stations on the two rails, -1 where there is none, and the places across it. */
     private record Strip(int[] left, int[] right, Vec3[][] section) {
         Strip(int stations, int segments) {
             this(new int[stations], new int[stations], new Vec3[stations][segments + 1]);
@@ -112,19 +110,17 @@ final class StripBuilder {
             Strip s = strips[i] = new Strip(loops.get(i).size(), section.segments());
             for (int k = 0; k < s.left.length; k++) {
                 Station at = loops.get(i).get(k);
-                SurfacePath.Place l = at.leftRail(scales[i]), r = at.rightRail(scales[i]);
+                SurfacePath.Place l = at.left().rail(scales[i]), r = at.right().rail(scales[i]);
                 s.left[k] = vertexAt(grid, l.at(), NEAR * widths[i]);
                 s.right[k] = vertexAt(grid, r.at(), NEAR * widths[i]);
-                // Where a rail is straight the boolean leaves the place out; then so does the strip.
-                boolean out = (s.left[k] < 0 || s.right[k] < 0)
-                        && isOnRail(l.at(), ON_RAIL * widths[i])
-                        && isOnRail(r.at(), ON_RAIL * widths[i]);
-                if (!out && (s.left[k] < 0 || s.right[k] < 0)) return null;
-                if (out) {
-                    s.left[k] = s.right[k] = -1;
+                if (s.left[k] >= 0 && s.right[k] >= 0) {
+                    section(at.place(), l, r, section, s.section[k]);
                     continue;
                 }
-                section(at.place(), l, r, section, s.section[k]);
+                // Where a rail is straight the boolean leaves the place out; then so does the strip.
+                double near = ON_RAIL * widths[i];
+                if (!isOnRail(l.at(), near) || !isOnRail(r.at(), near)) return null;
+                s.left[k] = s.right[k] = -1;
             }
         }
         for (int i = 0; i < strips.length; i++) {
@@ -162,11 +158,8 @@ final class StripBuilder {
 
     /** Whether a place lies on a rail, between two vertices of it. */
     private boolean isOnRail(Vec3 p, double near) {
-        for (var e : next.int2IntEntrySet()) {
-            Vec3 a = cut.point(e.getIntKey()), ab = cut.point(e.getIntValue()).minus(a);
-            double t = ab.dot(ab) > 0 ? Math.clamp(p.minus(a).dot(ab) / ab.dot(ab), 0, 1) : 0;
-            if (a.plus(ab.times(t)).minus(p).length() < near) return true;
-        }
+        for (var e : next.int2IntEntrySet())
+            if (p.distanceTo(cut.point(e.getIntKey()), cut.point(e.getIntValue())) < near) return true;
         return false;
     }
 
@@ -309,25 +302,21 @@ final class StripBuilder {
                 ring.clear();
                 ring.add(on[k][j]);
                 ring.add(on[k][j + 1]);
-                // The right rail runs against the strip, so that it is gone through backwards.
-                if (j == segments - 1) between(map, s.right[l], s.right[k], true, ring);
+                // Both rails run against the face, so that they are gone through backwards.
+                if (j == segments - 1) between(map, s.right[l], s.right[k], ring);
                 ring.add(on[l][j + 1]);
                 ring.add(on[l][j]);
-                if (j == 0) between(map, s.left[k], s.left[l], true, ring);
+                if (j == 0) between(map, s.left[k], s.left[l], ring);
                 int f = b.face(Keys.of(keys[k], FACE, j), made, ring.elements(), 0, ring.size());
                 b.tag(madeTag, ElementKind.FACE, f, 1);
             }
         }
     }
 
-    /** The vertices of a rail from one station to the next, without those, forwards or backwards. */
-    private void between(int[] map, int from, int to, boolean back, IntArrayList out) {
+    /** Adds the vertices of a rail between two stations, the last one first. */
+    private void between(int[] map, int from, int to, IntArrayList out) {
         int at = out.size();
-        for (int v = next.get(from); v != to; v = next.get(v)) {
-            if (instead[v] != v) continue;
-            if (back) out.add(at, map[v]);
-            else out.add(map[v]);
-        }
+        for (int v = next.get(from); v != to; v = next.get(v)) if (instead[v] == v) out.add(at, map[v]);
     }
 
     private int faceBeside(int v) {

@@ -52,12 +52,12 @@ final class SurfaceWalk {
         SurfacePath path = new SurfacePath();
         path.add(p, n);
         // Out of the first triangle it goes over the side that does not touch the vertex.
-        go(path, TriangleSurface.next(c), p, way, length, true);
+        go(path, TriangleSurface.next(c), p, way, length);
         return path;
     }
 
     /** @param exit the only side of the first triangle that it may leave by */
-    private void go(SurfacePath path, int exit, Vec3 from, Vec3 along, double length, boolean first) {
+    private void go(SurfacePath path, int exit, Vec3 from, Vec3 along, double length) {
         Vec3 p = from, way = along;
         double left = length;
         int t = exit / 3, enter = -1;
@@ -66,7 +66,7 @@ final class SurfaceWalk {
             int out = -1;
             double far = Double.POSITIVE_INFINITY;
             for (int c = 3 * t; c < 3 * t + 3; c++) {
-                if (c == enter || steps == 0 && first && c != exit) continue;
+                if (c == enter || steps == 0 && c != exit) continue;
                 Vec3 a = surface.point(c),
                         outward =
                                 surface.point(TriangleSurface.next(c)).minus(a).cross(n);

@@ -74,11 +74,6 @@ final class TriangleSurface implements Memory.Counted {
         return adj.twin(next(next(corner)));
     }
 
-    /** Whether the side that leaves a corner is a side of a face, and not inside of one. */
-    boolean isEdge(int corner) {
-        return edge(corner) >= 0;
-    }
-
     /** The edge of the mesh along the side that leaves a corner, or -1. */
     int edge(int corner) {
         return mesh.adjacency().edgeBetween(vertex[corner], vertex[next(corner)], mesh);

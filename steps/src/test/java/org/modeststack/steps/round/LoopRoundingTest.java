@@ -148,12 +148,8 @@ class LoopRoundingTest {
         Adjacency adj = before.adjacency();
         return Arrays.stream(rails(m))
                 .mapToDouble(v -> rim.elements().stream()
-                        .mapToDouble(e -> {
-                            Vec3 a = before.point(adj.edgeLow(e)),
-                                    ab = before.point(adj.edgeHigh(e)).minus(a);
-                            double t = Math.clamp(m.point(v).minus(a).dot(ab) / ab.dot(ab), 0, 1);
-                            return a.plus(ab.times(t)).minus(m.point(v)).length();
-                        })
+                        .mapToDouble(
+                                e -> m.point(v).distanceTo(before.point(adj.edgeLow(e)), before.point(adj.edgeHigh(e))))
                         .min()
                         .orElseThrow())
                 .min()

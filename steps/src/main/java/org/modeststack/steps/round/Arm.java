@@ -1,0 +1,47 @@
+package org.modeststack.steps.round;
+
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * The way over the surface from a station to one of its rails.
+ *
+ * @param distance how far along it the rail is to run, mm
+ * @param alongEdge where it runs along a sharp edge, the way off the two faces there
+ */
+record Arm(SurfacePath path, double distance, @Nullable Vec3 alongEdge) {
+    /** How far a rail may be from the rim where another rim is, as a share of the way there: two share it. */
+    private static final double SHARED = 0.45;
+
+    /** And where there is a sharp edge or a border. */
+    private static final double BESIDE = 0.9;
+
+    /** @param scale what the distance is multiplied by */
+    SurfacePath.Place rail(double scale) {
+        return path.at(reached(scale));
+    }
+
+    /** Half way to the rail. */
+    SurfacePath.Place middle(double scale) {
+        return path.at(reached(scale) / 2);
+    }
+
+    /** The way off the surface at a place of it. */
+    Vec3 off(SurfacePath.Place p) {
+        return alongEdge == null ? p.normal() : alongEdge;
+    }
+
+    /** How much of the distance there is room for, from 0 to 1. */
+    double room() {
+        return reached(1) / distance;
+    }
+
+    private double reached(double scale) {
+        double limit = switch (path.end) {
+            case FREE -> path.length();
+            case RIM -> SHARED * path.length();
+            case EDGE -> BESIDE * path.length();
+        };
+        return Math.min(distance * scale, limit);
+    }
+}
