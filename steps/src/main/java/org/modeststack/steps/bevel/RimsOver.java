@@ -16,7 +16,7 @@ final class RimsOver {
         EdgeWidths widths = new EdgeWidths(in, edges, bevel.measure(), bevel.amount(), false);
         double[] weights = taken.weights();
         String material = bevel.material().isBlank() ? null : bevel.material();
-        return new LoopRounding(in, bevel.profileCurve(), material, context)
-                .round(edges, e -> widths.start[in.adjacency().edgeCorner(e, 0)] * (weights == null ? 1 : weights[e]));
+        return new LoopRounding(in, edges, bevel.profileCurve(), material, context)
+                .round(e -> widths.start[in.adjacency().edgeCorner(e, 0)] * (weights == null ? 1 : weights[e]));
     }
 }

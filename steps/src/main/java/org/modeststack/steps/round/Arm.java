@@ -2,6 +2,7 @@ package org.modeststack.steps.round;
 
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.SurfacePath;
 
 /**
  * The way over the surface from a station to one of its rails.
@@ -37,7 +38,7 @@ record Arm(SurfacePath path, double distance, @Nullable Vec3 alongEdge) {
     }
 
     private double reached(double scale) {
-        double limit = switch (path.end) {
+        double limit = switch (path.end()) {
             case FREE -> path.length();
             case RIM -> SHARED * path.length();
             case EDGE -> BESIDE * path.length();

@@ -3,6 +3,9 @@ package org.modeststack.steps.round;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.SurfaceWalk;
+import org.modeststack.steps.surface.TriangleSurface;
 
 /**
  * One side of a rim, laid out in the plane: going along the rim with this side on the left, by how much it turns at each

@@ -9,6 +9,9 @@ import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.SurfaceWalk;
+import org.modeststack.steps.surface.TriangleSurface;
 
 /**
  * Chooses at which vertices of a rim its strip is cut across, and finds the rails from there. A rim that a boolean has cut
@@ -31,7 +34,7 @@ final class RimStations {
     private static final double CORNERS = 3;
 
     /** How far a rail may be from the line between stations, as a share of the width; less than a tube is thick. */
-    private static final double BENT = 0.06;
+    private static final double BENT = 0.02;
 
     private static final int REFINED = 6;
 

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.surface;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.BitSet;
@@ -8,7 +8,7 @@ import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Loops;
 
 /** Tells edges at which a surface turns so much that it is meant as an edge, and not as a part of something round. */
-final class SharpEdges {
+public final class SharpEdges {
     /** Cosine of the turn: 46 degrees, so that a bar of eight sides is round. */
     private static final double SHARP = Math.cos(Math.toRadians(46));
 
@@ -16,7 +16,7 @@ final class SharpEdges {
     private final Adjacency adj;
     private final FaceFrames frames;
 
-    SharpEdges(Mesh mesh) {
+    public SharpEdges(Mesh mesh) {
         this.mesh = mesh;
         adj = mesh.adjacency();
         frames = FaceFrames.of(mesh);
@@ -26,7 +26,7 @@ final class SharpEdges {
      * Sharp edges that leave a rim, as far as they go on alone and up to a distance: what runs across them there is not
      * beside another edge, but at a corner of the rim.
      */
-    BitSet leaving(IntArrayList rim, BitSet rounded, double distance) {
+    public BitSet leaving(IntArrayList rim, BitSet rounded, double distance) {
         BitSet out = new BitSet();
         for (int i = 0; i < rim.size(); i++)
             for (int e : Loops.edgesAt(mesh, adj, rim.getInt(i)))
@@ -52,7 +52,7 @@ final class SharpEdges {
     }
 
     /** Borders, and where more than two faces meet, are sharp too. */
-    boolean is(int edge) {
+    public boolean is(int edge) {
         return adj.edgeSides(edge) != 2 || cosine(edge) < SHARP;
     }
 

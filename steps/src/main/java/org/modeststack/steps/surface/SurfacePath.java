@@ -1,13 +1,14 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.surface;
 
+import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 
 /** A way over a surface from a vertex of it, straight within each triangle. */
-final class SurfacePath {
+public final class SurfacePath {
     /** What keeps a path from going on. */
-    enum End {
+    public enum End {
         /** Nothing: it is as long as was asked. */
         FREE,
         /** Another edge that is rounded, or the same rim again. */
@@ -19,43 +20,60 @@ final class SurfacePath {
     /**
      * A place on the path.
      *
+     * @param triangle in which it lies
      * @param normal of the surface there
      * @param way in which the path runs there, unit length
      */
-    record Place(Vec3 at, Vec3 normal, Vec3 way) {}
+    public record Place(Vec3 at, int triangle, Vec3 normal, Vec3 way) {}
 
+    private final TriangleSurface surface;
     private final List<Vec3> points = new ArrayList<>();
-    /** Of the triangle behind each point. */
-    private final List<Vec3> normals = new ArrayList<>();
+    /** Behind each point. */
+    private final IntArrayList triangles = new IntArrayList();
 
     private double length;
-    End end = End.FREE;
+    private End end = End.FREE;
 
-    void add(Vec3 point, Vec3 normal) {
-        if (!points.isEmpty()) length += point.minus(points.getLast()).length();
-        points.add(point);
-        normals.add(normal);
+    SurfacePath(TriangleSurface surface) {
+        this.surface = surface;
     }
 
-    double length() {
+    /** @param triangle through which it goes on from there, or has come where it ends */
+    void add(Vec3 point, int triangle) {
+        if (!points.isEmpty()) length += point.minus(points.getLast()).length();
+        points.add(point);
+        triangles.add(triangle);
+    }
+
+    void endAt(End why) {
+        end = why;
+    }
+
+    public double length() {
         return length;
     }
 
+    public End end() {
+        return end;
+    }
+
     /** At a distance from its beginning, along it; its end where that is farther. */
-    Place at(double distance) {
+    public Place at(double distance) {
         double gone = 0;
         for (int i = 1; i < points.size(); i++) {
             Vec3 a = points.get(i - 1), b = points.get(i);
             double l = b.minus(a).length();
             if (gone + l >= distance || i == points.size() - 1) {
                 double t = l > 0 ? Math.min(1, (distance - gone) / l) : 0;
-                return new Place(
-                        a.plus(b.minus(a).times(t)),
-                        normals.get(i - 1),
-                        b.minus(a).unit());
+                return place(a.plus(b.minus(a).times(t)), i - 1, b.minus(a).unit());
             }
             gone += l;
         }
-        return new Place(points.getFirst(), normals.getFirst(), Vec3.ZERO);
+        return place(points.getFirst(), 0, Vec3.ZERO);
+    }
+
+    private Place place(Vec3 at, int i, Vec3 way) {
+        int t = triangles.getInt(i);
+        return new Place(at, t, surface.normal(t), way);
     }
 }

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.surface;
 
 import java.util.BitSet;
 import org.modeststack.mesh.Vec3;
@@ -9,7 +9,7 @@ import org.modeststack.mesh.Vec3;
  * surfaces", in Mathematical Visualization, 1998. A way that would meet a vertex passes beside it by a millionth. Ends at
  * edges that are rounded themselves, at sharp ones and at borders.
  */
-final class SurfaceWalk {
+public final class SurfaceWalk {
     /** How far beside a vertex or an edge a way passes that would meet it, as a share of an edge or radians. */
     private static final double BESIDE = 1e-6;
 
@@ -22,7 +22,7 @@ final class SurfaceWalk {
     /** Sharp edges that it may cross all the same. */
     private final BitSet open;
 
-    SurfaceWalk(TriangleSurface surface, BitSet rounded, SharpEdges sharp, BitSet open) {
+    public SurfaceWalk(TriangleSurface surface, BitSet rounded, SharpEdges sharp, BitSet open) {
         this.open = open;
         this.surface = surface;
         this.rounded = rounded;
@@ -34,7 +34,7 @@ final class SurfaceWalk {
      * @param angle counter-clockwise over the triangles round the vertex, radians
      * @throws IllegalArgumentException where the triangles round the vertex end before
      */
-    SurfacePath from(int corner, double angle, double length) {
+    public SurfacePath from(int corner, double angle, double length) {
         int c = corner;
         double left = angle;
         for (int turns = 0; ; turns++) {
@@ -49,8 +49,8 @@ final class SurfaceWalk {
         Vec3 n = surface.normal(t), p = surface.point(c);
         Vec3 e = surface.point(TriangleSurface.next(c)).minus(p).unit();
         Vec3 way = e.times(Math.cos(left)).plus(n.cross(e).times(Math.sin(left)));
-        SurfacePath path = new SurfacePath();
-        path.add(p, n);
+        SurfacePath path = new SurfacePath(surface);
+        path.add(p, t);
         // Out of the first triangle it goes over the side that does not touch the vertex.
         go(path, TriangleSurface.next(c), p, way, length);
         return path;
@@ -79,7 +79,7 @@ final class SurfaceWalk {
                 }
             }
             if (out < 0 || far >= left) {
-                path.add(p.plus(way.times(left)), n);
+                path.add(p.plus(way.times(left)), t);
                 return;
             }
             Vec3 a = surface.point(out), b = surface.point(TriangleSurface.next(out));
@@ -87,8 +87,8 @@ final class SurfaceWalk {
             left -= far;
             int twin = surface.adj.twin(out), edge = surface.edge(out);
             if (twin < 0 || edge >= 0 && (rounded.get(edge) || sharp.is(edge) && !open.get(edge))) {
-                path.add(hit, n);
-                path.end = edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE;
+                path.add(hit, t);
+                path.endAt(edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE);
                 return;
             }
             Vec3 e = b.minus(a).unit(), outward = e.cross(n), next = surface.normal(twin / 3);
@@ -96,7 +96,7 @@ final class SurfaceWalk {
                     .plus(e.cross(next).times(way.dot(outward)))
                     .unit();
             p = hit;
-            path.add(p, next);
+            path.add(p, twin / 3);
             t = twin / 3;
             enter = twin;
         }

@@ -1,0 +1,273 @@
+package org.modeststack.steps.surface;
+
+import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
+
+/**
+ * Cuts closed lines into the faces of a mesh and takes out what lies to their right. All decisions about what is beside
+ * what are made on the nodes and faces, not on numbers, so that the result is closed wherever the mesh was; what comes out
+ * crossed all the same is found and told by the part of the line that it is at. In time linear in the faces that are met
+ * or taken out.
+ */
+public final class Imprint {
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final SurfaceNodes nodes;
+    private final PlaneTrace trace;
+    private final List<CutLine> lines = new ArrayList<>();
+    private final BitSet barred;
+    /** For each edge the nodes on it, from its lower vertex on. */
+    private final Int2ObjectLinkedOpenHashMap<IntArrayList> onEdge = new Int2ObjectLinkedOpenHashMap<>();
+    /** For each face the parts of lines through it. */
+    private final Int2ObjectLinkedOpenHashMap<List<Chain>> through = new Int2ObjectLinkedOpenHashMap<>();
+
+    private final List<Piece> pieces = new ArrayList<>();
+    /** For each side of a piece, from node to node, its number. */
+    private final Long2IntOpenHashMap beside = new Long2IntOpenHashMap();
+
+    private final BitSet split = new BitSet();
+    /** For each side of a line, from node to node in its direction: the line and its part. */
+    private final Long2LongOpenHashMap sides = new Long2LongOpenHashMap();
+
+    /** A part of a face. */
+    public record Piece(int face, int[] nodes) {}
+
+    /** A way of a line through one face, from edge to edge. */
+    private record Chain(int[] nodes, int line, int part) {}
+
+    /**
+     * What is left.
+     *
+     * @param changed faces that are no longer there as they were: split, or taken out
+     * @param pieces what is there instead of those that were split
+     */
+    public record Cut(BitSet changed, List<Piece> pieces) {}
+
+    /** @param barred edges that no line may cross */
+    public Imprint(TriangleSurface surface, BitSet barred) {
+        this.barred = barred;
+        mesh = surface.mesh;
+        adj = mesh.adjacency();
+        nodes = new SurfaceNodes(surface);
+        trace = new PlaneTrace(surface, nodes, barred);
+        beside.defaultReturnValue(-1);
+        sides.defaultReturnValue(-1);
+    }
+
+    public SurfaceNodes nodes() {
+        return nodes;
+    }
+
+    /** A further line; it gets its stations first and then its ways. */
+    public CutLine line() {
+        CutLine line = new CutLine(nodes, trace);
+        lines.add(line);
+        return line;
+    }
+
+    /**
+     * @param seeds corners whose sides have what is to be taken out on their left; no line crosses these sides
+     * @return null where lines have troubled parts; they tell
+     */
+    public @Nullable Cut cut(IntArrayList seeds) {
+        if (isTroubled()) return null;
+        gather();
+        if (isTroubled()) return null;
+        splitFaces();
+        if (isTroubled()) return null;
+        BitSet out = flood(seeds);
+        checkSides(out);
+        if (isTroubled()) return null;
+        List<Piece> kept = new ArrayList<>();
+        for (int i = 0; i < pieces.size(); i++) if (!out.get(mesh.faceCount() + i)) kept.add(pieces.get(i));
+        kept.forEach(this::checkOutline);
+        if (isTroubled()) return null;
+        BitSet changed = (BitSet) split.clone();
+        out.stream().takeWhile(o -> o < mesh.faceCount()).forEach(changed::set);
+        return new Cut(changed, kept);
+    }
+
+    private boolean isTroubled() {
+        return lines.stream().anyMatch(l -> !l.troubled().isEmpty());
+    }
+
+    private void trouble(long linePart) {
+        lines.get((int) (linePart >>> 32)).trouble((int) linePart);
+    }
+
+    private static long linePart(int line, int part) {
+        return (long) line << 32 | part;
+    }
+
+    private static long side(int a, int b) {
+        return (long) a << 32 | b;
+    }
+
+    /** Sorts what the lines are made of by edges and faces. */
+    private void gather() {
+        Long2LongOpenHashMap seen = new Long2LongOpenHashMap();
+        seen.defaultReturnValue(-1);
+        for (int l = 0; l < lines.size(); l++) {
+            CutLine line = lines.get(l);
+            int pieces = 0;
+            IntArrayList all = new IntArrayList(), faces = new IntArrayList(), parts = new IntArrayList();
+            for (int k = 0; k < line.parts(); k++) {
+                all.addAll(line.way(k));
+                faces.addAll(line.faces(k));
+                while (parts.size() < all.size()) parts.add(k);
+            }
+            int n = all.size();
+            if (n < 3) {
+                line.trouble(0);
+                continue;
+            }
+            for (int i = 0; i < n; i++) {
+                int a = all.getInt((i + n - 1) % n), b = all.getInt(i), part = parts.getInt(i);
+                long had = seen.put(b, linePart(l, part));
+                if (had >= 0) {
+                    trouble(had);
+                    line.trouble(part);
+                }
+                sides.put(side(a, b), linePart(l, part));
+                int e = nodes.edge(b);
+                if (e < 0) continue;
+                if (adj.edgeSides(e) != 2) line.trouble(part);
+                onEdge.computeIfAbsent(e, _ -> new IntArrayList()).add(b);
+            }
+            // Chains begin and end where the line meets an edge.
+            int begin = 0;
+            while (begin < n && nodes.isInside(all.getInt(begin))) begin++;
+            if (begin == n) {
+                line.trouble(0);
+                continue;
+            }
+            IntArrayList chain = new IntArrayList();
+            chain.add(all.getInt(begin));
+            for (int i = 1; i <= n; i++) {
+                int at = (begin + i) % n, b = all.getInt(at);
+                chain.add(b);
+                if (nodes.isInside(b)) continue;
+                if (chain.size() > 2 || !nodes.areOnOneEdge(chain.getInt(0), b)) {
+                    through.computeIfAbsent(faces.getInt(at), _ -> new ArrayList<>())
+                            .add(new Chain(chain.toIntArray(), l, parts.getInt(at)));
+                    pieces++;
+                }
+                chain.clear();
+                chain.add(b);
+            }
+            if (pieces == 0) line.trouble(0);
+        }
+        onEdge.values().forEach(list -> list.sort((a, b) -> Double.compare(nodes.share(a), nodes.share(b))));
+    }
+
+    private void splitFaces() {
+        IntLinkedOpenHashSet met = new IntLinkedOpenHashSet(through.keySet());
+        for (int e : onEdge.keySet())
+            for (int i = 0; i < adj.edgeSides(e); i++) met.add(adj.cornerFace()[adj.edgeCorner(e, i)]);
+        for (int f : met) {
+            FaceSplit parts = new FaceSplit(outline(f));
+            for (Chain c : through.getOrDefault(f, List.of()))
+                if (!parts.along(c.nodes)) lines.get(c.line).trouble(c.part);
+            split.set(f);
+            for (int[] piece : parts.pieces()) {
+                int n = piece.length;
+                for (int i = 0; i < n; i++) beside.put(side(piece[i], piece[(i + 1) % n]), pieces.size());
+                pieces.add(new Piece(f, piece));
+            }
+        }
+    }
+
+    private int[] outline(int f) {
+        IntArrayList out = new IntArrayList();
+        for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+            int v = mesh.corners()[c], e = adj.cornerEdge()[c];
+            out.add(v);
+            IntArrayList on = onEdge.get(e);
+            if (on == null) continue;
+            boolean ascends = adj.edgeLow(e) == v;
+            for (int i = 0; i < on.size(); i++) out.add(on.getInt(ascends ? i : on.size() - 1 - i));
+        }
+        return out.toIntArray();
+    }
+
+    /** What has a side from one node to another: a face, or a piece as the number of faces and its own; or -1. */
+    private int owner(int a, int b) {
+        int piece = beside.get(side(a, b));
+        if (piece >= 0) return mesh.faceCount() + piece;
+        if (!nodes.isVertex(a) || !nodes.isVertex(b)) return -1;
+        int e = adj.edgeBetween(a, b, mesh);
+        for (int i = 0; e >= 0 && i < adj.edgeSides(e); i++) {
+            int c = adj.edgeCorner(e, i), f = adj.cornerFace()[c];
+            if (mesh.corners()[c] == a && !split.get(f)) return f;
+        }
+        return -1;
+    }
+
+    private BitSet flood(IntArrayList seeds) {
+        BitSet out = new BitSet();
+        IntArrayList todo = new IntArrayList();
+        for (int c : seeds) {
+            int o = owner(mesh.corners()[c], mesh.corners()[adj.cornerNext()[c]]);
+            if (o < 0 || out.get(o)) continue;
+            out.set(o);
+            todo.add(o);
+        }
+        while (!todo.isEmpty()) {
+            int[] ring = ring(todo.popInt());
+            for (int i = 0; i < ring.length; i++) {
+                int a = ring[i], b = ring[(i + 1) % ring.length];
+                if (sides.get(side(a, b)) >= 0 || sides.get(side(b, a)) >= 0 || isBarred(a, b)) continue;
+                int o = owner(b, a);
+                if (o < 0 || out.get(o)) continue;
+                out.set(o);
+                todo.add(o);
+            }
+        }
+        return out;
+    }
+
+    private boolean isBarred(int a, int b) {
+        if (!nodes.isVertex(a) || !nodes.isVertex(b)) return false;
+        int e = adj.edgeBetween(a, b, mesh);
+        return e >= 0 && barred.get(e);
+    }
+
+    private int[] ring(int owner) {
+        if (owner >= mesh.faceCount()) return pieces.get(owner - mesh.faceCount()).nodes;
+        int[] out = new int[mesh.sides(owner)];
+        System.arraycopy(mesh.corners(), mesh.offsets()[owner], out, 0, out.length);
+        return out;
+    }
+
+    /** To the left of each line there must be what stays, to the right what does not. */
+    private void checkSides(BitSet out) {
+        sides.long2LongEntrySet().forEach(e -> {
+            int a = (int) (e.getLongKey() >>> 32), b = (int) e.getLongKey();
+            int left = owner(a, b), right = owner(b, a);
+            if (left < 0 || right < 0 || out.get(left) || !out.get(right)) trouble(e.getLongValue());
+        });
+    }
+
+    private void checkOutline(Piece piece) {
+        int n = piece.nodes.length;
+        Vec3[] at = new Vec3[n];
+        for (int i = 0; i < n; i++) at[i] = nodes.at(piece.nodes[i]);
+        Outline outline = new Outline(at, FaceFrames.of(mesh).normal(piece.face));
+        boolean wrong = !outline.turnsLeft();
+        for (int i = 0; i < n; i++) {
+            long which = sides.get(side(piece.nodes[i], piece.nodes[(i + 1) % n]));
+            if (which >= 0 && (wrong || outline.meets(i))) trouble(which);
+        }
+    }
+}

@@ -1,0 +1,128 @@
+package org.modeststack.steps.surface;
+
+import java.util.Arrays;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+
+/** Writes what an {@link Imprint} has left into a builder, to which more can be added then. In time linear in the mesh. */
+public final class ImprintMesh {
+    private static final long PIECE = 2;
+
+    private final TriangleSurface surface;
+    private final Mesh mesh;
+    private final SurfaceNodes nodes;
+    private final MeshBuilder out;
+    private final int[] vertices;
+    private final int[] faces;
+    private final int[] materials;
+
+    public ImprintMesh(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut) {
+        this.surface = surface;
+        this.nodes = nodes;
+        mesh = surface.mesh;
+        out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        vertices = new int[nodes.count()];
+        faces = new int[mesh.faceCount()];
+        Arrays.fill(vertices, -1);
+        Arrays.fill(faces, -1);
+        materials = out.materialsOf(mesh);
+        out.appendFaces(mesh, f -> !cut.changed().get(f), k -> k, vertices, faces);
+        for (Imprint.Piece p : cut.pieces()) piece(p);
+        out.carryTags(mesh, vertices, faces);
+        for (Imprint.Piece p : cut.pieces()) carryEdges(p);
+    }
+
+    public MeshBuilder builder() {
+        return out;
+    }
+
+    public Vec3 at(int node) {
+        return nodes.at(node);
+    }
+
+    public long key(int node) {
+        return nodes.key(node);
+    }
+
+    /** The vertex that a node has become; made where nothing has needed it yet. */
+    public int vertex(int node) {
+        if (vertices[node] < 0) {
+            Vec3 p = nodes.at(node);
+            vertices[node] = out.vertex(p.x(), p.y(), p.z(), nodes.key(node));
+        }
+        return vertices[node];
+    }
+
+    /** The material, as the builder numbers it, of the face that has a side from one vertex to another. */
+    public int materialBeside(int from, int to) {
+        Adjacency adj = mesh.adjacency();
+        int e = adj.edgeBetween(from, to, mesh);
+        int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, adj.edgeSides(e) - 1);
+        return materials[mesh.faceMaterials()[adj.cornerFace()[mesh.corners()[c] == from ? c : d]]];
+    }
+
+    private void piece(Imprint.Piece p) {
+        int n = p.nodes().length, f = p.face();
+        int[] ring = new int[n];
+        for (int i = 0; i < n; i++) ring[i] = vertex(p.nodes()[i]);
+        // The first piece goes on as the face; what comes off it is told by the least of its keys.
+        boolean isFirst = faces[f] < 0;
+        long least = Long.MAX_VALUE;
+        for (int node : p.nodes()) least = Math.min(least, nodes.key(node));
+        long key = isFirst ? mesh.faceKeys()[f] : Keys.of(mesh.faceKeys()[f], PIECE, least);
+        int made = out.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
+        if (isFirst) faces[f] = made;
+        else
+            mesh.tags().forEach((name, tag) -> {
+                if (tag.kind() != ElementKind.FACE) return;
+                double weight = tag.weightOf(f);
+                if (weight > 0) out.tag(name, ElementKind.FACE, made, weight);
+            });
+        if (mesh.hasCornerValues()) for (int i = 0; i < n; i++) values(out.firstCorner(made) + i, f, p.nodes()[i]);
+    }
+
+    private void values(int corner, int f, int node) {
+        Adjacency adj = mesh.adjacency();
+        if (nodes.isVertex(node)) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
+                if (mesh.corners()[c] == node) {
+                    out.cornerLike(corner, mesh, c);
+                    return;
+                }
+        } else if (nodes.edge(node) >= 0) {
+            int e = nodes.edge(node);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                if (adj.cornerEdge()[c] != e) continue;
+                double share = mesh.corners()[c] == adj.edgeLow(e) ? nodes.share(node) : 1 - nodes.share(node);
+                out.cornerMix(corner, mesh, new int[] {c, adj.cornerNext()[c]}, new double[] {1 - share, share});
+                return;
+            }
+        } else {
+            int t = 3 * nodes.triangle(node);
+            double[] shares = surface.shares(nodes.triangle(node), nodes.at(node));
+            int[] corners = {surface.meshCorner(t), surface.meshCorner(t + 1), surface.meshCorner(t + 2)};
+            out.cornerMix(corner, mesh, corners, shares);
+        }
+    }
+
+    /** Parts of an edge stay in its tags. */
+    private void carryEdges(Imprint.Piece p) {
+        int n = p.nodes().length;
+        for (int i = 0; i < n; i++) {
+            int a = p.nodes()[i], b = p.nodes()[(i + 1) % n];
+            int e = nodes.edge(a) >= 0 ? nodes.edge(a) : nodes.edge(b);
+            if (e < 0 || !nodes.areOnOneEdge(a, b)) continue;
+            long edge = Tag.edge(mesh.adjacency().edgeLow(e), mesh.adjacency().edgeHigh(e));
+            mesh.tags().forEach((name, tag) -> {
+                if (tag.kind() != ElementKind.EDGE) return;
+                double weight = tag.weightOf(edge);
+                if (weight > 0) out.tag(name, ElementKind.EDGE, Tag.edge(vertex(a), vertex(b)), weight);
+            });
+        }
+    }
+}
