@@ -1,6 +1,7 @@
 package org.modeststack.steps.round;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.SharpEdges;
@@ -14,7 +15,12 @@ import org.modeststack.steps.surface.TriangleSurface;
  */
 final class RimSide {
     /** A rail is no farther from a corner of the rim than this, as a multiple of the width. */
-    private static final double MITRE = 6;
+    private static final double MITRE = 10;
+
+    /** A rail may be nearer to the rim by this share of the width. */
+    private static final double EXACT = 1e-6;
+
+    private static final int ROUNDS = 60;
 
     /** How near to the rim itself a way may leave it, radians. */
     private static final double LEAST = 0.02;
@@ -119,14 +125,60 @@ final class RimSide {
         if (edge >= 0) {
             double one = Math.abs(Math.sin(edge - Math.atan2(v.y(), v.x())));
             double two = Math.abs(Math.sin(edge - Math.atan2(u.y(), u.x())));
-            // No nearer to the rim on either side of the sharp edge than the width.
-            double distance = Math.min(MITRE, 1 / Math.min(one, two)) * width;
+            double distance = distance(at, edge, Math.min(one, two), width);
             return new Arm(walk.from(corner[at], edge, distance), distance, off(at, edge));
         }
-        double square = way.dot(new Vec3(-v.y(), v.x(), 0));
         a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        double distance = width / Math.max(1 / MITRE, square);
+        double distance = distance(at, a, way.dot(new Vec3(-v.y(), v.x(), 0)), width);
         return new Arm(walk.from(corner[at], a, distance), distance, null);
+    }
+
+    /**
+     * How far a way has to go to be as far as the width from the whole rim round it, laid out in the plane: it goes on by
+     * what is missing, which never takes it too far. Round the outside of a corner it goes to where the rails beside it meet.
+     *
+     * @param square sine of the angle between the way and the rim
+     */
+    private double distance(int at, double angle, double square, double width) {
+        Vec3 way = new Vec3(Math.cos(angle), Math.sin(angle), 0);
+        double gone = width / Math.max(1 / MITRE, square), most = MITRE * width;
+        List<Vec3> ahead = around(at, 1, 2 * width), behind = around(at, -1, 2 * width);
+        for (int round = 0; round < ROUNDS && gone < most; round++) {
+            Vec3 p = way.times(gone);
+            // What is farther along the rim is nearest only where the way runs beside it.
+            if (round > 0 && gone > 2 * width) {
+                ahead = around(at, 1, 2 * gone);
+                behind = around(at, -1, 2 * gone);
+            }
+            double missing = width - Math.min(distance(p, ahead), distance(p, behind));
+            if (missing < EXACT * width) break;
+            gone += missing;
+        }
+        return Math.min(gone, most);
+    }
+
+    private static double distance(Vec3 p, List<Vec3> line) {
+        double least = p.length();
+        for (int i = 1; i < line.size(); i++) least = Math.min(least, p.distanceTo(line.get(i - 1), line.get(i)));
+        return least;
+    }
+
+    /** The rim from a vertex on, laid out in the plane as far as to a length. */
+    private List<Vec3> around(int at, int step, double reach) {
+        List<Vec3> out = new ArrayList<>();
+        out.add(Vec3.ZERO);
+        double heading = step > 0 ? 0 : -turn(at), gone = 0;
+        int i = at;
+        // Half the rim each way is all of it.
+        for (int k = 0; k < n / 2 && gone < reach; k++) {
+            int edge = step > 0 ? i : (i + n - 1) % n;
+            gone += length[edge];
+            Vec3 along = new Vec3(Math.cos(heading), Math.sin(heading), 0).times(step * length[edge]);
+            out.add(out.getLast().plus(along));
+            i = Math.floorMod(i + step, n);
+            heading += step * turn(i);
+        }
+        return out;
     }
 
     /** Where one vertex of the rim lies from another in the plane, if the edge after that runs along X. */
