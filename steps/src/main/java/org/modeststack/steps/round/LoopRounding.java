@@ -42,6 +42,8 @@ public final class LoopRounding {
     private final Section section;
     private final StepContext context;
     private final @Nullable String material;
+    /** Whether faces have been divided, so that it may come out as wide as it is. */
+    private boolean again;
 
     /**
      * @param edges of the mesh, each between two faces
@@ -82,8 +84,9 @@ public final class LoopRounding {
         for (int round = 0; out == null && !rims.isEmpty() && round < ROUNDS; round++) {
             Work.checkpoint();
             Map<Rim, BitSet> troubled = new HashMap<>();
+            again = false;
             Mesh tried = attempt(rims, troubled);
-            if (troubled.isEmpty()) out = tried;
+            if (troubled.isEmpty() && !again) out = tried;
             troubled.forEach(Rim::hold);
             rims.removeIf(rim -> !rim.isWorthwhile());
         }
@@ -169,7 +172,11 @@ public final class LoopRounding {
         Crossings.find(out, f -> strips.origin(f) != null, (f, g) -> {
             for (int either : new int[] {f, g}) {
                 ObjectIntPair<Rim> origin = strips.origin(either);
-                if (origin != null) trouble(troubled, origin.left(), origin.rightInt());
+                if (origin == null) continue;
+                if (out.sides(either) > 4 && !origin.left().isDivided(origin.rightInt())) {
+                    origin.left().divide(origin.rightInt());
+                    again = true;
+                } else trouble(troubled, origin.left(), origin.rightInt());
             }
         });
         return out;

@@ -19,6 +19,8 @@ final class Rim {
     private final IntArrayList vertices;
     private final List<Station> stations;
     private final double[] scales;
+    /** Stations behind which the outermost faces are triangles, since as one face they would cross something. */
+    private final BitSet divided = new BitSet();
 
     /** @param vertices of the mesh in order */
     Rim(IntArrayList vertices, List<Station> stations) {
@@ -50,6 +52,14 @@ final class Rim {
     double width(int k) {
         Station s = stations.get(k);
         return scales[k] * Math.min(s.left().distance(), s.right().distance());
+    }
+
+    boolean isDivided(int k) {
+        return divided.get(k);
+    }
+
+    void divide(int k) {
+        divided.set(k);
     }
 
     /** Narrows the strip at some stations, and beside them as far as it would widen too fast. */

@@ -1,5 +1,6 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -10,6 +11,7 @@ import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
 
@@ -41,6 +43,9 @@ final class RimStations {
     /** Stations nearer to each other than this, as a share of the width, are one, but for those at sharp edges. */
     private static final double NEAR = 0.3;
 
+    /** So many widths along a rim two parts of it belong to one corner. */
+    private static final double HAIRPIN = 6;
+
     private static final int ROUNDS = 24;
     private static final int FEWEST = 3;
 
@@ -54,6 +59,8 @@ final class RimStations {
     private final IntToDoubleFunction width;
 
     private final double[] turns;
+    /** For each edge of the rim the place of the vertex before it. */
+    private final Int2IntOpenHashMap place = new Int2IntOpenHashMap();
 
     /**
      * @param width at each vertex of the rim, mm along the surface
@@ -70,6 +77,9 @@ final class RimStations {
         double widest = IntStream.range(0, n).mapToDouble(width).max().orElse(0);
         walk = new SurfaceWalk(surface, rounded, sharp, sharp.leaving(rim, rounded, CORNERS * widest));
         this.width = width;
+        place.defaultReturnValue(-1);
+        for (int i = 0; i < n; i++)
+            place.put(mesh.adjacency().edgeBetween(rim.getInt(i), rim.getInt((i + 1) % n), mesh), i);
         turns = new double[n];
         Arrays.setAll(turns, i -> Math.max(Math.abs(left.turn(i)), Math.abs(right.turn(mirrored(i)))));
     }
@@ -141,6 +151,12 @@ final class RimStations {
         for (int k = 0; k < m; k++) {
             int l = (k + 1) % m;
             if (out.get(k) || out.get(l)) continue;
+            boolean isBack = turnsBack(at.get(k), s.get(k).left())
+                    || turnsBack(at.get(k), s.get(k).right());
+            if (isBack && !isFeature(at.get(k)) && !out.get((k + m - 1) % m)) {
+                out.set(k);
+                continue;
+            }
             Station a = s.get(k), b = s.get(l);
             Vec3 on = b.place().minus(a.place());
             boolean isNear = on.length() < NEAR * width.applyAsDouble(at.get(k));
@@ -154,6 +170,20 @@ final class RimStations {
 
     private static boolean passes(Vec3 on, Arm a, Arm b) {
         return on.dot(b.rail(1).at().minus(a.rail(1).at())) < PASSING * on.dot(on);
+    }
+
+    /** Whether a way from a station comes upon the same rim not far along it: at a sharp corner, whose own way leads on. */
+    private boolean turnsBack(int i, Arm arm) {
+        int a = place.get(arm.path().end() == SurfacePath.End.RIM ? arm.path().edge() : -1);
+        if (a < 0 || arm.room() > 1 - PASSING) return false;
+        double gone = 0, far = HAIRPIN * width.applyAsDouble(i);
+        for (int k = 0; k < Math.floorMod(a - i, n) && gone < far; k++)
+            gone += point(i + k + 1).minus(point(i + k)).length();
+        if (gone < far) return true;
+        gone = 0;
+        for (int k = 0; k < Math.floorMod(i - a - 1, n) && gone < far; k++)
+            gone += point(i - k - 1 + n).minus(point(i - k + n)).length();
+        return gone < far;
     }
 
     /** How much a station is needed. */

@@ -74,36 +74,61 @@ final class StripBuilder {
         int made = material == null
                 ? rest.materialBeside(rim.vertices().getInt(0), rim.vertices().getInt(1))
                 : out.material(material);
-        IntArrayList ring = new IntArrayList();
         for (int k = 0; k < m; k++) {
             int l = (k + 1) % m;
             for (int j = 0; j < segments; j++) {
-                ring.clear();
-                add(ring, on[k][j]);
-                add(ring, on[k][j + 1]);
                 // Both lines run against the strip's faces, so that they are gone through backwards.
-                if (j == segments - 1) between(right, Math.floorMod(m - 2 - k, m), ring);
-                add(ring, on[l][j + 1]);
-                add(ring, on[l][j]);
-                if (j == 0) between(left, k, ring);
-                while (ring.size() > 1 && ring.getInt(0) == ring.getInt(ring.size() - 1))
-                    ring.removeInt(ring.size() - 1);
-                if (ring.size() < 3) continue;
-                int f = out.face(Keys.of(keys[k], FACE, j), made, ring.elements(), 0, ring.size());
-                out.tag(madeTag, ElementKind.FACE, f, 1);
-                origins.add(ObjectIntPair.of(rim, k));
+                IntArrayList there =
+                        side(on[k][j + 1], j == segments - 1 ? right : null, Math.floorMod(m - 2 - k, m), on[l][j + 1]);
+                IntArrayList back = side(on[l][j], j == 0 ? left : null, k, on[k][j]);
+                long key = Keys.of(keys[k], FACE, j);
+                if (rim.isDivided(k) && there.size() + back.size() > 4) triangles(there, back, key, made, rim, k);
+                else {
+                    there.addAll(back);
+                    face(there, key, made, rim, k);
+                }
             }
         }
     }
 
-    private static void add(IntArrayList ring, int v) {
-        if (ring.isEmpty() || ring.getInt(ring.size() - 1) != v) ring.add(v);
+    /** @param line along which it goes, backwards; null for straight */
+    private IntArrayList side(int from, @Nullable CutLine line, int part, int to) {
+        IntArrayList out = new IntArrayList();
+        out.add(from);
+        if (line != null) {
+            IntArrayList nodes = line.between(part);
+            for (int i = nodes.size() - 1; i >= 0; i--) out.add(rest.vertex(nodes.getInt(i)));
+        }
+        out.add(to);
+        return out;
     }
 
-    /** Adds the vertices of a line between two stations, the last one first. */
-    private void between(CutLine line, int part, IntArrayList ring) {
-        IntArrayList nodes = line.between(part);
-        for (int i = nodes.size() - 1; i >= 0; i--) add(ring, rest.vertex(nodes.getInt(i)));
+    private void face(IntArrayList ring, long key, int made, Rim rim, int k) {
+        IntArrayList once = new IntArrayList();
+        for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
+        while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
+        if (once.size() < 3) return;
+        int f = out.face(key, made, once.elements(), 0, once.size());
+        out.tag(madeTag, ElementKind.FACE, f, 1);
+        origins.add(ObjectIntPair.of(rim, k));
+    }
+
+    /** Fills what is between two sides that run against each other, by the shorter diagonal each time. */
+    private void triangles(IntArrayList there, IntArrayList back, long key, int made, Rim rim, int k) {
+        int i = 0, j = back.size() - 1, count = 0;
+        while (i < there.size() - 1 || j > 0) {
+            int a = there.getInt(i), b = back.getInt(j);
+            boolean onThere =
+                    j == 0 || i < there.size() - 1 && apart(there.getInt(i + 1), b) <= apart(a, back.getInt(j - 1));
+            int c = onThere ? there.getInt(++i) : back.getInt(--j);
+            face(IntArrayList.of(a, c, b), Keys.of(key, count++), made, rim, k);
+        }
+    }
+
+    private double apart(int a, int b) {
+        double x = out.coordinate(a, 0) - out.coordinate(b, 0), y = out.coordinate(a, 1) - out.coordinate(b, 1);
+        double z = out.coordinate(a, 2) - out.coordinate(b, 2);
+        return x * x + y * y + z * z;
     }
 
     /** The places of a section between two rails, whose corner is where the surfaces would meet if they went on straight. */

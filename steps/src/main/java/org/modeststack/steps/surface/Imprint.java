@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -31,6 +32,9 @@ public final class Imprint {
     private final Int2ObjectLinkedOpenHashMap<IntArrayList> onEdge = new Int2ObjectLinkedOpenHashMap<>();
     /** For each face the parts of lines through it. */
     private final Int2ObjectLinkedOpenHashMap<List<Chain>> through = new Int2ObjectLinkedOpenHashMap<>();
+
+    /** Lines that are in one face all round. */
+    private final Int2ObjectLinkedOpenHashMap<int[]> loops = new Int2ObjectLinkedOpenHashMap<>();
 
     private final List<Piece> pieces = new ArrayList<>();
     /** For each side of a piece, from node to node, its number. */
@@ -120,7 +124,6 @@ public final class Imprint {
         seen.defaultReturnValue(-1);
         for (int l = 0; l < lines.size(); l++) {
             CutLine line = lines.get(l);
-            int pieces = 0;
             IntArrayList all = new IntArrayList(), faces = new IntArrayList(), parts = new IntArrayList();
             for (int k = 0; k < line.parts(); k++) {
                 all.addAll(line.way(k));
@@ -149,7 +152,7 @@ public final class Imprint {
             int begin = 0;
             while (begin < n && nodes.isInside(all.getInt(begin))) begin++;
             if (begin == n) {
-                line.trouble(0);
+                inside(l, all.toIntArray(), faces.getInt(0));
                 continue;
             }
             IntArrayList chain = new IntArrayList();
@@ -161,30 +164,60 @@ public final class Imprint {
                 if (chain.size() > 2 || !nodes.areOnOneEdge(chain.getInt(0), b)) {
                     through.computeIfAbsent(faces.getInt(at), _ -> new ArrayList<>())
                             .add(new Chain(chain.toIntArray(), l, parts.getInt(at)));
-                    pieces++;
                 }
                 chain.clear();
                 chain.add(b);
             }
-            if (pieces == 0) line.trouble(0);
         }
         onEdge.values().forEach(list -> list.sort((a, b) -> Double.compare(nodes.share(a), nodes.share(b))));
     }
 
+    /** Takes a line that is in one face all round, which it can only have one of. */
+    private void inside(int l, int[] nodes, int face) {
+        if (loops.put(face, nodes) != null || !new Outline(places(nodes), normal(face)).turnsLeft())
+            lines.get(l).trouble(0);
+    }
+
+    private Vec3[] places(int[] of) {
+        return Arrays.stream(of).mapToObj(nodes::at).toArray(Vec3[]::new);
+    }
+
+    private Vec3 normal(int face) {
+        return FaceFrames.of(mesh).normal(face);
+    }
+
+    /** A face with a line inside is a piece within the line, and one round it that goes. */
+    private void splitInside(int f, int[] loop) {
+        split.set(f);
+        add(f, outline(f));
+        int n = loop.length;
+        for (int i = 0; i < n; i++) beside.put(side(loop[(i + 1) % n], loop[i]), pieces.size() - 1);
+        add(f, loop);
+    }
+
+    private void add(int f, int[] piece) {
+        int n = piece.length;
+        for (int i = 0; i < n; i++) beside.put(side(piece[i], piece[(i + 1) % n]), pieces.size());
+        pieces.add(new Piece(f, piece));
+    }
+
     private void splitFaces() {
+        loops.forEach(this::splitInside);
         IntLinkedOpenHashSet met = new IntLinkedOpenHashSet(through.keySet());
         for (int e : onEdge.keySet())
             for (int i = 0; i < adj.edgeSides(e); i++) met.add(adj.cornerFace()[adj.edgeCorner(e, i)]);
         for (int f : met) {
+            if (loops.containsKey(f)) {
+                // A line goes through it as well.
+                for (Chain c : through.getOrDefault(f, List.of()))
+                    lines.get(c.line).trouble(c.part);
+                continue;
+            }
             FaceSplit parts = new FaceSplit(outline(f));
             for (Chain c : through.getOrDefault(f, List.of()))
                 if (!parts.along(c.nodes)) lines.get(c.line).trouble(c.part);
             split.set(f);
-            for (int[] piece : parts.pieces()) {
-                int n = piece.length;
-                for (int i = 0; i < n; i++) beside.put(side(piece[i], piece[(i + 1) % n]), pieces.size());
-                pieces.add(new Piece(f, piece));
-            }
+            parts.pieces().forEach(piece -> add(f, piece));
         }
     }
 
@@ -261,9 +294,7 @@ public final class Imprint {
 
     private void checkOutline(Piece piece) {
         int n = piece.nodes.length;
-        Vec3[] at = new Vec3[n];
-        for (int i = 0; i < n; i++) at[i] = nodes.at(piece.nodes[i]);
-        Outline outline = new Outline(at, FaceFrames.of(mesh).normal(piece.face));
+        Outline outline = new Outline(places(piece.nodes), normal(piece.face));
         boolean wrong = !outline.turnsLeft();
         for (int i = 0; i < n; i++) {
             long which = sides.get(side(piece.nodes[i], piece.nodes[(i + 1) % n]));

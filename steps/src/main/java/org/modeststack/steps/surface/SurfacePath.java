@@ -33,6 +33,7 @@ public final class SurfacePath {
 
     private double length;
     private End end = End.FREE;
+    private int edge = -1;
 
     SurfacePath(TriangleSurface surface) {
         this.surface = surface;
@@ -45,8 +46,9 @@ public final class SurfacePath {
         triangles.add(triangle);
     }
 
-    void endAt(End why) {
+    void endAt(End why, int at) {
         end = why;
+        edge = at;
     }
 
     public double length() {
@@ -55,6 +57,11 @@ public final class SurfacePath {
 
     public End end() {
         return end;
+    }
+
+    /** The edge of the mesh that keeps it from going on; -1 where nothing does. */
+    public int edge() {
+        return edge;
     }
 
     /** At a distance from its beginning, along it; its end where that is farther. */

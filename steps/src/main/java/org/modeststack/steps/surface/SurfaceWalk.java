@@ -88,7 +88,7 @@ public final class SurfaceWalk {
             int twin = surface.adj.twin(out), edge = surface.edge(out);
             if (twin < 0 || edge >= 0 && (rounded.get(edge) || sharp.is(edge) && !open.get(edge))) {
                 path.add(hit, t);
-                path.endAt(edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE);
+                path.endAt(edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE, edge);
                 return;
             }
             Vec3 e = b.minus(a).unit(), outward = e.cross(n), next = surface.normal(twin / 3);

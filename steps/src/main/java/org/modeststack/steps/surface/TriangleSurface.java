@@ -6,6 +6,7 @@ import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
 
 /** The triangles of a mesh beside each other, to walk over. Kept with the mesh; made in linear time. */
 public final class TriangleSurface implements Memory.Counted {
@@ -69,13 +70,11 @@ public final class TriangleSurface implements Memory.Counted {
         return Math.atan2(a.cross(b).length(), a.dot(b));
     }
 
-    /** The unit normal of a triangle; zero where it has no area. */
+    /** The unit normal of a triangle; that of its face where it has no area. */
     public Vec3 normal(int triangle) {
         Vec3 p = point(3 * triangle);
-        return point(3 * triangle + 1)
-                .minus(p)
-                .cross(point(3 * triangle + 2).minus(p))
-                .unit();
+        Vec3 n = point(3 * triangle + 1).minus(p).cross(point(3 * triangle + 2).minus(p));
+        return n.dot(n) > 0 ? n.unit() : FaceFrames.of(mesh).normal(face[triangle]);
     }
 
     /** How much each corner of a triangle counts at a place in it; together 1. */
