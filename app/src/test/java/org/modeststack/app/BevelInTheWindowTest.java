@@ -15,7 +15,7 @@ import javafx.scene.input.ScrollEvent;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.bevel.Bevel;
-import org.modeststack.steps.bevel.Shape;
+import org.modeststack.steps.profile.Shape;
 
 /** Bevels in the real window: their width, their segments, and their section. */
 class BevelInTheWindowTest extends WindowDriver {

@@ -29,8 +29,8 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Bevel;
-import org.modeststack.steps.bevel.Moulding;
-import org.modeststack.steps.bevel.Shape;
+import org.modeststack.steps.profile.Moulding;
+import org.modeststack.steps.profile.Shape;
 
 /**
  * The cross-section of a bevel: what is left of a square edge, with the curve from face to face. A curve of one's own has

@@ -27,6 +27,9 @@ import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
+import org.modeststack.steps.profile.Moulding;
+import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.profile.Shape;
 import org.modeststack.steps.round.LoopRounding;
 
 /** Cuts off edges or corners and puts strips with a profile in their place. */

@@ -7,6 +7,9 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.profile.CornerPatch;
+import org.modeststack.steps.profile.PatchFaces;
+import org.modeststack.steps.profile.ProfileCurve;
 
 /**
  * Cuts off vertices: each edge there ends in a vertex of its own, and what is between them is closed by a face, or by a
@@ -140,7 +143,7 @@ final class CornerBevel {
                 ends[j] = way(j).times(d);
             }
             Vec3[] made = new CornerPatch(curve, feet, ends, turn).places();
-            PatchFaces.emit(cut, fan.vertex, side, made, this::key, j -> adj.cornerFace()[fan.corner(j)]);
+            PatchFaces.emit(cut.at(fan.vertex, j -> adj.cornerFace()[fan.corner(j)]), side, made, this::key);
             return;
         }
         IntArrayList ring = new IntArrayList();

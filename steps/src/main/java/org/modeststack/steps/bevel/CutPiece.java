@@ -3,7 +3,10 @@ package org.modeststack.steps.bevel;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.Arrays;
+import java.util.function.IntUnaryOperator;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.profile.PatchFaces;
 
 /**
  * What becomes of some of a mesh's vertices when edges or corners are cut off: the new vertices, what stands in place of
@@ -112,5 +115,20 @@ final class CutPiece {
         faceStart.add(faceVertices.size());
         faceKeys.add(k);
         faceLike.add(like);
+    }
+
+    /** Takes a grid at an old vertex. */
+    PatchFaces.Sink at(int old, IntUnaryOperator like) {
+        return new PatchFaces.Sink() {
+            @Override
+            public int vertex(Vec3 place, long k) {
+                return CutPiece.this.vertex(old, place.x(), place.y(), place.z(), k);
+            }
+
+            @Override
+            public void face(long k, int side, int[] vertices, int sides) {
+                CutPiece.this.face(k, like.applyAsInt(side), vertices, 0, sides);
+            }
+        };
     }
 }

@@ -15,6 +15,7 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.profile.ProfileCurve;
 
 /**
  * Cuts off edges or corners as a {@link Bevel} says and builds the mesh. With the guard on, strips that would cross are

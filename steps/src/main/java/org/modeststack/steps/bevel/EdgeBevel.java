@@ -8,6 +8,7 @@ import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Workers;
+import org.modeststack.steps.profile.ProfileCurve;
 
 /**
  * Cuts off edges: first their ends are worked out, vertex by vertex, and then the strips between them are laid. Vertices

@@ -8,6 +8,10 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.steps.profile.CornerPatch;
+import org.modeststack.steps.profile.Equations;
+import org.modeststack.steps.profile.PatchFaces;
+import org.modeststack.steps.profile.ProfileCurve;
 
 /**
  * What becomes of the vertices at which cut edges end. The cut edges divide the faces round a vertex into sectors; each
@@ -650,12 +654,10 @@ final class EdgeEnds {
         cut.doubtful = true;
         Vec3[] made = new CornerPatch(curve, feet, ends, turn).places();
         PatchFaces.emit(
-                cut,
-                fan.vertex,
+                cut.at(fan.vertex, side -> adj.cornerFace()[fan.corner(spokes[Math.min(side, cuts - 1)])]),
                 outline,
                 made,
-                side -> side < cuts ? cornerKey(fan.corner(spokes[side])) : whole,
-                side -> adj.cornerFace()[fan.corner(spokes[Math.min(side, cuts - 1)])]);
+                side -> side < cuts ? cornerKey(fan.corner(spokes[side])) : whole);
     }
 
     /** The side of a corner that lies along a border. */

@@ -16,6 +16,7 @@ import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.StepContext;
+import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.surface.CutLine;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.ImprintMesh;
@@ -39,7 +40,7 @@ public final class LoopRounding {
     private final Mesh in;
     private final TriangleSurface surface;
     private final BitSet edges;
-    private final Section section;
+    private final ProfileCurve section;
     private final StepContext context;
     private final @Nullable String material;
     /** Whether faces have been divided, so that it may come out as wide as it is. */
@@ -49,7 +50,7 @@ public final class LoopRounding {
      * @param edges of the mesh, each between two faces
      * @param material of the strips; null for that of the faces beside them
      */
-    public LoopRounding(Mesh in, BitSet edges, Section section, @Nullable String material, StepContext context) {
+    public LoopRounding(Mesh in, BitSet edges, ProfileCurve section, @Nullable String material, StepContext context) {
         this.in = in;
         this.edges = edges;
         this.section = section;

@@ -10,6 +10,7 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.surface.CutLine;
 import org.modeststack.steps.surface.ImprintMesh;
 import org.modeststack.steps.surface.SurfacePath;
@@ -19,7 +20,7 @@ final class StripBuilder {
     private static final long VERTEX = 3;
     private static final long FACE = 4;
 
-    private final Section section;
+    private final ProfileCurve section;
     private final long seed;
     private final String madeTag;
     private final @Nullable String material;
@@ -30,7 +31,7 @@ final class StripBuilder {
 
     private final int firstFace;
 
-    StripBuilder(ImprintMesh rest, Section section, long seed, String madeTag, @Nullable String material) {
+    StripBuilder(ImprintMesh rest, ProfileCurve section, long seed, String madeTag, @Nullable String material) {
         this.rest = rest;
         this.section = section;
         this.seed = seed;

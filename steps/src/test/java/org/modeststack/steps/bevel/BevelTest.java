@@ -43,6 +43,8 @@ import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.profile.Moulding;
+import org.modeststack.steps.profile.Shape;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
@@ -568,5 +570,25 @@ class BevelTest {
 
     static <T> T one(T[] all, Random random) {
         return all[random.nextInt(all.length)];
+    }
+
+    /** The grid is the same from each of its three sides, and its quads are alike in size. */
+    @Test
+    void theGridIsEven() throws StepException {
+        Mesh out = TestContext.run(bevel("width", 2.0, "segments", 8), cube(10));
+        double shortest = Double.POSITIVE_INFINITY, longest = 0;
+        for (int e = 0; e < out.edgeCount(); e++) {
+            Vec3 p = out.point(out.adjacency().edgeLow(e)),
+                    q = out.point(out.adjacency().edgeHigh(e));
+            // Strips lead from one corner to the next, 6 mm away.
+            if (!inCorner(p) || !inCorner(q) || p.minus(q).length() > 5) continue;
+            shortest = Math.min(shortest, p.minus(q).length());
+            longest = Math.max(longest, p.minus(q).length());
+        }
+        assertTrue(longest < 1.7 * shortest, longest + " beside " + shortest);
+    }
+
+    private static boolean inCorner(Vec3 p) {
+        return Math.min(Math.abs(p.x()), Math.min(Math.abs(p.y()), Math.abs(p.z()))) > 3 - 1e-9;
     }
 }

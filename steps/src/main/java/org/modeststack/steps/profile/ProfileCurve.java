@@ -1,7 +1,6 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import java.util.Arrays;
-import org.modeststack.steps.round.Section;
 
 /**
  * The cross-section of a bevel from one rail to the other, in coordinates that fit edges of any angle: a place is
@@ -10,9 +9,9 @@ import org.modeststack.steps.round.Section;
  * <p>Round is the arc of a circle that touches both faces; hollow is its mirror image at the chord; full follows the old
  * faces. Every other profile lies between two of these, place by place.
  */
-final class ProfileCurve implements Section {
+public final class ProfileCurve {
     /** The four profiles that those by number are mixed of, and the one that is given place by place. */
-    enum Pure {
+    public enum Pure {
         HOLLOW,
         FLAT,
         ROUND,
@@ -33,7 +32,7 @@ final class ProfileCurve implements Section {
     private final boolean squareIn;
 
     /** @param places as {@link Moulding} gives them */
-    ProfileCurve(double[] places) {
+    public ProfileCurve(double[] places) {
         this.places = places;
         segments = places.length / 2 - 1;
         low = Pure.GIVEN;
@@ -45,7 +44,7 @@ final class ProfileCurve implements Section {
     }
 
     /** @param profile -1 hollow, 0 flat, 1 round, 2 full */
-    ProfileCurve(double profile, int segments) {
+    public ProfileCurve(double profile, int segments) {
         this.segments = segments;
         places = new double[0];
         squareIn = false;
@@ -55,25 +54,24 @@ final class ProfileCurve implements Section {
     }
 
     /** Whether it leaves a rail square to its face, or farther out, rather than towards the other rail. */
-    boolean goesSquareIn() {
+    public boolean goesSquareIn() {
         return squareIn;
     }
 
-    @Override
     public int segments() {
         return segments;
     }
 
     /** The pure profile that has the share 1 − {@link #mix}. */
-    Pure low() {
+    public Pure low() {
         return low;
     }
 
-    Pure high() {
+    public Pure high() {
         return high;
     }
 
-    double mix() {
+    public double mix() {
         return mix;
     }
 
@@ -83,7 +81,6 @@ final class ProfileCurve implements Section {
      * @param turn by how much the faces turn at the edge, radians
      * @param out receives a and b of each of the segments + 1 places
      */
-    @Override
     public void at(double turn, double[] out) {
         at(low, turn, out);
         if (mix == 0) return;
@@ -93,12 +90,12 @@ final class ProfileCurve implements Section {
     }
 
     /** Of one of the pure profiles. */
-    void at(Pure pure, double turn, double[] out) {
+    public void at(Pure pure, double turn, double[] out) {
         for (int i = 0; i <= segments; i++) place(pure, turn, (double) i / segments, out, 2 * i);
     }
 
     /** How high a profile by places is in its middle: 0 flat, 1 up to the old edge. */
-    double middleHeight() {
+    public double middleHeight() {
         return Moulding.heightAt(places, 0.5);
     }
 
@@ -107,7 +104,7 @@ final class ProfileCurve implements Section {
      *
      * @param at where a and b go in {@code out}
      */
-    void place(Pure pure, double turn, double share, double[] out, int at) {
+    public void place(Pure pure, double turn, double share, double[] out, int at) {
         switch (pure) {
             case GIVEN -> {
                 int i = (int) Math.floor(share * segments);

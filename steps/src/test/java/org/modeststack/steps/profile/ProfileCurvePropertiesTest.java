@@ -1,11 +1,11 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static org.modeststack.steps.bevel.ProfileCurveTest.along;
-import static org.modeststack.steps.bevel.ProfileCurveTest.laidOut;
-import static org.modeststack.steps.bevel.ProfileCurveTest.over;
+import static org.modeststack.steps.profile.ProfileCurveTest.along;
+import static org.modeststack.steps.profile.ProfileCurveTest.laidOut;
+import static org.modeststack.steps.profile.ProfileCurveTest.over;
 
 import java.util.Random;
 import net.jqwik.api.ForAll;

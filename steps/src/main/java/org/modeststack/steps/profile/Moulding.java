@@ -1,4 +1,4 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -10,7 +10,7 @@ import org.modeststack.steps.StepException;
  */
 public final class Moulding {
     /** How deep the ledges of cove and bead are, in widths. */
-    static final double LEDGE = 0.15;
+    public static final double LEDGE = 0.15;
 
     private Moulding() {}
 

@@ -1,4 +1,4 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
@@ -12,7 +12,7 @@ import org.modeststack.mesh.Vec3;
  * Forms", MIT 1967) between halves of two sides and two lines to the middle. Where the sides lie about on a sphere, as
  * those of equal bevels do, the patch is put onto it, and what little the sides are off is blended in.
  */
-final class CornerPatch {
+public final class CornerPatch {
     /** Sides farther from their sphere than this share of its radius are not taken for round. */
     private static final double ROUND = 0.25;
 
@@ -31,7 +31,7 @@ final class CornerPatch {
      * @param ends the place where each side begins; it ends where the next begins
      * @param turn for each side by how much the faces turn at its edge
      */
-    CornerPatch(ProfileCurve curve, Vec3[] foot, Vec3[] ends, double[] turn) {
+    public CornerPatch(ProfileCurve curve, Vec3[] foot, Vec3[] ends, double[] turn) {
         sides = foot.length;
         n = curve.segments();
         this.curve = curve;
@@ -46,12 +46,12 @@ final class CornerPatch {
     }
 
     /** How many rings of vertices lie inside the outline, without a single one in the middle. */
-    static int rings(int n) {
+    public static int rings(int n) {
         return (n - 1) / 2;
     }
 
     /** Places ring by ring and side by side, and for even n the middle last; relative to the old vertex. */
-    Vec3[] places() {
+    public Vec3[] places() {
         Vec3[] out = places(curve.low());
         if (curve.mix() == 0) return out;
         Vec3[] other = places(curve.high());

@@ -1,15 +1,11 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.steps.StepException;
-import org.modeststack.steps.TestContext;
 
 /** Grids in corners, seen at the corner of a cube whose three edges are cut off alike. */
 class CornerPatchTest {
@@ -40,25 +36,5 @@ class CornerPatchTest {
         for (Vec3 p : cubeCorner(2, n).places())
             assertTrue(
                     Math.abs(p.x()) < 1e-12 || Math.abs(p.y()) < 1e-12 || Math.abs(p.z()) < 1e-12, "on the old faces");
-    }
-
-    /** The grid is the same from each of its three sides, and its quads are alike in size. */
-    @Test
-    void theGridIsEven() throws StepException {
-        Mesh out = TestContext.run(BevelTest.bevel("width", 2.0, "segments", 8), BevelTest.cube(10));
-        double shortest = Double.POSITIVE_INFINITY, longest = 0;
-        for (int e = 0; e < out.edgeCount(); e++) {
-            Vec3 p = out.point(out.adjacency().edgeLow(e)),
-                    q = out.point(out.adjacency().edgeHigh(e));
-            // Strips lead from one corner to the next, 6 mm away.
-            if (!inCorner(p) || !inCorner(q) || p.minus(q).length() > 5) continue;
-            shortest = Math.min(shortest, p.minus(q).length());
-            longest = Math.max(longest, p.minus(q).length());
-        }
-        assertTrue(longest < 1.7 * shortest, longest + " beside " + shortest);
-    }
-
-    private static boolean inCorner(Vec3 p) {
-        return Math.min(Math.abs(p.x()), Math.min(Math.abs(p.y()), Math.abs(p.z()))) > 3 - 1e-9;
     }
 }

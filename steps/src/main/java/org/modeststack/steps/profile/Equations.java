@@ -1,10 +1,10 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 
 /** Three linear equations with a symmetric matrix, as least squares in space come to. */
-final class Equations {
+public final class Equations {
     private Equations() {}
 
     /**
@@ -12,7 +12,7 @@ final class Equations {
      * @param flat a determinant below this share of the cubed trace counts as none
      * @return null where the matrix is singular
      */
-    static @Nullable Vec3 solve(double[] q, double[] right, double flat) {
+    public static @Nullable Vec3 solve(double[] q, double[] right, double flat) {
         double a = q[3] * q[5] - q[4] * q[4], b = q[2] * q[4] - q[1] * q[5], c = q[1] * q[4] - q[2] * q[3];
         double det = q[0] * a + q[1] * b + q[2] * c, trace = q[0] + q[3] + q[5];
         if (!(Math.abs(det) > flat * trace * trace * trace)) return null;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 /** Where the cross-section of a bevel comes from: the profile's number, a ready-made moulding, or a curve of one's own. */
 public enum Shape {

@@ -1,4 +1,4 @@
-package org.modeststack.steps.bevel;
+package org.modeststack.steps.profile;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
