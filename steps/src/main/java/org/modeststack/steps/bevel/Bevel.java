@@ -30,7 +30,7 @@ import org.modeststack.steps.pick.Unpicked;
 import org.modeststack.steps.profile.Moulding;
 import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.profile.Shape;
-import org.modeststack.steps.round.LoopRounding;
+import org.modeststack.steps.round.EdgeRounding;
 
 /** Cuts off edges or corners and puts strips with a profile in their place. */
 @StepInfo(
@@ -215,7 +215,7 @@ public record Bevel(
 
     private Mesh cut(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
         if (!goesOver()) return cutBeside(in, taken, all, context);
-        LoopRounding.Rounded over = RimsOver.round(in, this, taken, context);
+        EdgeRounding.Rounded over = EdgesOver.round(in, this, taken, context);
         if (over.held() > 0) remarkHeld(over.held(), all, over.least(), over.place(), context);
         if (over.left().isEmpty()) return over.mesh();
         BevelledElements rest = taken.on(in, over.left(), over.mesh());
@@ -226,7 +226,7 @@ public record Bevel(
     private boolean goesOver() {
         boolean byWidth = measure == Measure.ALONG || measure == Measure.ACROSS || measure == Measure.DEEP;
         boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;
-        return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed;
+        return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed && taper == 1;
     }
 
     private Mesh cutBeside(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {

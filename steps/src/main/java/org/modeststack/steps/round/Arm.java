@@ -1,17 +1,14 @@
 package org.modeststack.steps.round;
 
-import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.SurfacePath;
 
 /**
  * The way over the surface from a station to one of its rails.
  *
  * @param distance how far along it the rail is to run, mm
- * @param alongEdge where it runs along a sharp edge, the way off the two faces there
  */
-record Arm(SurfacePath path, double distance, @Nullable Vec3 alongEdge) {
-    /** How far a rail may be from the rim where another rim is, as a share of the way there: two share it. */
+record Arm(SurfacePath path, double distance) {
+    /** How far a rail may be from the edge where another one is, as a share of the way there: two share it. */
     private static final double SHARED = 0.45;
 
     /** And where there is a sharp edge or a border. */
@@ -20,16 +17,6 @@ record Arm(SurfacePath path, double distance, @Nullable Vec3 alongEdge) {
     /** @param scale what the distance is multiplied by */
     SurfacePath.Place rail(double scale) {
         return path.at(reached(scale));
-    }
-
-    /** Half way to the rail. */
-    SurfacePath.Place middle(double scale) {
-        return path.at(reached(scale) / 2);
-    }
-
-    /** The way off the surface at a place of it. */
-    Vec3 off(SurfacePath.Place p) {
-        return alongEdge == null ? p.normal() : alongEdge;
     }
 
     /** How much of the distance there is room for, from 0 to 1. */

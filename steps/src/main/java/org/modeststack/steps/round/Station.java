@@ -1,16 +1,61 @@
 package org.modeststack.steps.round;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.modeststack.mesh.Vec3;
 
-/**
- * A place of a rim at which its strip is cut across.
- *
- * @param vertex of the rim
- * @param off the way off all faces at the vertex
- */
-record Station(int vertex, Vec3 place, Vec3 off, Arm left, Arm right) {
-    /** How much of what was aimed at there is room for, from 0 to 1, on the side where there is less. */
-    double room() {
-        return Math.min(left.room(), right.room());
+/** A vertex of picked edges at which their strips are cut across, and by how much they are held back there. */
+final class Station {
+    /** What the width is multiplied by where a strip has no room. */
+    private static final double CLOSER = 0.75;
+
+    private final int vertex;
+    private final Vec3 place;
+    private final List<Arm> arms = new ArrayList<>();
+    private double scale = 1;
+
+    Station(int vertex, Vec3 place) {
+        this.vertex = vertex;
+        this.place = place;
+    }
+
+    void add(Arm arm) {
+        arms.add(arm);
+    }
+
+    int vertex() {
+        return vertex;
+    }
+
+    Vec3 place() {
+        return place;
+    }
+
+    /** What the width is multiplied by. */
+    double scale() {
+        return scale;
+    }
+
+    /** What share of the width there is, held back or without room, at the arm that has the least. */
+    double share() {
+        double least = scale;
+        for (Arm a : arms) least = Math.min(least, a.room());
+        return least;
+    }
+
+    /** How wide strips are here on the narrowest side, mm. */
+    double width() {
+        double least = Double.POSITIVE_INFINITY;
+        for (Arm a : arms) least = Math.min(least, a.distance());
+        return scale * least;
+    }
+
+    void hold() {
+        scale = share() * CLOSER;
+    }
+
+    /** Narrows it to a width, mm, where it is wider. */
+    void holdTo(double most) {
+        if (width() > most) scale *= most / width();
     }
 }

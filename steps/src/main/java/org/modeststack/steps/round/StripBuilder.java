@@ -1,39 +1,63 @@
 package org.modeststack.steps.round;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.objects.ObjectIntPair;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.profile.CornerPatch;
+import org.modeststack.steps.profile.PatchFaces;
 import org.modeststack.steps.profile.ProfileCurve;
-import org.modeststack.steps.surface.CutLine;
 import org.modeststack.steps.surface.ImprintMesh;
 import org.modeststack.steps.surface.SurfacePath;
 
-/** Puts strips between the rails that have been cut into a mesh. */
+/** Puts strips between the rails that have been cut into a mesh, and closes the corners where strips meet. */
 final class StripBuilder {
     private static final long VERTEX = 3;
     private static final long FACE = 4;
+    private static final long CORNER = 6;
 
-    private final ProfileCurve section;
+    private final ImprintMesh rest;
+    private final ProfileCurve curve;
+    private final boolean grids;
     private final long seed;
     private final String madeTag;
     private final @Nullable String material;
-    private final ImprintMesh rest;
     private final MeshBuilder out;
-    /** For each face of a strip, in order, its rim and the station where it begins. */
-    private final List<ObjectIntPair<Rim>> origins = new ArrayList<>();
-
     private final int firstFace;
+    private final List<Origin> origins = new ArrayList<>();
 
-    StripBuilder(ImprintMesh rest, ProfileCurve section, long seed, String madeTag, @Nullable String material) {
+    /** What is at the end of a band where several meet: its vertices from rail to rail, and the profile they lie on. */
+    private record End(Band band, boolean isFirst, int[] row, StripProfile profile) {}
+
+    /** For each vertex where bands meet what they end in, by the walk on the left of each as it leads away. */
+    private final Map<Integer, Map<Walks.Place, End>> ends = new HashMap<>();
+
+    /**
+     * Where a face comes from.
+     *
+     * @param band the strip it is in; null for a corner
+     * @param piece of the strip
+     * @param from the station where it begins, and the one where it ends
+     */
+    record Origin(@Nullable Band band, int piece, Station from, Station to) {}
+
+    /**
+     * @param grids whether corners are closed by grids, or by one face
+     * @param material of the new faces; null for that of what is beside them
+     */
+    StripBuilder(
+            ImprintMesh rest, ProfileCurve curve, boolean grids, long seed, String madeTag, @Nullable String material) {
         this.rest = rest;
-        this.section = section;
+        this.curve = curve;
+        this.grids = grids;
         this.seed = seed;
         this.madeTag = madeTag;
         this.material = material;
@@ -42,9 +66,9 @@ final class StripBuilder {
         out.emptyTag(madeTag, ElementKind.FACE);
     }
 
-    /** The rim of a face of a strip, and the station where the face begins; null for a face that is in no strip. */
+    /** Null for a face that is in no strip and no corner. */
     @Nullable
-    ObjectIntPair<Rim> origin(int face) {
+    Origin origin(int face) {
         return face < firstFace ? null : origins.get(face - firstFace);
     }
 
@@ -52,77 +76,200 @@ final class StripBuilder {
         return out.build();
     }
 
-    /**
-     * Adds the strip of a rim.
-     *
-     * @param left the line of its left rail, station by station
-     * @param right that of its right one, which goes the other way
-     */
-    void strip(Rim rim, CutLine left, CutLine right) {
-        int m = rim.stations().size(), segments = section.segments();
-        int[][] on = new int[m][segments + 1];
+    void add(BandNet net, RailLines rails) {
+        for (Band band : net.bands()) strip(band, rails);
+        for (Station node : net.nodes()) corner(net, node);
+        ends.clear();
+    }
+
+    private void strip(Band band, RailLines rails) {
+        int m = band.size(), segments = curve.segments();
+        int[][] on = new int[m][];
         long[] keys = new long[m];
-        Vec3[] across = new Vec3[segments + 1];
-        for (int k = 0; k < m; k++) {
-            int l = left.station(k), r = right.station(m - 1 - k);
-            section(rim, k, rest.at(l), rest.at(r), across);
-            keys[k] = Keys.of(seed, rest.key(l), rest.key(r));
-            on[k][0] = rest.vertex(l);
-            on[k][segments] = rest.vertex(r);
-            for (int j = 1; j < segments; j++)
-                on[k][j] = out.vertex(across[j].x(), across[j].y(), across[j].z(), Keys.of(keys[k], VERTEX, j));
-        }
-        int made = material == null
-                ? rest.materialBeside(rim.vertices().getInt(0), rim.vertices().getInt(1))
-                : out.material(material);
-        for (int k = 0; k < m; k++) {
+        for (int k = 0; k < m; k++) on[k] = row(band, k, rails, keys);
+        int made = material(band);
+        for (int k = 0; k < band.pieces(); k++) {
             int l = (k + 1) % m;
+            // Both rails run against the strip's faces, so that they are gone through backwards.
+            IntArrayList right = rails.after(band.sides().rightAt(band.at()[l]));
+            IntArrayList left = rails.after(band.sides().leftAt(band.at()[k]));
+            Origin origin = new Origin(band, k, band.station(k), band.station(l));
             for (int j = 0; j < segments; j++) {
-                // Both lines run against the strip's faces, so that they are gone through backwards.
-                IntArrayList there =
-                        side(on[k][j + 1], j == segments - 1 ? right : null, Math.floorMod(m - 2 - k, m), on[l][j + 1]);
-                IntArrayList back = side(on[l][j], j == 0 ? left : null, k, on[k][j]);
+                IntArrayList there = side(on[k][j + 1], j == segments - 1 ? right : IntArrayList.of(), on[l][j + 1]);
+                there.addAll(inner(across(band, l, j, rails)));
+                IntArrayList back = side(on[l][j], j == 0 ? left : IntArrayList.of(), on[k][j]);
+                back.addAll(inner(across(band, k, j, rails)));
                 long key = Keys.of(keys[k], FACE, j);
-                if (rim.isDivided(k) && there.size() + back.size() > 4) triangles(there, back, key, made, rim, k);
+                if (band.divided().get(k) && there.size() + back.size() > 4) triangles(there, back, key, made, origin);
                 else {
                     there.addAll(back);
-                    face(there, key, made, rim, k);
+                    face(there, key, made, origin);
                 }
             }
         }
     }
 
-    /** @param line along which it goes, backwards; null for straight */
-    private IntArrayList side(int from, @Nullable CutLine line, int part, int to) {
-        IntArrayList out = new IntArrayList();
-        out.add(from);
-        if (line != null) {
-            IntArrayList nodes = line.between(part);
-            for (int i = nodes.size() - 1; i >= 0; i--) out.add(rest.vertex(nodes.getInt(i)));
+    /** What lies on the profile at the end of a chain between its places j and j + 1, as the line goes there. */
+    private IntArrayList across(Band band, int k, int j, RailLines rails) {
+        Walks.Place at = band.sides().leftAt(band.at()[k]);
+        if (!at.walk().turnsRound(at.index())) return IntArrayList.of();
+        return rails.across(at, k == 0 ? curve.segments() - 1 - j : j);
+    }
+
+    private int material(Band band) {
+        return material == null
+                ? rest.materialBeside(band.chain().vertex(0), band.chain().vertex(1))
+                : out.material(material);
+    }
+
+    /** The vertices of a strip at a station, from the left rail to the right one. */
+    private int[] row(Band band, int k, RailLines rails, long[] keys) {
+        int segments = curve.segments();
+        Walks.Place onLeft = band.sides().leftAt(band.at()[k]),
+                onRight = band.sides().rightAt(band.at()[k]);
+        int[] row = new int[segments + 1];
+        if (onLeft.walk().turnsRound(onLeft.index())) {
+            int[] nodes = rails.profile(onLeft);
+            // At the first station the walk on the right comes in.
+            for (int j = 0; j <= segments; j++) row[j] = rest.vertex(nodes[k == 0 ? segments - j : j]);
+            keys[k] = Keys.of(seed, rest.key(nodes[0]), rest.key(nodes[segments]));
+            return row;
         }
-        out.add(to);
+        Station s = band.station(k);
+        int l = rails.node(onLeft), r = rails.node(onRight);
+        boolean isFirst = k == 0, isEnd = !band.chain().isClosed() && (isFirst || k == band.size() - 1);
+        StripProfile profile = profile(band, k, isEnd, rest.at(l), rest.at(r));
+        keys[k] = Keys.of(seed, rest.key(l), rest.key(r));
+        row[0] = rest.vertex(l);
+        row[segments] = rest.vertex(r);
+        for (int j = 1; j < segments; j++) {
+            Vec3 p = profile.places()[j];
+            row[j] = out.vertex(p.x(), p.y(), p.z(), Keys.of(keys[k], VERTEX, j));
+        }
+        if (isEnd)
+            ends.computeIfAbsent(s.vertex(), _ -> new HashMap<>())
+                    .put(isFirst ? onLeft : onRight, new End(band, isFirst, row, profile));
+        return row;
+    }
+
+    private StripProfile profile(Band band, int k, boolean isEnd, Vec3 left, Vec3 right) {
+        Station s = band.station(k);
+        if (!isEnd) {
+            SurfacePath.Place l = band.left()[k].rail(s.scale()), r = band.right()[k].rail(s.scale());
+            return StripProfile.of(curve, s.place(), left, l, right, r);
+        }
+        Vec3 along = band.station(k == 0 ? 1 : k - 1).place().minus(s.place()).unit();
+        return StripProfile.atCorner(curve, s.place(), along, left, right);
+    }
+
+    /** Closes what is left open where several strips end. */
+    private void corner(BandNet net, Station node) {
+        Map<Walks.Place, End> here = ends.getOrDefault(node.vertex(), Map.of());
+        if (here.size() < 3) return;
+        Walks.Place start = here.entrySet().stream()
+                .min(Comparator.comparingLong(e -> key(e.getValue())))
+                .orElseThrow()
+                .getKey();
+        List<End> around = new ArrayList<>();
+        Walks.Place at = start;
+        do {
+            End end = here.get(at);
+            if (end == null) throw new IllegalStateException("a corner that does not close");
+            around.add(end);
+            // On the left of a band lies the walk that has come in along the next one.
+            Walks.Place before = at.moved(-1);
+            at = net.walks()
+                    .place(
+                            before.walk().vertex(before.index() + 1),
+                            before.walk().vertex(before.index()));
+        } while (!at.equals(start));
+        close(around, node);
+    }
+
+    /** From the outline of a corner, counter-clockwise, a grid or a face. */
+    private void close(List<End> around, Station node) {
+        int sides = around.size(), n = curve.segments();
+        int[][] outline = new int[sides][];
+        Vec3[] feet = new Vec3[sides], starts = new Vec3[sides];
+        double[] turn = new double[sides];
+        for (int i = 0; i < sides; i++) {
+            End e = around.get(i);
+            // Seen from the corner the side runs from the right rail to the left.
+            outline[i] = e.isFirst ? reversed(e.row) : e.row;
+            feet[i] = e.profile.foot().minus(node.place());
+            Vec3[] p = e.profile.places();
+            starts[i] = p[e.isFirst ? n : 0].minus(node.place());
+            turn[i] = e.profile.turn();
+        }
+        Origin origin = new Origin(null, 0, node, node);
+        long whole = Keys.of(seed, CORNER, key(around.getFirst()));
+        if (!grids || n == 1) {
+            IntArrayList ring = new IntArrayList();
+            for (int[] side : outline) for (int j = 0; j < n; j++) ring.add(side[j]);
+            face(ring, whole, material(around.getFirst().band), origin);
+            return;
+        }
+        Vec3[] places = new CornerPatch(curve, feet, starts, turn).places();
+        PatchFaces.Sink sink = new PatchFaces.Sink() {
+            @Override
+            public int vertex(Vec3 place, long key) {
+                Vec3 p = node.place().plus(place);
+                return out.vertex(p.x(), p.y(), p.z(), key);
+            }
+
+            @Override
+            public void face(long key, int side, int[] vertices, int count) {
+                IntArrayList ring = new IntArrayList(vertices, 0, count);
+                StripBuilder.this.face(ring, key, material(around.get(side).band), origin);
+            }
+        };
+        PatchFaces.emit(sink, outline, places, i -> Keys.of(whole, key(around.get(i))));
+    }
+
+    private long key(End e) {
+        return Keys.of(out.vertexKey(e.row[0]), out.vertexKey(e.row[e.row.length - 1]));
+    }
+
+    private static int[] reversed(int[] row) {
+        int[] back = new int[row.length];
+        for (int i = 0; i < row.length; i++) back[i] = row[row.length - 1 - i];
+        return back;
+    }
+
+    private IntArrayList side(int from, IntArrayList nodes, int to) {
+        IntArrayList side = new IntArrayList();
+        side.add(from);
+        side.addAll(inner(nodes));
+        side.add(to);
+        return side;
+    }
+
+    /** The vertices of nodes, the last one first. */
+    private IntArrayList inner(IntArrayList nodes) {
+        IntArrayList out = new IntArrayList();
+        for (int i = nodes.size() - 1; i >= 0; i--) out.add(rest.vertex(nodes.getInt(i)));
         return out;
     }
 
-    private void face(IntArrayList ring, long key, int made, Rim rim, int k) {
+    private void face(IntArrayList ring, long key, int made, Origin origin) {
         IntArrayList once = new IntArrayList();
         for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
         while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
         if (once.size() < 3) return;
         int f = out.face(key, made, once.elements(), 0, once.size());
         out.tag(madeTag, ElementKind.FACE, f, 1);
-        origins.add(ObjectIntPair.of(rim, k));
+        origins.add(origin);
     }
 
     /** Fills what is between two sides that run against each other, by the shorter diagonal each time. */
-    private void triangles(IntArrayList there, IntArrayList back, long key, int made, Rim rim, int k) {
+    private void triangles(IntArrayList there, IntArrayList back, long key, int made, Origin origin) {
         int i = 0, j = back.size() - 1, count = 0;
         while (i < there.size() - 1 || j > 0) {
             int a = there.getInt(i), b = back.getInt(j);
             boolean onThere =
                     j == 0 || i < there.size() - 1 && apart(there.getInt(i + 1), b) <= apart(a, back.getInt(j - 1));
             int c = onThere ? there.getInt(++i) : back.getInt(--j);
-            face(IntArrayList.of(a, c, b), Keys.of(key, count++), made, rim, k);
+            face(IntArrayList.of(a, c, b), Keys.of(key, count++), made, origin);
         }
     }
 
@@ -130,28 +277,5 @@ final class StripBuilder {
         double x = out.coordinate(a, 0) - out.coordinate(b, 0), y = out.coordinate(a, 1) - out.coordinate(b, 1);
         double z = out.coordinate(a, 2) - out.coordinate(b, 2);
         return x * x + y * y + z * z;
-    }
-
-    /** The places of a section between two rails, whose corner is where the surfaces would meet if they went on straight. */
-    private void section(Rim rim, int k, Vec3 left, Vec3 right, Vec3[] places) {
-        Station s = rim.stations().get(k);
-        SurfacePath.Place l = s.left().rail(rim.scale(k)), r = s.right().rail(rim.scale(k));
-        Vec3 corner = corner(s.place(), l, r), a = left.minus(corner), b = right.minus(corner);
-        double turn = Math.PI - Math.atan2(a.cross(b).length(), a.dot(b));
-        double[] ab = new double[2 * places.length];
-        section.at(turn, ab);
-        for (int j = 0; j < places.length; j++)
-            places[j] = corner.plus(a.times(ab[2 * j])).plus(b.times(ab[2 * j + 1]));
-    }
-
-    /** The middle of where the tangents at the rails come nearest to each other; the rim itself where that is far off. */
-    private static Vec3 corner(Vec3 rim, SurfacePath.Place l, SurfacePath.Place r) {
-        Vec3 d = l.at().minus(r.at()), u = l.way(), v = r.way();
-        double uv = u.dot(v), det = 1 - uv * uv;
-        if (det < 1e-4) return rim;
-        double s = (uv * v.dot(d) - u.dot(d)) / det, t = (v.dot(d) - uv * u.dot(d)) / det;
-        Vec3 p = l.at().plus(u.times(s)).plus(r.at().plus(v.times(t))).times(0.5);
-        double far = Math.min(l.at().minus(rim).length(), r.at().minus(rim).length());
-        return s < 0 && t < 0 && p.minus(rim).length() < far / 2 ? p : rim;
     }
 }

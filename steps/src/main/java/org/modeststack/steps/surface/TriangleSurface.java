@@ -14,7 +14,7 @@ public final class TriangleSurface implements Memory.Counted {
     /** The vertex of each corner of a triangle, three each. */
     public final int[] vertex;
 
-    final Adjacency adj;
+    public final Adjacency adj;
     /** The face of the mesh that each triangle is a part of. */
     private final int[] face;
     /** The corner of the mesh at each corner of a triangle. */
@@ -101,7 +101,7 @@ public final class TriangleSurface implements Memory.Counted {
     }
 
     /** The corner of the mesh at a corner of a triangle. */
-    int meshCorner(int corner) {
+    public int meshCorner(int corner) {
         return this.corner[corner];
     }
 

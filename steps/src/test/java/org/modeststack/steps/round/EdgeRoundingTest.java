@@ -34,7 +34,7 @@ import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.UvSphere;
 
 /** Rims rounded over as many faces as the width takes. */
-class LoopRoundingTest {
+class EdgeRoundingTest {
     private static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
         TestContext context = new TestContext(3);
         return new Arrangement(

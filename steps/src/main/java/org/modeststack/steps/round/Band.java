@@ -1,0 +1,45 @@
+package org.modeststack.steps.round;
+
+import java.util.BitSet;
+import java.util.List;
+
+/**
+ * A chain of edges with the stations of its strip.
+ *
+ * @param stations in the order of the chain; of an open one the first and last are at its ends
+ * @param at for each station its place in the chain
+ * @param left for each station its way to the rail on the left of the chain
+ * @param right to that on the right
+ * @param divided pieces of the strip, from a station to the next, whose outermost faces are triangles, since as one face
+ *     they would cross something
+ */
+record Band(
+        EdgeChain chain, BandSides sides, List<Station> stations, int[] at, Arm[] left, Arm[] right, BitSet divided) {
+    /** Where the width is held back it grows by no more than this for each unit along the chain. */
+    private static final double SLOPE = 0.5;
+
+    int size() {
+        return stations.size();
+    }
+
+    /** How many pieces the strip has. */
+    int pieces() {
+        return chain.isClosed() ? size() : size() - 1;
+    }
+
+    Station station(int k) {
+        return stations.get(k % size());
+    }
+
+    /** Narrows it beside what is held back as far as it would widen too fast. */
+    void smooth() {
+        for (int turn = 0; turn < 2; turn++) {
+            for (int k = 0; k < pieces(); k++) follow(station(k), station(k + 1));
+            for (int k = pieces() - 1; k >= 0; k--) follow(station(k + 1), station(k));
+        }
+    }
+
+    private static void follow(Station from, Station to) {
+        to.holdTo(from.width() + SLOPE * from.place().minus(to.place()).length());
+    }
+}

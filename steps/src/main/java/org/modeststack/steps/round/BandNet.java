@@ -1,0 +1,141 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.IntToDoubleFunction;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.SurfaceWalk;
+import org.modeststack.steps.surface.TriangleSurface;
+
+/** Chains of edges that hang together, with the stations of their strips and the ways from there to the rails. */
+final class BandNet {
+    /** Held back to less than this share a strip is not worth having. */
+    private static final double LEAST = 0.03;
+
+    /** So many widths from the edges a sharp edge that leaves them is part of a corner of them. */
+    private static final double CORNERS = 3;
+
+    private static final long INNER = 0;
+    private static final long NODE = 2;
+
+    private final Mesh mesh;
+    private final Walks walks;
+    private final List<Band> bands = new ArrayList<>();
+    /** Where chains end or meet, by their vertices. */
+    private final Map<Integer, Station> nodes = new LinkedHashMap<>();
+
+    private final Map<Walks.Place, Stop> stops = new HashMap<>();
+
+    /**
+     * A station as a walk comes by it.
+     *
+     * @param key tells it from all others
+     */
+    record Stop(Station station, Arm arm, long key) {}
+
+    /**
+     * @param width of each edge, mm along the surface
+     * @param edges all that are rounded, also those that do not belong to this
+     * @throws IllegalArgumentException where there is no surface to both sides of all edges
+     */
+    BandNet(
+            TriangleSurface surface,
+            SharpEdges sharp,
+            BitSet edges,
+            List<EdgeChain> chains,
+            IntToDoubleFunction width) {
+        mesh = surface.mesh;
+        IntArrayList vertices = new IntArrayList();
+        chains.forEach(c -> vertices.addAll(c.vertices()));
+        double widest = 0;
+        for (EdgeChain c : chains)
+            for (int i = 0; i < c.edges(); i++) {
+                double w = width.applyAsDouble(edge(c, i));
+                if (!(w > 0)) throw new IllegalArgumentException("no width");
+                widest = Math.max(widest, w);
+            }
+        SurfaceWalk way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
+        walks = new Walks(surface, sharp, edges, chains, width, way);
+        for (EdgeChain c : chains) bands.add(band(c, width, way));
+    }
+
+    private int edge(EdgeChain c, int i) {
+        return mesh.adjacency().edgeBetween(c.vertex(i), c.vertex(i + 1), mesh);
+    }
+
+    private Band band(EdgeChain chain, IntToDoubleFunction width, SurfaceWalk way) {
+        int n = chain.size();
+        double[] widths = new double[n];
+        for (int i = 0; i < n; i++) {
+            boolean isFirst = !chain.isClosed() && i == 0, isLast = !chain.isClosed() && i == n - 1;
+            double before = width.applyAsDouble(edge(chain, isFirst ? 0 : i - 1));
+            double after = width.applyAsDouble(edge(chain, isLast ? i - 1 : i));
+            widths[i] = (before + after) / 2;
+        }
+        BandSides sides = new BandSides(chain, walks);
+        int[] at = new BandStations(mesh, chain, sides, i -> widths[i], way).find();
+        int m = at.length;
+        List<Station> stations = new ArrayList<>();
+        Arm[] left = new Arm[m], right = new Arm[m];
+        for (int k = 0; k < m; k++) {
+            int i = at[k], v = chain.vertex(i);
+            boolean isEnd = !chain.isClosed() && (k == 0 || k == m - 1);
+            int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
+            left[k] = isEnd ? sides.endArm(i, false) : sides.left(before, i, after, widths[i], way);
+            right[k] = isEnd ? sides.endArm(i, true) : sides.right(before, i, after, widths[i], way);
+            Station s = isEnd
+                    ? nodes.computeIfAbsent(v, _ -> new Station(v, mesh.point(v)))
+                    : new Station(v, mesh.point(v));
+            s.add(left[k]);
+            s.add(right[k]);
+            stations.add(s);
+            long key = mesh.vertexKeys()[v], other = mesh.vertexKeys()[chain.vertex(k == 0 ? n - 1 : 0)];
+            // At an end each chain has its part in the key of a place that two of them share.
+            stop(sides.leftAt(i), s, left[k], isEnd ? Keys.of(key, NODE, other) : Keys.of(key, INNER));
+            stop(sides.rightAt(i), s, right[k], isEnd ? Keys.of(key, NODE, other) : Keys.of(key, INNER + 1));
+        }
+        return new Band(chain, sides, stations, at, left, right, new BitSet());
+    }
+
+    private void stop(Walks.Place place, Station station, Arm arm, long key) {
+        stops.merge(place, new Stop(station, arm, key), (a, b) -> new Stop(a.station, a.arm, a.key + b.key));
+    }
+
+    Walks walks() {
+        return walks;
+    }
+
+    List<Band> bands() {
+        return bands;
+    }
+
+    Collection<Station> nodes() {
+        return nodes.values();
+    }
+
+    /** The stop at a place of a walk, or null. */
+    @Nullable
+    Stop stop(WalkSide walk, int index) {
+        return stops.get(new Walks.Place(walk, index));
+    }
+
+    /** Narrows strips beside what is held back. */
+    void smooth() {
+        // What narrows one band narrows others at their common end.
+        for (int round = 0; round < 3; round++) bands.forEach(Band::smooth);
+    }
+
+    boolean isWorthwhile() {
+        for (Band b : bands) for (Station s : b.stations()) if (s.share() < LEAST) return false;
+        return true;
+    }
+}

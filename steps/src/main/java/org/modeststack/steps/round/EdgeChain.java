@@ -1,0 +1,100 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collections;
+import java.util.List;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Loops;
+
+/**
+ * Picked edges in a row, from a vertex where they end or meet others to the next such, or round to where they began.
+ *
+ * @param vertices in order; of a closed chain the first is not there again at its end
+ */
+record EdgeChain(IntArrayList vertices, boolean isClosed) {
+    int size() {
+        return vertices.size();
+    }
+
+    int vertex(int i) {
+        return vertices.getInt(isClosed ? Math.floorMod(i, size()) : i);
+    }
+
+    /** How many edges it has. */
+    int edges() {
+        return isClosed ? size() : size() - 1;
+    }
+
+    /**
+     * All chains of the edges of a mesh. Each begins with its end of the lesser key, or with the vertex of the least and
+     * goes on to the lesser of its neighbours, whatever order the mesh is in.
+     */
+    static List<EdgeChain> of(Mesh mesh, BitSet edges) {
+        Adjacency adj = mesh.adjacency();
+        int[] degree = degrees(adj, mesh.vertexCount(), edges);
+        BitSet seen = new BitSet();
+        List<EdgeChain> out = new ArrayList<>();
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            int low = adj.edgeLow(e), high = adj.edgeHigh(e);
+            if (!seen.get(e) && degree[low] != 2) out.add(open(mesh, edges, degree, seen, e, low));
+            if (!seen.get(e) && degree[high] != 2) out.add(open(mesh, edges, degree, seen, e, high));
+        }
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            if (seen.get(e)) continue;
+            IntArrayList loop = walk(mesh, edges, degree, seen, e, adj.edgeLow(e));
+            loop.removeInt(loop.size() - 1);
+            out.add(new EdgeChain(begun(mesh, loop), true));
+        }
+        return out;
+    }
+
+    private static int[] degrees(Adjacency adj, int vertices, BitSet edges) {
+        int[] degree = new int[vertices];
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            degree[adj.edgeLow(e)]++;
+            degree[adj.edgeHigh(e)]++;
+        }
+        return degree;
+    }
+
+    private static EdgeChain open(Mesh mesh, BitSet edges, int[] degree, BitSet seen, int e, int from) {
+        IntArrayList v = walk(mesh, edges, degree, seen, e, from);
+        long[] keys = mesh.vertexKeys();
+        int n = v.size();
+        int order = Long.compare(keys[v.getInt(0)], keys[v.getInt(n - 1)]);
+        if (order == 0) order = Long.compare(keys[v.getInt(1)], keys[v.getInt(n - 2)]);
+        if (order > 0) Collections.reverse(v);
+        return new EdgeChain(v, false);
+    }
+
+    /** The vertices from one on, over an edge, as far as two edges meet at each; the first again where it comes round. */
+    private static IntArrayList walk(Mesh mesh, BitSet edges, int[] degree, BitSet seen, int first, int from) {
+        Adjacency adj = mesh.adjacency();
+        IntArrayList out = new IntArrayList();
+        out.add(from);
+        int e = first, v = from;
+        while (true) {
+            seen.set(e);
+            v = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            out.add(v);
+            if (degree[v] != 2 || v == from) return out;
+            int next = e;
+            for (int f : Loops.edgesAt(mesh, adj, v)) if (f != e && edges.get(f)) next = f;
+            e = next;
+        }
+    }
+
+    private static IntArrayList begun(Mesh mesh, IntArrayList loop) {
+        int n = loop.size(), first = 0;
+        for (int i = 1; i < n; i++)
+            if (mesh.vertexKeys()[loop.getInt(i)] < mesh.vertexKeys()[loop.getInt(first)]) first = i;
+        long after = mesh.vertexKeys()[loop.getInt((first + 1) % n)];
+        long before = mesh.vertexKeys()[loop.getInt((first + n - 1) % n)];
+        IntArrayList out = new IntArrayList(n);
+        for (int i = 0; i < n; i++) out.add(loop.getInt(Math.floorMod(after < before ? first + i : first - i, n)));
+        return out;
+    }
+}

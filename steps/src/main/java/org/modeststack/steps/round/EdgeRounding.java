@@ -1,0 +1,206 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.IntToDoubleFunction;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.search.Crossings;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.surface.Imprint;
+import org.modeststack.steps.surface.ImprintMesh;
+import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.TriangleSurface;
+
+/**
+ * Rounds edges by rails that run over as many faces as they need: how a surface is divided does not matter. From stations
+ * along each chain of edges the width is measured along the surface on either side; the rails are cut into the mesh, what
+ * lies between them is taken out, and a strip of quads goes in, one station opposite the other. Where chains meet, their
+ * rails do, and a grid closes the corner; where a chain ends, its profile is cut into what is behind. Where something
+ * meets, strips are narrower at that place, and widen again beside it. In time linear in the mesh.
+ */
+public final class EdgeRounding {
+    private static final int ROUNDS = 24;
+
+    private final Mesh in;
+    private final TriangleSurface surface;
+    private final BitSet edges;
+    private final ProfileCurve curve;
+    private final boolean grids;
+    private final StepContext context;
+    private final @Nullable String material;
+    /** Whether faces have been divided, so that it may come out as wide as it is. */
+    private boolean again;
+
+    /**
+     * @param edges of the mesh, each between two faces
+     * @param grids whether corners are closed by grids, or by one face
+     * @param material of the strips; null for that of the faces beside them
+     */
+    public EdgeRounding(
+            Mesh in, BitSet edges, ProfileCurve curve, boolean grids, @Nullable String material, StepContext context) {
+        this.in = in;
+        this.edges = edges;
+        this.curve = curve;
+        this.grids = grids;
+        this.material = material;
+        this.context = context;
+        surface = TriangleSurface.of(in);
+    }
+
+    /**
+     * What has become of the edges.
+     *
+     * @param left edges that were not rounded: beside a border, or without room
+     * @param held how many edges have a strip that is narrower than asked
+     * @param least the least share of the width that was reached
+     * @param place where that is; null where nothing was held back
+     */
+    public record Rounded(
+            Mesh mesh,
+            BitSet left,
+            int held,
+            double least,
+            @Nullable Vec3 place) {}
+
+    /** @param width for each edge, mm along the surface */
+    public Rounded round(IntToDoubleFunction width) {
+        List<BandNet> nets = new ArrayList<>();
+        SharpEdges sharp = new SharpEdges(in);
+        for (List<EdgeChain> chains : together(EdgeChain.of(in, edges))) {
+            BandNet net = net(chains, sharp, width);
+            if (net != null) nets.add(net);
+        }
+        Mesh out = null;
+        for (int round = 0; out == null && !nets.isEmpty() && round < ROUNDS; round++) {
+            Work.checkpoint();
+            Set<Station> troubled = new LinkedHashSet<>();
+            again = false;
+            Mesh tried = attempt(nets, troubled);
+            if (tried != null && troubled.isEmpty() && !again) {
+                // What is left to others is better than a body that is not closed.
+                if (borders(tried) != borders(in)) return new Rounded(in, edges, 0, 1, null);
+                out = tried;
+            }
+            troubled.forEach(Station::hold);
+            nets.forEach(BandNet::smooth);
+            nets.removeIf(net -> !net.isWorthwhile());
+        }
+        return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
+    }
+
+    /** Null for edges that have no surface on both sides, or one without area; they are left to others. */
+    private @Nullable BandNet net(List<EdgeChain> chains, SharpEdges sharp, IntToDoubleFunction width) {
+        try {
+            return new BandNet(surface, sharp, edges, chains, width);
+        } catch (IllegalArgumentException e) {
+            return null;
+        }
+    }
+
+    /** Chains that hang together. */
+    private Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
+        DisjointSets sets = new DisjointSets(in.vertexCount());
+        for (EdgeChain c : chains) sets.join(c.vertex(0), c.vertex(c.size() - 1));
+        Int2ObjectLinkedOpenHashMap<List<EdgeChain>> out = new Int2ObjectLinkedOpenHashMap<>();
+        for (EdgeChain c : chains)
+            out.computeIfAbsent(sets.find(c.vertex(0)), _ -> new ArrayList<>()).add(c);
+        return out.values();
+    }
+
+    private Rounded report(Mesh out, List<BandNet> nets) {
+        BitSet left = (BitSet) edges.clone();
+        int held = 0;
+        double least = 1;
+        Vec3 place = null;
+        for (BandNet net : nets)
+            for (Band band : net.bands()) {
+                EdgeChain c = band.chain();
+                for (int i = 0; i < c.edges(); i++)
+                    left.clear(in.adjacency().edgeBetween(c.vertex(i), c.vertex(i + 1), in));
+                double worst = 1;
+                for (Station s : band.stations()) {
+                    worst = Math.min(worst, s.share());
+                    if (s.share() >= least - 1e-9) continue;
+                    least = s.share();
+                    place = s.place();
+                }
+                if (worst < 1 - 1e-6) held += c.edges();
+            }
+        return new Rounded(out, left, held, least, place);
+    }
+
+    /**
+     * @param troubled receives the stations at which something does not come out
+     * @return null where the rails do not
+     */
+    private @Nullable Mesh attempt(List<BandNet> nets, Set<Station> troubled) {
+        Imprint imprint = new Imprint(surface, edges);
+        IntArrayList seeds = new IntArrayList();
+        List<RailLines> rails = new ArrayList<>();
+        for (BandNet net : nets) {
+            rails.add(new RailLines(net, imprint, curve, context.seed()));
+            for (WalkSide walk : net.walks().all())
+                for (int i = 0; i < walk.size(); i++) seeds.add(surface.meshCorner(walk.corner(i)));
+        }
+        Imprint.Cut cut = imprint.cut(seeds);
+        if (cut == null) {
+            rails.forEach(r -> troubled.addAll(r.troubled()));
+            return null;
+        }
+        StripBuilder strips = new StripBuilder(
+                new ImprintMesh(surface, imprint.nodes(), cut),
+                curve,
+                grids,
+                context.seed(),
+                context.madeTag(),
+                material);
+        for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
+        Mesh out = strips.build();
+        check(out, strips, troubled);
+        return out;
+    }
+
+    private static int borders(Mesh m) {
+        Adjacency adj = m.adjacency();
+        int n = 0;
+        for (int e = 0; e < adj.edgeCount(); e++) if (adj.edgeSides(e) != 2) n++;
+        return n;
+    }
+
+    /** Whether new faces have area and pass through nothing. */
+    private void check(Mesh out, StripBuilder strips, Set<Station> troubled) {
+        for (int f = 0; f < out.faceCount(); f++) {
+            StripBuilder.Origin origin = strips.origin(f);
+            if (origin != null && Health.isDegenerate(out, f)) trouble(origin, troubled);
+        }
+        Crossings.find(out, f -> strips.origin(f) != null, (f, g) -> {
+            for (int either : new int[] {f, g}) {
+                StripBuilder.Origin origin = strips.origin(either);
+                if (origin == null) continue;
+                Band band = origin.band();
+                if (band != null && out.sides(either) > 4 && !band.divided().get(origin.piece())) {
+                    band.divided().set(origin.piece());
+                    again = true;
+                } else trouble(origin, troubled);
+            }
+        });
+    }
+
+    private static void trouble(StripBuilder.Origin origin, Set<Station> troubled) {
+        troubled.add(origin.from());
+        troubled.add(origin.to());
+    }
+}

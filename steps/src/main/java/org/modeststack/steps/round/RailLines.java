@@ -1,0 +1,119 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.surface.CutLine;
+import org.modeststack.steps.surface.Imprint;
+import org.modeststack.steps.surface.SurfacePath;
+
+/** The lines that a net's rails are cut into the mesh along: one for each walk, station by station. */
+final class RailLines {
+    /** Vertices of a rail that are nearer to each other, as a share of the width, are one. */
+    private static final double ONE_PLACE = 2e-3;
+
+    private static final long END = 7;
+
+    private final BandNet net;
+    private final ProfileCurve curve;
+    private final long seed;
+    private final Map<WalkSide, CutLine> lines = new HashMap<>();
+    /** For each line its stations. */
+    private final Map<CutLine, List<Station>> stations = new HashMap<>();
+    /** For each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
+    private final Map<Walks.Place, Integer> numbers = new HashMap<>();
+
+    RailLines(BandNet net, Imprint imprint, ProfileCurve curve, long seed) {
+        this.net = net;
+        this.curve = curve;
+        this.seed = seed;
+        for (WalkSide walk : net.walks().all()) lines.put(walk, line(walk, imprint));
+    }
+
+    /** A place in the line of a walk. */
+    private record Mark(Station station, SurfacePath.Place place, long key) {}
+
+    private CutLine line(WalkSide walk, Imprint imprint) {
+        List<Mark> marks = new ArrayList<>();
+        for (int i = 0; i < walk.size(); i++) {
+            BandNet.Stop stop = net.stop(walk, i);
+            if (stop == null) continue;
+            Walks.Place at = new Walks.Place(walk, i);
+            numbers.put(at, marks.size());
+            Station s = stop.station();
+            if (walk.turnsRound(i)) end(s, net.walks().end(at), stop.key(), marks);
+            else marks.add(new Mark(s, stop.arm().rail(s.scale()), Keys.of(seed, stop.key())));
+        }
+        CutLine line = imprint.line();
+        stations.put(line, marks.stream().map(Mark::station).toList());
+        for (Mark m : marks) line.station(m.place, ONE_PLACE * m.station.width(), m.key);
+        for (int i = 0; i < marks.size(); i++) {
+            Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());
+            double near = ONE_PLACE * Math.min(a.station.width(), b.station.width());
+            line.go(i, a.place.normal().plus(b.place.normal()), near, a.key);
+        }
+        return line;
+    }
+
+    /** The profile at the end of a chain, from where the walk comes in to where it goes out. */
+    private void end(Station s, ChainEnd end, long key, List<Mark> marks) {
+        SurfacePath.Place in = end.in().rail(s.scale()), out = end.out().rail(s.scale());
+        marks.add(new Mark(s, in, Keys.of(seed, key, END, 0)));
+        Vec3[] places =
+                StripProfile.of(curve, s.place(), in.at(), in, out.at(), out).places();
+        for (int j = 1; j < places.length - 1; j++) {
+            SurfacePath.Place p = end.onSurface(
+                    places[j].minus(s.place()),
+                    out.at().minus(s.place()),
+                    in.at().minus(s.place()));
+            marks.add(new Mark(s, p, Keys.of(seed, key, END, j)));
+        }
+        marks.add(new Mark(s, out, Keys.of(seed, key, END, places.length - 1)));
+    }
+
+    /** The node of a stop that is not at the end of a chain. */
+    int node(Walks.Place at) {
+        return line(at).station(number(at));
+    }
+
+    /** The nodes of the profile at the end of a chain, from where the walk comes in to where it goes out. */
+    int[] profile(Walks.Place at) {
+        int[] out = new int[curve.segments() + 1];
+        for (int j = 0; j < out.length; j++) out[j] = line(at).station(number(at) + j);
+        return out;
+    }
+
+    /** The nodes strictly between one place of the profile at the end of a chain and the next. */
+    IntArrayList across(Walks.Place at, int j) {
+        return line(at).between(number(at) + j);
+    }
+
+    /** The nodes of a rail strictly between a stop and the next. */
+    IntArrayList after(Walks.Place at) {
+        int part = number(at) + (at.walk().turnsRound(at.index()) ? curve.segments() : 0);
+        return line(at).between(part);
+    }
+
+    private CutLine line(Walks.Place at) {
+        return lines.getOrDefault(at.walk(), lines.values().iterator().next());
+    }
+
+    private int number(Walks.Place at) {
+        return numbers.getOrDefault(at, 0);
+    }
+
+    /** The stations at which lines do not come out. */
+    List<Station> troubled() {
+        List<Station> out = new ArrayList<>();
+        stations.forEach((line, of) -> line.troubled().stream().forEach(part -> {
+            out.add(of.get(part));
+            out.add(of.get((part + 1) % of.size()));
+        }));
+        return out;
+    }
+}

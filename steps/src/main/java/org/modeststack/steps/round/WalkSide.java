@@ -1,0 +1,289 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.SurfaceWalk;
+import org.modeststack.steps.surface.TriangleSurface;
+
+/**
+ * A walk along picked edges that keeps to the left, round to where it began, and the side on its left, laid out in the
+ * plane: by how much the walk turns at each vertex is told by the angles of the triangles there. So it is known in which
+ * direction over the surface a rail lies, whatever the edges and the surface do in space.
+ */
+final class WalkSide {
+    /** A rail is no farther from a corner of the edges than this, as a multiple of the width. */
+    private static final double MITRE = 10;
+
+    /** A rail may be nearer to the edges by this share of the width. */
+    private static final double EXACT = 1e-6;
+
+    private static final int ROUNDS = 60;
+
+    /** How near to the edges themselves a way may leave them, radians. */
+    private static final double LEAST = 0.02;
+
+    /** Rails that turn by less than this between two edges are one straight line; sine. */
+    private static final double STRAIGHT = 0.02;
+
+    /** A strip ends along a sharp edge that is this near to square, radians. */
+    private static final double SQUARE = Math.toRadians(80);
+
+    private final TriangleSurface surface;
+    private final SharpEdges sharp;
+    private final int n;
+    /** For each place of the walk its vertex, the corner there whose side it leaves by, and that side's length. */
+    private final int[] vertex;
+
+    private final int[] corner;
+    private final double[] length;
+    /** The angle from there to the side it has come by. */
+    private final double[] angle;
+
+    private WalkSide(TriangleSurface surface, SharpEdges sharp, IntArrayList corners) {
+        this.surface = surface;
+        this.sharp = sharp;
+        n = corners.size();
+        corner = corners.toIntArray();
+        vertex = new int[n];
+        length = new double[n];
+        angle = new double[n];
+        for (int i = 0; i < n; i++) vertex[i] = surface.vertex[corner[i]];
+        for (int i = 0; i < n; i++) {
+            length[i] = surface.point(TriangleSurface.next(corner[i]))
+                    .minus(surface.point(corner[i]))
+                    .length();
+            for (int c = corner[i]; ; c = surface.turned(c)) {
+                angle[i] += surface.angle(c);
+                if (ends(c, i)) break;
+            }
+        }
+    }
+
+    /**
+     * The walks along edges.
+     *
+     * @throws IllegalArgumentException where one of them comes upon a border of the surface
+     */
+    static List<WalkSide> of(TriangleSurface surface, SharpEdges sharp, BitSet edges, List<EdgeChain> chains) {
+        List<WalkSide> out = new ArrayList<>();
+        BitSet seen = new BitSet();
+        for (EdgeChain chain : chains)
+            for (int i = 0; i < chain.edges(); i++)
+                for (int way = 0; way < 2; way++) {
+                    int c = surface.cornerOf(chain.vertex(i + way), chain.vertex(i + 1 - way));
+                    if (c < 0) throw new IllegalArgumentException("no surface beside an edge");
+                    if (!seen.get(c)) out.add(new WalkSide(surface, sharp, walk(surface, edges, c, seen)));
+                }
+        return out;
+    }
+
+    private static IntArrayList walk(TriangleSurface surface, BitSet edges, int first, BitSet seen) {
+        IntArrayList out = new IntArrayList();
+        for (int c = first; !seen.get(c); ) {
+            seen.set(c);
+            out.add(c);
+            c = TriangleSurface.next(c);
+            while (surface.edge(c) < 0 || !edges.get(surface.edge(c))) {
+                int twin = surface.adj.twin(c);
+                if (twin < 0) throw new IllegalArgumentException("a border beside an edge");
+                c = TriangleSurface.next(twin);
+            }
+        }
+        return out;
+    }
+
+    private boolean ends(int c, int i) {
+        return surface.vertex[TriangleSurface.next(TriangleSurface.next(c))] == vertex[before(i)];
+    }
+
+    int size() {
+        return n;
+    }
+
+    /** The corner of a triangle at a place of the walk, whose side the walk leaves by. */
+    int corner(int i) {
+        return corner[i];
+    }
+
+    int vertex(int i) {
+        return vertex[Math.floorMod(i, n)];
+    }
+
+    private int before(int i) {
+        return (i + n - 1) % n;
+    }
+
+    int next(int i) {
+        return (i + 1) % n;
+    }
+
+    /** Whether the walk turns round at the end of a chain. */
+    boolean turnsRound(int i) {
+        return vertex[before(i)] == vertex[next(i)];
+    }
+
+    /** By how much the walk turns to this side at a vertex, radians. */
+    double turn(int i) {
+        return Math.PI - angle[i];
+    }
+
+    /** Whether a sharp edge leaves it on this side. */
+    boolean hasSharp(int i) {
+        return !sharpAt(i).isEmpty();
+    }
+
+    /** The angles at which sharp edges leave, from the edge after on. */
+    private DoubleArrayList sharpAt(int i) {
+        DoubleArrayList out = new DoubleArrayList();
+        double gone = 0;
+        for (int c = corner[i]; ; c = surface.turned(c)) {
+            gone += surface.angle(c);
+            if (ends(c, i)) return out;
+            int e = surface.edge(TriangleSurface.next(TriangleSurface.next(c)));
+            if (e >= 0 && sharp.is(e)) out.add(gone);
+        }
+    }
+
+    private static double nearest(DoubleArrayList angles, double wanted) {
+        double best = -1;
+        for (double a : angles) if (best < 0 || Math.abs(a - wanted) < Math.abs(best - wanted)) best = a;
+        return best;
+    }
+
+    /** The place of the walk at least so far from another, or beside it where the walk turns or ends before. */
+    int away(int at, int step, double far) {
+        double gone = 0;
+        int i = at;
+        do {
+            gone += length[step > 0 ? i : before(i)];
+            i = Math.floorMod(i + step, n);
+        } while (gone < far && !turnsRound(i) && Math.abs(turn(i)) < Math.PI / 6 && i != at);
+        return i;
+    }
+
+    /**
+     * The way from a station to the rail on this side.
+     *
+     * @param before the station before, and the one after, by their places in the walk
+     * @param in how far the rail runs from the edges before, mm; {@code out} from those after
+     */
+    Arm arm(int before, int at, int after, double in, double out, SurfaceWalk walk) {
+        Vec3 u = laid(at, before, -1).times(-1).unit(), v = laid(at, after, 1).unit();
+        Vec3 left = normal(u), right = normal(v);
+        double turn = u.x() * v.y() - u.y() * v.x();
+        // Where the walk goes back on itself the way goes straight on.
+        Vec3 way = Math.abs(turn) > STRAIGHT
+                ? v.times(in).minus(u.times(out)).times(1 / turn)
+                : left.plus(right).length() > 1e-6 ? left.plus(right) : right;
+        way = way.unit();
+        if (Math.abs(turn) > STRAIGHT && way.dot(left.plus(right)) < 0)
+            way = left.plus(right).unit();
+        double a = Math.atan2(way.y(), way.x());
+        if (a < 0) a += 2 * Math.PI;
+        // Beyond the last edge it is nearer to the first one, from the other side.
+        if (a > angle[at] && a - angle[at] > 2 * Math.PI - a) a = LEAST;
+        double edge = nearest(sharpAt(at), a);
+        a = edge >= 0
+                ? edge
+                : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
+        Vec3 goes = new Vec3(Math.cos(a), Math.sin(a), 0);
+        double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
+        double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
+        return arm(at, a, Math.max(one, two), Math.min(in, out), walk);
+    }
+
+    private static Vec3 normal(Vec3 v) {
+        return new Vec3(-v.y(), v.x(), 0);
+    }
+
+    /**
+     * The two ways at the end of a chain, on the left of where the walk comes in and of where it goes out: along sharp
+     * edges that are about square to it, or else square.
+     */
+    ChainEnd end(int at, double width, SurfaceWalk walk) {
+        double whole = angle[at], square = Math.min(Math.PI / 2, 0.49 * whole);
+        DoubleArrayList edges = sharpAt(at);
+        double out = nearest(edges, square), in = nearest(edges, whole - square);
+        boolean fits =
+                out >= 0 && out < in && Math.abs(out - square) < SQUARE && Math.abs(whole - square - in) < SQUARE;
+        if (!fits) {
+            out = square;
+            in = whole - square;
+        }
+        double o = Math.min(MITRE * width, width / Math.abs(Math.sin(out)));
+        double i = Math.min(MITRE * width, width / Math.abs(Math.sin(whole - in)));
+        return new ChainEnd(corner[at], arm(at, in, i, width, walk), in, arm(at, out, o, width, walk), out, walk);
+    }
+
+    private Arm arm(int at, double angle, double least, double width, SurfaceWalk walk) {
+        double distance = distance(at, angle, least, width);
+        return new Arm(walk.from(corner[at], angle, distance), distance);
+    }
+
+    /**
+     * How far a way has to go to be as far as the width from the edges round it, laid out in the plane: it goes on by
+     * what is missing, which never takes it too far. Round the outside of a corner it goes to where the rails beside it meet.
+     *
+     * @param least how far that is, mm
+     */
+    private double distance(int at, double angle, double least, double width) {
+        Vec3 way = new Vec3(Math.cos(angle), Math.sin(angle), 0);
+        double gone = least, most = Math.max(least, MITRE * width);
+        List<Vec3> ahead = around(at, 1, 2 * width), behind = around(at, -1, 2 * width);
+        for (int round = 0; round < ROUNDS && gone < most; round++) {
+            Vec3 p = way.times(gone);
+            // What is farther along the edges is nearest only where the way runs beside it.
+            if (round > 0 && gone > 2 * width) {
+                ahead = around(at, 1, 2 * gone);
+                behind = around(at, -1, 2 * gone);
+            }
+            double missing = width - Math.min(distance(p, ahead), distance(p, behind));
+            if (missing < EXACT * width) break;
+            gone += missing;
+        }
+        return Math.min(gone, most);
+    }
+
+    private static double distance(Vec3 p, List<Vec3> line) {
+        double least = p.length();
+        for (int i = 1; i < line.size(); i++) least = Math.min(least, p.distanceTo(line.get(i - 1), line.get(i)));
+        return least;
+    }
+
+    /** The walk from a vertex on, laid out in the plane as far as to a length. */
+    private List<Vec3> around(int at, int step, double reach) {
+        List<Vec3> out = new ArrayList<>();
+        out.add(Vec3.ZERO);
+        double heading = step > 0 ? 0 : -turn(at), gone = 0;
+        int i = at;
+        // Half the walk each way is all of it.
+        for (int k = 0; k < n / 2 && gone < reach; k++) {
+            int edge = step > 0 ? i : before(i);
+            gone += length[edge];
+            Vec3 along = new Vec3(Math.cos(heading), Math.sin(heading), 0).times(step * length[edge]);
+            out.add(out.getLast().plus(along));
+            i = Math.floorMod(i + step, n);
+            heading += step * turn(i);
+        }
+        return out;
+    }
+
+    /** Where one vertex lies from another in the plane, if the edge after that runs along X. */
+    private Vec3 laid(int at, int to, int step) {
+        double heading = step > 0 ? 0 : -turn(at), x = 0, y = 0;
+        int i = at;
+        do {
+            int edge = step > 0 ? i : before(i);
+            x += step * length[edge] * Math.cos(heading);
+            y += step * length[edge] * Math.sin(heading);
+            i = Math.floorMod(i + step, n);
+            heading += step * turn(i);
+        } while (i != to);
+        return new Vec3(x, y, 0);
+    }
+}
