@@ -20,22 +20,36 @@ final class RimGeometry {
     private final Mesh mesh;
     private final BitSet rim;
     private final IntArrayList edges = new IntArrayList();
+    private final SurfaceDistance surface;
 
     RimGeometry(Mesh mesh, Selection rim) {
         this.mesh = mesh;
         this.rim = rim.elements();
         this.rim.stream().forEach(edges::add);
+        surface = new SurfaceDistance(mesh, this.rim);
     }
 
+    /** The edges of the cut, as far as a bevel takes them: what turns by no more than 30 degrees is left alone. */
     static RimGeometry of(CutBodies.Case c) {
         Tag t = c.mesh().tag(c.rim());
-        Selection all = Selection.of(c.mesh(), t).to(c.mesh(), ElementKind.EDGE);
+        return sharp(
+                c.mesh(),
+                Selection.of(c.mesh(), t).to(c.mesh(), ElementKind.EDGE).elements());
+    }
+
+    /** All edges of the body that a bevel takes. */
+    static RimGeometry whole(CutBodies.Case c) {
+        BitSet all = new BitSet();
+        all.set(0, c.mesh().adjacency().edgeCount());
+        return sharp(c.mesh(), all);
+    }
+
+    private static RimGeometry sharp(Mesh mesh, BitSet edges) {
         BitSet sharp = new BitSet();
-        // The bevel leaves alone what turns by no more than 30 degrees.
-        all.elements().stream()
-                .filter(e -> cosine(c.mesh(), e) < Math.cos(Math.toRadians(30)))
+        edges.stream()
+                .filter(e -> cosine(mesh, e) < Math.cos(Math.toRadians(30)))
                 .forEach(sharp::set);
-        return new RimGeometry(c.mesh(), new Selection(ElementKind.EDGE, sharp));
+        return new RimGeometry(mesh, new Selection(ElementKind.EDGE, sharp));
     }
 
     boolean isEmpty() {
@@ -49,11 +63,12 @@ final class RimGeometry {
         return FaceFrames.of(m).cosine(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);
     }
 
-    /** How far a point is from the rim, mm. */
-    double distance(Vec3 p) {
-        double least = Double.POSITIVE_INFINITY;
-        for (int e : edges) least = Math.min(least, distance(p, e));
-        return least;
+    /** How far a place on the body is from the rim along the surface, mm; {@code most} where it is farther. */
+    double distance(Vec3 p, double most) {
+        double through = most;
+        for (int e : edges) through = Math.min(through, distance(p, e));
+        // No way over the surface is shorter than the one through space.
+        return Math.max(through, surface.of(p, most));
     }
 
     private double distance(Vec3 p, int e) {
@@ -81,9 +96,9 @@ final class RimGeometry {
             if (!rim.get(e) && !meets && cosine(mesh, e) < SHARP) near.set(e);
         }
         for (int e : edges) {
-            Vec3 p = middle(e);
+            Vec3 p = middle(e), q = mesh.point(adj.edgeLow(e));
             for (int s = near.nextSetBit(0); s >= 0; s = near.nextSetBit(s + 1))
-                if (distance(p, s) < 1.3 * width) return false;
+                if (Math.min(distance(p, s), distance(q, s)) < 1.3 * width) return false;
         }
         return !comesNear(width);
     }

@@ -1,6 +1,7 @@
 package org.modeststack.bench.rounding;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
@@ -20,8 +21,9 @@ import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.pick.PickText;
 
 /**
- * Cuts bodies at random poses, bevels the edges of the cut, and measures how wide the strips have become: how far the
- * vertices of their rails are from the old rim, in space. Prints what share of the asked width was reached, by kinds.
+ * Cuts bodies at random poses, bevels the edges of the cut or all edges of the body, and measures how wide the strips have
+ * become: how far the vertices of their rails are from the old edges, along the surface. Prints what share of the asked
+ * width was reached, by kinds.
  */
 public final class RoundingJudge {
     private static final int SEGMENTS = 3;
@@ -31,12 +33,14 @@ public final class RoundingJudge {
      *
      * @param least the least share of the width at any vertex of a rail; 0 where nothing was made
      * @param median of all of them
+     * @param full how many of the vertices of rails have at least 95 % of the width, as a share
      */
     record Outcome(
             CutBodies.Case of,
             boolean room,
             double least,
             double median,
+            double full,
             int open,
             int flat,
             int crossing,
@@ -46,12 +50,13 @@ public final class RoundingJudge {
     public static void main(String[] args) throws StepException {
         List<String> words = new ArrayList<>(List.of(args));
         boolean each = words.remove("-v");
+        boolean whole = words.remove("whole");
         Rails rails = words.remove("beside") ? Rails.BESIDE : Rails.OVER;
         int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
         int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
         List<Outcome> all = new ArrayList<>();
         for (int i = first; i < first + count; i++) {
-            Outcome o = judge(i, rails);
+            Outcome o = judge(i, rails, whole);
             if (o == null) continue;
             all.add(o);
             if (each && (o.room && o.least < 0.95 || o.open + o.flat + o.crossing > 0 || o.aspect > 20))
@@ -74,16 +79,19 @@ public final class RoundingJudge {
         print(all);
     }
 
-    /** @return null where nothing was cut */
-    static Outcome judge(int number, Rails rails) throws StepException {
+    /**
+     * @param whole whether all edges are bevelled
+     * @return null where nothing was cut
+     */
+    static Outcome judge(int number, Rails rails, boolean whole) throws StepException {
         CutBodies.Case c = CutBodies.of(number);
         if (!CutBodies.isCut(c)) return null;
-        RimGeometry rim = RimGeometry.of(c);
+        RimGeometry rim = whole ? RimGeometry.whole(c) : RimGeometry.of(c);
         if (rim.isEmpty()) return null;
         Step bevel = NamedSteps.step(
                 "bevel",
                 "where",
-                PickText.parse("edges: made \"" + c.rim() + "\""),
+                PickText.parse(whole ? "edges: all" : "edges: made \"" + c.rim() + "\""),
                 "width",
                 c.width(),
                 "segments",
@@ -104,6 +112,9 @@ public final class RoundingJudge {
                 rim.hasRoom(c.width()),
                 shares.length == 0 ? 0 : shares[0],
                 shares.length == 0 ? 0 : shares[shares.length / 2],
+                shares.length == 0
+                        ? 0
+                        : Arrays.stream(shares).filter(x -> x >= 0.95).count() / (double) shares.length,
                 h.isClosed() ? 0 : 1,
                 flat,
                 Crossings.of(out).cardinality(),
@@ -124,7 +135,7 @@ public final class RoundingJudge {
             rails.set(adj.edgeHigh(e));
         }
         return rails.stream()
-                .mapToDouble(v -> rim.distance(out.point(v)) / width)
+                .mapToDouble(v -> rim.distance(out.point(v), 4 * width) / width)
                 .sorted()
                 .toArray();
     }
@@ -162,9 +173,9 @@ public final class RoundingJudge {
                     .add(o);
         }
         System.out.println(
-                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | open | flat faces"
+                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | open | flat faces"
                         + " | crossing | aspect > 20 | ms, median |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|---|");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|");
         by.forEach((name, list) -> {
             double[] least = list.stream()
                     .filter(Outcome::room)
@@ -175,7 +186,7 @@ public final class RoundingJudge {
             double[] ms = list.stream().mapToDouble(Outcome::ms).sorted().toArray();
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %d | %d | %d | %d | %.0f |%n",
+                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %.0f |%n",
                     name,
                     list.size(),
                     least.length,
@@ -183,6 +194,7 @@ public final class RoundingJudge {
                     100.0 * wide / Math.max(1, least.length),
                     least.length == 0 ? 0 : least[least.length / 2],
                     least.length == 0 ? 0 : least[least.length / 10],
+                    100 * list.stream().mapToDouble(Outcome::full).average().orElse(0),
                     list.stream().mapToInt(Outcome::open).sum(),
                     list.stream().mapToInt(Outcome::flat).sum(),
                     list.stream().filter(o -> o.crossing > 0).count(),

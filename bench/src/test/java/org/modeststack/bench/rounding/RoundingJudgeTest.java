@@ -13,16 +13,32 @@ class RoundingJudgeTest {
     void mostRimsGetTheWidthThatIsAskedAndNothingOpensOrCrosses() throws StepException {
         int room = 0, wide = 0, wideBeside = 0;
         for (int i = 0; i < 48; i++) {
-            RoundingJudge.Outcome o = RoundingJudge.judge(i, Rails.OVER);
+            RoundingJudge.Outcome o = RoundingJudge.judge(i, Rails.OVER, false);
             if (o == null) continue;
             assertEquals(0, o.open() + o.flat() + o.crossing(), "case " + i);
             if (!o.room()) continue;
             room++;
             if (o.least() >= 0.95) wide++;
-            if (RoundingJudge.judge(i, Rails.BESIDE).least() >= 0.95) wideBeside++;
+            if (RoundingJudge.judge(i, Rails.BESIDE, false).least() >= 0.95) wideBeside++;
         }
         assertTrue(room >= 20, room + " with room");
-        assertTrue(wide >= 0.6 * room, wide + " of " + room);
+        assertTrue(wide >= 0.85 * room, wide + " of " + room);
         assertTrue(wideBeside < 0.2 * room, wideBeside + " beside");
+    }
+
+    @Test
+    void allEdgesOfCutBodiesAreRoundedAndNothingOpensOrCrosses() throws StepException {
+        double full = 0, fullBeside = 0;
+        int count = 0;
+        for (int i = 48; i < 64; i++) {
+            RoundingJudge.Outcome o = RoundingJudge.judge(i, Rails.OVER, true);
+            if (o == null) continue;
+            assertEquals(0, o.open() + o.flat() + o.crossing(), "case " + i);
+            count++;
+            full += o.full();
+            fullBeside += RoundingJudge.judge(i, Rails.BESIDE, true).full();
+        }
+        assertTrue(full > 0.8 * count, full + " of " + count);
+        assertTrue(fullBeside < full, fullBeside + " beside");
     }
 }

@@ -8,10 +8,12 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.function.IntToDoubleFunction;
-import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
@@ -34,6 +36,7 @@ final class BandNet {
     private final Map<Integer, Station> nodes = new LinkedHashMap<>();
 
     private final Map<Walks.Place, Stop> stops = new HashMap<>();
+    private final Map<Walks.Place, List<Vias.Via>> vias = new HashMap<>();
 
     /**
      * A station as a walk comes by it.
@@ -66,6 +69,32 @@ final class BandNet {
         SurfaceWalk way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
         walks = new Walks(surface, sharp, edges, chains, width, way);
         for (EdgeChain c : chains) bands.add(band(c, width, way));
+        Imprint trace = new Imprint(surface, edges);
+        for (WalkSide walk : walks.all()) vias(walk, way, trace);
+    }
+
+    private void vias(WalkSide walk, SurfaceWalk way, Imprint trace) {
+        int last = -1, first = -1;
+        for (int i = 0; i < walk.size(); i++) {
+            if (!stops.containsKey(new Walks.Place(walk, i))) continue;
+            if (first < 0) first = i;
+            if (last >= 0) vias(walk, last, i, way, trace);
+            last = i;
+        }
+        if (first >= 0) vias(walk, last, first, way, trace);
+    }
+
+    private void vias(WalkSide walk, int from, int to, SurfaceWalk way, Imprint trace) {
+        Walks.Place a = new Walks.Place(walk, from), b = new Walks.Place(walk, to);
+        Arm first =
+                walk.turnsRound(from) ? walks.end(a).out() : stop(walk, from).arm();
+        Arm last = walk.turnsRound(to) ? walks.end(b).in() : stop(walk, to).arm();
+        vias.put(a, Vias.between(walk, from, first, to, last, way, trace));
+    }
+
+    /** Further places of the rail behind a stop. */
+    List<Vias.Via> vias(WalkSide walk, int from) {
+        return vias.getOrDefault(new Walks.Place(walk, from), List.of());
     }
 
     private int edge(EdgeChain c, int i) {
@@ -122,10 +151,43 @@ final class BandNet {
         return nodes.values();
     }
 
-    /** The stop at a place of a walk, or null. */
-    @Nullable
+    /**
+     * Leaves the further places beside stations out, where they only are in the way.
+     *
+     * @param troubled stations at which something does not come out
+     * @return whether there were any
+     */
+    boolean leaveOut(Set<Station> troubled) {
+        boolean any = false;
+        for (WalkSide walk : walks.all()) {
+            Walks.Place last = null;
+            Station before = null;
+            for (int i = 0; i < 2 * walk.size(); i++) {
+                Walks.Place at = new Walks.Place(walk, i % walk.size());
+                Stop stop = stops.get(at);
+                if (stop == null) continue;
+                boolean isNear = troubled.contains(stop.station) || before != null && troubled.contains(before);
+                if (isNear
+                        && last != null
+                        && before != null
+                        && !vias.getOrDefault(last, List.of()).isEmpty()) {
+                    vias.remove(last);
+                    any = true;
+                }
+                last = at;
+                before = stop.station;
+            }
+        }
+        return any;
+    }
+
+    boolean hasStop(WalkSide walk, int index) {
+        return stops.containsKey(new Walks.Place(walk, index));
+    }
+
+    /** The stop at a place of a walk that has one. */
     Stop stop(WalkSide walk, int index) {
-        return stops.get(new Walks.Place(walk, index));
+        return Objects.requireNonNull(stops.get(new Walks.Place(walk, index)));
     }
 
     /** Narrows strips beside what is held back. */

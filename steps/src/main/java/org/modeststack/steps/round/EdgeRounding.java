@@ -94,6 +94,9 @@ public final class EdgeRounding {
                 if (borders(tried) != borders(in)) return new Rounded(in, edges, 0, 1, null);
                 out = tried;
             }
+            boolean isEased = false;
+            for (BandNet net : nets) isEased |= net.leaveOut(troubled);
+            if (isEased) continue;
             troubled.forEach(Station::hold);
             nets.forEach(BandNet::smooth);
             nets.removeIf(net -> !net.isWorthwhile());

@@ -18,6 +18,7 @@ final class RailLines {
     private static final double ONE_PLACE = 2e-3;
 
     private static final long END = 7;
+    private static final long VIA = 8;
 
     private final BandNet net;
     private final ProfileCurve curve;
@@ -25,6 +26,8 @@ final class RailLines {
     private final Map<WalkSide, CutLine> lines = new HashMap<>();
     /** For each line its stations. */
     private final Map<CutLine, List<Station>> stations = new HashMap<>();
+    /** And which of its places are none, but on the way. */
+    private final Map<CutLine, List<Boolean>> isVia = new HashMap<>();
     /** For each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
     private final Map<Walks.Place, Integer> numbers = new HashMap<>();
 
@@ -35,26 +38,45 @@ final class RailLines {
         for (WalkSide walk : net.walks().all()) lines.put(walk, line(walk, imprint));
     }
 
-    /** A place in the line of a walk. */
-    private record Mark(Station station, SurfacePath.Place place, long key) {}
+    /**
+     * A place in the line of a walk.
+     *
+     * @param isVia whether there is no stop, so that it is only on the way
+     */
+    private record Mark(Station station, SurfacePath.Place place, double width, long key, boolean isVia) {
+        Mark(Station station, SurfacePath.Place place, long key) {
+            this(station, place, station.width(), key, false);
+        }
+    }
 
     private CutLine line(WalkSide walk, Imprint imprint) {
         List<Mark> marks = new ArrayList<>();
-        for (int i = 0; i < walk.size(); i++) {
-            BandNet.Stop stop = net.stop(walk, i);
-            if (stop == null) continue;
-            Walks.Place at = new Walks.Place(walk, i);
-            numbers.put(at, marks.size());
+        IntArrayList at = new IntArrayList();
+        for (int i = 0; i < walk.size(); i++) if (net.hasStop(walk, i)) at.add(i);
+        for (int k = 0; k < at.size(); k++) {
+            int i = at.getInt(k);
+            BandNet.Stop stop = net.stop(walk, i), next = net.stop(walk, at.getInt((k + 1) % at.size()));
+            Walks.Place place = new Walks.Place(walk, i);
+            numbers.put(place, marks.size());
             Station s = stop.station();
-            if (walk.turnsRound(i)) end(s, net.walks().end(at), stop.key(), marks);
+            if (walk.turnsRound(i)) end(s, net.walks().end(place), stop.key(), marks);
             else marks.add(new Mark(s, stop.arm().rail(s.scale()), Keys.of(seed, stop.key())));
+            for (Vias.Via via : net.vias(walk, i)) {
+                Station t = next.station();
+                double scale = s.scale() + via.share() * (t.scale() - s.scale());
+                long key = Keys.of(seed, stop.key(), VIA, Double.doubleToLongBits(via.share()));
+                Station nearer = via.share() < 0.5 ? s : t;
+                marks.add(new Mark(
+                        nearer, via.arm().rail(scale), scale * via.arm().distance(), key, true));
+            }
         }
         CutLine line = imprint.line();
         stations.put(line, marks.stream().map(Mark::station).toList());
-        for (Mark m : marks) line.station(m.place, ONE_PLACE * m.station.width(), m.key);
+        isVia.put(line, marks.stream().map(Mark::isVia).toList());
+        for (Mark m : marks) line.station(m.place, ONE_PLACE * m.width, m.key);
         for (int i = 0; i < marks.size(); i++) {
             Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());
-            double near = ONE_PLACE * Math.min(a.station.width(), b.station.width());
+            double near = ONE_PLACE * Math.min(a.width, b.width);
             line.go(i, a.place.normal().plus(b.place.normal()), near, a.key);
         }
         return line;
@@ -96,7 +118,14 @@ final class RailLines {
     /** The nodes of a rail strictly between a stop and the next. */
     IntArrayList after(Walks.Place at) {
         int part = number(at) + (at.walk().turnsRound(at.index()) ? curve.segments() : 0);
-        return line(at).between(part);
+        CutLine line = line(at);
+        List<Boolean> vias = isVia.getOrDefault(line, List.of());
+        IntArrayList out = new IntArrayList(line.between(part));
+        for (int next = (part + 1) % line.parts(); vias.get(next); next = (next + 1) % line.parts()) {
+            out.add(line.station(next));
+            out.addAll(line.between(next));
+        }
+        return out;
     }
 
     private CutLine line(Walks.Place at) {

@@ -220,6 +220,19 @@ final class WalkSide {
         return new ChainEnd(corner[at], arm(at, in, i, width, walk), in, arm(at, out, o, width, walk), out, walk);
     }
 
+    /** The way square off the edge that is left a place by, from a point of it. */
+    Arm square(int at, double share, double width, SurfaceWalk walk) {
+        return new Arm(walk.square(corner[at], share, width), width);
+    }
+
+    Vec3 point(int at) {
+        return surface.point(corner[at]);
+    }
+
+    double length(int at) {
+        return length[at];
+    }
+
     private Arm arm(int at, double angle, double least, double width, SurfaceWalk walk) {
         double distance = distance(at, angle, least, width);
         return new Arm(walk.from(corner[at], angle, distance), distance);

@@ -52,21 +52,40 @@ public final class SurfaceWalk {
         SurfacePath path = new SurfacePath(surface);
         path.add(p, t);
         // Out of the first triangle it goes over the side that does not touch the vertex.
-        go(path, TriangleSurface.next(c), p, way, length);
+        go(path, TriangleSurface.next(c), -1, p, way, length);
         return path;
     }
 
-    /** @param exit the only side of the first triangle that it may leave by */
-    private void go(SurfacePath path, int exit, Vec3 from, Vec3 along, double length) {
+    /**
+     * Leaves a side of a triangle square, on its left.
+     *
+     * @param corner the triangle's corner at which the side begins
+     * @param share how far along the side, from 0 to 1
+     */
+    public SurfacePath square(int corner, double share, double length) {
+        Vec3 a = surface.point(corner),
+                along = surface.point(TriangleSurface.next(corner)).minus(a);
+        Vec3 n = surface.normal(corner / 3), p = a.plus(along.times(share));
+        SurfacePath path = new SurfacePath(surface);
+        path.add(p, corner / 3);
+        go(path, TriangleSurface.next(corner), corner, p, n.cross(along).unit(), length);
+        return path;
+    }
+
+    /**
+     * @param first a corner of the triangle it begins in
+     * @param enter the side by which it has come there; -1 where only the side at {@code first} may be left by
+     */
+    private void go(SurfacePath path, int first, int enter, Vec3 from, Vec3 along, double length) {
         Vec3 p = from, way = along;
         double left = length;
-        int t = exit / 3, enter = -1;
+        int t = first / 3, come = enter;
         for (int steps = 0; steps < MOST; steps++) {
             Vec3 n = surface.normal(t);
             int out = -1;
             double far = Double.POSITIVE_INFINITY;
             for (int c = 3 * t; c < 3 * t + 3; c++) {
-                if (c == enter || steps == 0 && c != exit) continue;
+                if (c == come || come < 0 && c != first) continue;
                 Vec3 a = surface.point(c),
                         outward =
                                 surface.point(TriangleSurface.next(c)).minus(a).cross(n);
@@ -98,7 +117,7 @@ public final class SurfaceWalk {
             p = hit;
             path.add(p, twin / 3);
             t = twin / 3;
-            enter = twin;
+            come = twin;
         }
     }
 

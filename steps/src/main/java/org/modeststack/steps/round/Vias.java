@@ -1,0 +1,106 @@
+package org.modeststack.steps.round;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.CutLine;
+import org.modeststack.steps.surface.Imprint;
+import org.modeststack.steps.surface.SurfacePath;
+import org.modeststack.steps.surface.SurfaceWalk;
+
+/**
+ * Further places of a rail between two stops of a walk, where the surface bends so much that the straight way between
+ * their rails is not as far from the edges as it should be.
+ */
+final class Vias {
+    /** How far a rail may be off, as a share of the width. */
+    private static final double BENT = 0.02;
+
+    /** Places nearer to each other than this along the edges, as a share of the width, are not parted. */
+    private static final double NEAR = 0.5;
+
+    private static final int DEPTH = 4;
+
+    private final WalkSide walk;
+    private final int from;
+    private final int edges;
+    private final SurfaceWalk way;
+    private final double whole;
+    private final List<Via> out = new ArrayList<>();
+
+    /**
+     * A place between two stops.
+     *
+     * @param share how far from the one to the other, along the edges
+     */
+    record Via(double share, Arm arm) {}
+
+    private Vias(WalkSide walk, int from, int to, SurfaceWalk way) {
+        this.walk = walk;
+        this.from = from;
+        this.way = way;
+        edges = from == to ? walk.size() : Math.floorMod(to - from, walk.size());
+        double sum = 0;
+        for (int k = 0; k < edges; k++) sum += walk.length(place(k));
+        whole = sum;
+    }
+
+    /** @param trace to try the straight way with */
+    static List<Via> between(WalkSide walk, int from, Arm first, int to, Arm last, SurfaceWalk way, Imprint trace) {
+        Vias v = new Vias(walk, from, to, way);
+        if (!v.isNarrow(first, last, trace)) return List.of();
+        v.part(0, first, 1, last, DEPTH);
+        return v.out;
+    }
+
+    /** Whether the straight way between two rails comes too near to the edges. */
+    private boolean isNarrow(Arm first, Arm last, Imprint trace) {
+        double width = Math.min(first.distance(), last.distance());
+        if (whole < NEAR * width || first.room() < 1 || last.room() < 1) return false;
+        SurfacePath.Place a = first.rail(1), b = last.rail(1);
+        CutLine line = trace.line();
+        line.station(a, 0, 0);
+        line.station(b, 0, 0);
+        line.go(0, a.normal().plus(b.normal()), 0, 0);
+        if (!line.troubled().isEmpty()) return true;
+        for (int node : line.between(0)) {
+            double near = Double.POSITIVE_INFINITY;
+            for (int k = 0; k < edges; k++)
+                near = Math.min(
+                        near, trace.nodes().at(node).distanceTo(walk.point(place(k)), walk.point(place(k + 1))));
+            if (near < (1 - 2 * BENT) * width) return true;
+        }
+        return false;
+    }
+
+    private int place(int k) {
+        return (from + k) % walk.size();
+    }
+
+    private void part(double a, Arm first, double b, Arm last, int depth) {
+        double width = Math.min(first.distance(), last.distance());
+        if (depth == 0 || (b - a) * whole < NEAR * width) return;
+        double share = (a + b) / 2;
+        Arm arm = at(share, width);
+        SurfacePath.Place place = arm.rail(1);
+        Vec3 p = first.rail(1).at(), q = last.rail(1).at(), r = place.at();
+        // Where the straight way is farther from the edges than it has to be, as at corners, it stays.
+        double narrow = r.minus(p)
+                .minus(q.minus(p).times(r.minus(p).dot(q.minus(p)) / q.minus(p).dot(q.minus(p))))
+                .dot(place.way());
+        if (arm.room() < 1 - BENT || narrow < BENT * width) return;
+        // A place that does not lie between the others belongs to a turn, where rails pass each other.
+        if (r.minus(p).dot(q.minus(p)) <= 0 || r.minus(q).dot(p.minus(q)) <= 0) return;
+        part(a, first, share, arm, depth - 1);
+        out.add(new Via(share, arm));
+        part(share, arm, b, last, depth - 1);
+    }
+
+    private Arm at(double share, double width) {
+        double left = share * whole;
+        int k = 0;
+        while (k < edges - 1 && left > walk.length(place(k))) left -= walk.length(place(k++));
+        double length = walk.length(place(k));
+        return walk.square(place(k), length > 0 ? Math.clamp(left / length, 0.01, 0.99) : 0.5, width, way);
+    }
+}
