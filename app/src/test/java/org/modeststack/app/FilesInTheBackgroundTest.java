@@ -297,7 +297,7 @@ class FilesInTheBackgroundTest extends WindowDriver {
     void aFileOfANewerVersionIsOnlyToLookAt() throws Exception {
         Path file = dir.resolve("newer.mstack");
         String text = DocumentFile.toText(SkerryLight.document())
-                .replaceFirst("\"version\" : 2", "\"version\" : 3, \"moods\" : [ 7 ]");
+                .replaceFirst("\"version\" : 3", "\"version\" : 4, \"moods\" : [ 7 ]");
         Files.writeString(file, text);
         fx(() -> {
             files.load(file);

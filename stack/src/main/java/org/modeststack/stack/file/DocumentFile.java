@@ -49,7 +49,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class DocumentFile {
     public static final String FORMAT = "modest-stack";
-    public static final int VERSION = 2;
+    public static final int VERSION = 3;
     public static final String EXTENSION = ".mstack";
     private static final long MAX_FILE_BYTES = 1_500_000_000;
 
@@ -239,12 +239,14 @@ public final class DocumentFile {
         /** Null for documents of a later version. */
         private @Nullable FirstVersion first;
 
+        private int version;
+
         Reader(String name) {
             this.name = name;
         }
 
         Loaded document(ObjectNode root) throws DocumentException {
-            int version = root.path("version").asInt(0);
+            version = root.path("version").asInt(0);
             if (version < 1) throw new DocumentException(name + " does not say which version of the format it has.");
             if (version > VERSION) {
                 remarks.add("This document was saved by a newer Modest Stack (format " + version + "; this one knows "
@@ -385,6 +387,7 @@ public final class DocumentFile {
                 else read.put(p.name(), ValueJson.read(p, v.getValue(), this::named));
             }
             if (!strange.isEmpty()) unknown.put("values", strange);
+            if (version < 3) SecondVersion.complete(type, read);
             return d.create(read);
         }
 

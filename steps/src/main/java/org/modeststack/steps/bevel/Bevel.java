@@ -158,8 +158,9 @@ public record Bevel(
                 label = "Rails",
                 help =
                         "Over: as far from the edge as the width says, over as many faces as that takes. Beside: only within"
-                                + " the faces beside the edge, as all corners are cut.",
-                def = "beside",
+                                + " the faces beside the edge. Shares, the same width along edges, turns that are not"
+                                + " pointed, tapers and strips without guard are always beside.",
+                def = "over",
                 only = "of=edges,rims")
         Rails rails,
 
@@ -217,16 +218,17 @@ public record Bevel(
         if (!goesOver()) return cutBeside(in, taken, all, context);
         EdgeRounding.Rounded over = EdgesOver.round(in, this, taken, context);
         if (over.held() > 0) remarkHeld(over.held(), all, over.least(), over.place(), context);
-        if (over.left().isEmpty()) return over.mesh();
-        BevelledElements rest = taken.on(in, over.left(), over.mesh());
-        return rest.elements().isEmpty() ? over.mesh() : cutBeside(over.mesh(), rest, all, context);
+        Mesh out = blend && over.mesh() != in ? BlendedStrips.of(over.mesh(), context.madeTag()) : over.mesh();
+        if (over.left().isEmpty()) return out;
+        BevelledElements rest = taken.on(in, over.left(), out);
+        return rest.elements().isEmpty() ? out : cutBeside(out, rest, all, context);
     }
 
     /** Whether rims are rounded by rails that run over as many faces as they need. */
     private boolean goesOver() {
         boolean byWidth = measure == Measure.ALONG || measure == Measure.ACROSS || measure == Measure.DEEP;
         boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;
-        return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed && taper == 1;
+        return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed && taper == 1 && guard;
     }
 
     private Mesh cutBeside(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
@@ -290,7 +292,7 @@ public record Bevel(
             int count = taken.elements().cardinality();
             if (count == 0) return "Takes nothing here.";
             String takes = String.format(Locale.ROOT, "Takes %,d %s", count, what(count));
-            if (count > MANY) return takes + ".";
+            if (count > MANY || goesOver()) return takes + ".";
             double widest = widest(in, taken).width();
             if (!(widest < Double.POSITIVE_INFINITY)) return takes + ".";
             String at = Numbers.show(Math.rint(widest * 100) / 100);
@@ -303,7 +305,7 @@ public record Bevel(
 
     @Override
     public List<Guide> guides(Mesh in) {
-        if (!guard || of == Of.VERTICES) return List.of();
+        if (!guard || of == Of.VERTICES || goesOver()) return List.of();
         try {
             BevelledElements taken = BevelledElements.of(this, in, where.on(in).selection());
             boolean known = !taken.elements().isEmpty() && taken.elements().cardinality() <= MANY;
@@ -330,7 +332,7 @@ public record Bevel(
         try {
             BevelledElements taken = BevelledElements.of(this, in, where.on(in).selection());
             edges = taken.elements();
-            widest = !guard || edges.isEmpty() || edges.cardinality() > MANY
+            widest = !guard || goesOver() || edges.isEmpty() || edges.cardinality() > MANY
                     ? Double.NaN
                     : widest(in, taken).width();
         } catch (StepException e) {

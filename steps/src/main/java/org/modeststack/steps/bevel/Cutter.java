@@ -8,10 +8,8 @@ import java.util.function.IntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
-import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
-import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepException;
@@ -199,22 +197,7 @@ final class Cutter {
 
     private Mesh built(CutMesh cut, Guard guard) {
         Mesh out = cut.build(guard.scale, this::material, madeTag);
-        return bevel.blend() ? blended(out) : out;
-    }
-
-    /** With all edges of new faces shaded smooth. */
-    private Mesh blended(Mesh m) {
-        BitSet out = new BitSet();
-        for (String name : new String[] {madeTag, madeTag + ":corners"}) {
-            Tag t = m.tag(name);
-            if (t == null) continue;
-            for (int i = 0; i < t.size(); i++) {
-                int f = (int) t.element(i);
-                for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++)
-                    out.set(m.adjacency().cornerEdge()[c]);
-            }
-        }
-        return EdgeShading.shaded(m, out, EdgeShading.SMOOTH);
+        return bevel.blend() ? BlendedStrips.of(out, madeTag) : out;
     }
 
     /** The material of the new faces in the mesh to be built; -1 for that of the faces beside them. */

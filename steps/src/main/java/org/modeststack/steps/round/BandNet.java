@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
+import java.util.stream.Collectors;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.surface.Imprint;
@@ -68,7 +69,8 @@ final class BandNet {
             }
         SurfaceWalk way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
         walks = new Walks(surface, sharp, edges, chains, width, way);
-        for (EdgeChain c : chains) bands.add(band(c, width, way));
+        Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
+        for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width, way));
         Imprint trace = new Imprint(surface, edges);
         for (WalkSide walk : walks.all()) vias(walk, way, trace);
     }
@@ -101,7 +103,17 @@ final class BandNet {
         return mesh.adjacency().edgeBetween(c.vertex(i), c.vertex(i + 1), mesh);
     }
 
-    private Band band(EdgeChain chain, IntToDoubleFunction width, SurfaceWalk way) {
+    /** The place of a chain among those between the same ends, by the keys of what they have beside their first end. */
+    private int rank(EdgeChain chain, List<EdgeChain> chains) {
+        int n = chain.size(), rank = 0;
+        for (EdgeChain c : chains)
+            if (c.vertex(0) == chain.vertex(0)
+                    && c.vertex(c.size() - 1) == chain.vertex(n - 1)
+                    && mesh.vertexKeys()[c.vertex(1)] < mesh.vertexKeys()[chain.vertex(1)]) rank++;
+        return rank;
+    }
+
+    private Band band(EdgeChain chain, int rank, IntToDoubleFunction width, SurfaceWalk way) {
         int n = chain.size();
         double[] widths = new double[n];
         for (int i = 0; i < n; i++) {
@@ -129,8 +141,9 @@ final class BandNet {
             stations.add(s);
             long key = mesh.vertexKeys()[v], other = mesh.vertexKeys()[chain.vertex(k == 0 ? n - 1 : 0)];
             // At an end each chain has its part in the key of a place that two of them share.
-            stop(sides.leftAt(i), s, left[k], isEnd ? Keys.of(key, NODE, other) : Keys.of(key, INNER));
-            stop(sides.rightAt(i), s, right[k], isEnd ? Keys.of(key, NODE, other) : Keys.of(key, INNER + 1));
+            long end = Keys.of(key, NODE + (k == 0 ? 0 : 1), other, rank);
+            stop(sides.leftAt(i), s, left[k], isEnd ? end : Keys.of(key, INNER));
+            stop(sides.rightAt(i), s, right[k], isEnd ? end : Keys.of(key, INNER + 1));
         }
         return new Band(chain, sides, stations, at, left, right, new BitSet());
     }
@@ -188,6 +201,14 @@ final class BandNet {
     /** The stop at a place of a walk that has one. */
     Stop stop(WalkSide walk, int index) {
         return Objects.requireNonNull(stops.get(new Walks.Place(walk, index)));
+    }
+
+    /** Whether three chains or more meet somewhere. */
+    boolean hasCorners() {
+        for (WalkSide walk : walks.all())
+            for (int i = 0; i < walk.size(); i++)
+                if (nodes.containsKey(walk.vertex(i)) && !walk.turnsRound(i)) return true;
+        return false;
     }
 
     /** Narrows strips beside what is held back. */

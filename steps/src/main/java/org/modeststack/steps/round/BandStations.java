@@ -20,7 +20,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  */
 final class BandStations {
     /** How far a chain may be from the line between stations, as a share of the width. */
-    private static final double STRAY = 0.02;
+    private static final double STRAY = 0.001;
 
     /** A turn on the surface that is a corner and has a station, radians. */
     private static final double CORNER = Math.toRadians(30);
@@ -34,7 +34,7 @@ final class BandStations {
     private static final int REFINED = 6;
 
     /** Stations nearer to each other than this, as a share of the width, are one, but for those at sharp edges. */
-    private static final double NEAR = 0.3;
+    private static final double NEAR = 0.12;
 
     /** So many widths along a chain two parts of it belong to one corner. */
     private static final double HAIRPIN = 6;

@@ -104,10 +104,12 @@ public final class EdgeRounding {
         return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
     }
 
-    /** Null for edges that have no surface on both sides, or one without area; they are left to others. */
+    /** Null for edges that have no surface on both sides, or one without area, or a profile that does not fit; they are left to others. */
     private @Nullable BandNet net(List<EdgeChain> chains, SharpEdges sharp, IntToDoubleFunction width) {
         try {
-            return new BandNet(surface, sharp, edges, chains, width);
+            BandNet net = new BandNet(surface, sharp, edges, chains, width);
+            // What goes square into its faces does not fit round a corner.
+            return curve.goesSquareIn() && net.hasCorners() ? null : net;
         } catch (IllegalArgumentException e) {
             return null;
         }

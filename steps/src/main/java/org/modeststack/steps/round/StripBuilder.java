@@ -1,5 +1,6 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -11,6 +12,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.profile.CornerPatch;
 import org.modeststack.steps.profile.PatchFaces;
@@ -24,7 +26,11 @@ final class StripBuilder {
     private static final long FACE = 4;
     private static final long CORNER = 6;
 
+    /** What the tag of corner faces is called behind that of the strips. */
+    private static final String CORNERS = ":corners";
+
     private final ImprintMesh rest;
+    private final Mesh mesh;
     private final ProfileCurve curve;
     private final boolean grids;
     private final long seed;
@@ -33,6 +39,10 @@ final class StripBuilder {
     private final MeshBuilder out;
     private final int firstFace;
     private final List<Origin> origins = new ArrayList<>();
+    /** For each new vertex a corner of the mesh on the left of the edges, and one on the right, that it is painted like. */
+    private final Int2IntOpenHashMap likeLeft = new Int2IntOpenHashMap();
+
+    private final Int2IntOpenHashMap likeRight = new Int2IntOpenHashMap();
 
     /** What is at the end of a band where several meet: its vertices from rail to rail, and the profile they lie on. */
     private record End(Band band, boolean isFirst, int[] row, StripProfile profile) {}
@@ -64,6 +74,8 @@ final class StripBuilder {
         out = rest.builder();
         firstFace = out.faceCount();
         out.emptyTag(madeTag, ElementKind.FACE);
+        out.emptyTag(madeTag + CORNERS, ElementKind.FACE);
+        mesh = rest.mesh();
     }
 
     /** Null for a face that is in no strip and no corner. */
@@ -86,24 +98,32 @@ final class StripBuilder {
         int m = band.size(), segments = curve.segments();
         int[][] on = new int[m][];
         long[] keys = new long[m];
-        for (int k = 0; k < m; k++) on[k] = row(band, k, rails, keys);
+        for (int k = 0; k < m; k++) {
+            on[k] = row(band, k, rails, keys);
+            for (int v : on[k]) belongs(v, band, k);
+        }
         int made = material(band);
         for (int k = 0; k < band.pieces(); k++) {
             int l = (k + 1) % m;
             // Both rails run against the strip's faces, so that they are gone through backwards.
             IntArrayList right = rails.after(band.sides().rightAt(band.at()[l]));
             IntArrayList left = rails.after(band.sides().leftAt(band.at()[k]));
+            for (int node : left) belongs(rest.vertex(node), band, k);
+            for (int node : right) belongs(rest.vertex(node), band, k);
+            tagRails(band, k, side(on[l][0], left, on[k][0]), side(on[k][segments], right, on[l][segments]));
             Origin origin = new Origin(band, k, band.station(k), band.station(l));
             for (int j = 0; j < segments; j++) {
                 IntArrayList there = side(on[k][j + 1], j == segments - 1 ? right : IntArrayList.of(), on[l][j + 1]);
+                boolean isRight = 2 * j >= segments;
                 there.addAll(inner(across(band, l, j, rails)));
                 IntArrayList back = side(on[l][j], j == 0 ? left : IntArrayList.of(), on[k][j]);
                 back.addAll(inner(across(band, k, j, rails)));
                 long key = Keys.of(keys[k], FACE, j);
-                if (band.divided().get(k) && there.size() + back.size() > 4) triangles(there, back, key, made, origin);
+                if (band.divided().get(k) && there.size() + back.size() > 4)
+                    triangles(there, back, key, made, origin, isRight);
                 else {
                     there.addAll(back);
-                    face(there, key, made, origin);
+                    face(there, key, made, origin, isRight);
                 }
             }
         }
@@ -206,7 +226,7 @@ final class StripBuilder {
         if (!grids || n == 1) {
             IntArrayList ring = new IntArrayList();
             for (int[] side : outline) for (int j = 0; j < n; j++) ring.add(side[j]);
-            face(ring, whole, material(around.getFirst().band), origin);
+            face(ring, whole, material(around.getFirst().band), origin, false);
             return;
         }
         Vec3[] places = new CornerPatch(curve, feet, starts, turn).places();
@@ -214,13 +234,18 @@ final class StripBuilder {
             @Override
             public int vertex(Vec3 place, long key) {
                 Vec3 p = node.place().plus(place);
-                return out.vertex(p.x(), p.y(), p.z(), key);
+                int v = out.vertex(p.x(), p.y(), p.z(), key);
+                int first = around.getFirst().row[0];
+                likeLeft.put(v, likeLeft.get(first));
+                likeRight.put(v, likeRight.get(first));
+                tagVertex(v, node.vertex());
+                return v;
             }
 
             @Override
             public void face(long key, int side, int[] vertices, int count) {
                 IntArrayList ring = new IntArrayList(vertices, 0, count);
-                StripBuilder.this.face(ring, key, material(around.get(side).band), origin);
+                StripBuilder.this.face(ring, key, material(around.get(side).band), origin, false);
             }
         };
         PatchFaces.emit(sink, outline, places, i -> Keys.of(whole, key(around.get(i))));
@@ -251,25 +276,63 @@ final class StripBuilder {
         return out;
     }
 
-    private void face(IntArrayList ring, long key, int made, Origin origin) {
+    private void face(IntArrayList ring, long key, int made, Origin origin, boolean isRight) {
         IntArrayList once = new IntArrayList();
         for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
         while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
         if (once.size() < 3) return;
         int f = out.face(key, made, once.elements(), 0, once.size());
-        out.tag(madeTag, ElementKind.FACE, f, 1);
+        out.tag(origin.band == null ? madeTag + CORNERS : madeTag, ElementKind.FACE, f, 1);
         origins.add(origin);
+        if (!mesh.hasCornerValues()) return;
+        Int2IntOpenHashMap like = isRight ? likeRight : likeLeft;
+        for (int i = 0; i < once.size(); i++) out.cornerLike(out.firstCorner(f) + i, mesh, like.get(once.getInt(i)));
+    }
+
+    /** A vertex that stands in the place of one of the edges. */
+    private void belongs(int v, Band band, int k) {
+        Walks.Place left = band.sides().leftAt(band.at()[k]),
+                right = band.sides().rightAt(band.at()[k]);
+        likeLeft.put(v, rest.corner(left.walk().corner(left.index())));
+        likeRight.put(v, rest.corner(right.walk().corner(right.index())));
+        tagVertex(v, band.station(k).vertex());
+    }
+
+    private void tagVertex(int v, int old) {
+        mesh.tags().forEach((name, tag) -> {
+            double weight = tag.kind() == ElementKind.VERTEX ? tag.weightOf(old) : 0;
+            if (weight > 0) out.tag(name, ElementKind.VERTEX, v, weight);
+        });
+    }
+
+    /** What is in a tag along the edges is so along both rails. */
+    private void tagRails(Band band, int k, IntArrayList left, IntArrayList right) {
+        EdgeChain chain = band.chain();
+        int from = band.at()[k], to = band.at()[(k + 1) % band.size()];
+        int edges = chain.isClosed() ? Math.floorMod(to - from, chain.size()) : to - from;
+        mesh.tags().forEach((name, tag) -> {
+            if (tag.kind() != ElementKind.EDGE) return;
+            double most = 0;
+            for (int i = 0; i < edges; i++)
+                most = Math.max(most, tag.weightOf(Tag.edge(chain.vertex(from + i), chain.vertex(from + i + 1))));
+            if (most == 0) return;
+            for (IntArrayList rail : List.of(left, right))
+                for (int i = 1; i < rail.size(); i++) {
+                    int u = rail.getInt(i - 1), v = rail.getInt(i);
+                    if (u != v) out.tag(name, ElementKind.EDGE, Tag.edge(u, v), most);
+                }
+        });
     }
 
     /** Fills what is between two sides that run against each other, by the shorter diagonal each time. */
-    private void triangles(IntArrayList there, IntArrayList back, long key, int made, Origin origin) {
+    private void triangles(IntArrayList there, IntArrayList back, long key, int made, Origin origin, boolean isRight) {
         int i = 0, j = back.size() - 1, count = 0;
         while (i < there.size() - 1 || j > 0) {
             int a = there.getInt(i), b = back.getInt(j);
             boolean onThere =
                     j == 0 || i < there.size() - 1 && apart(there.getInt(i + 1), b) <= apart(a, back.getInt(j - 1));
             int c = onThere ? there.getInt(++i) : back.getInt(--j);
-            face(IntArrayList.of(a, c, b), Keys.of(key, count++), made, origin);
+            face(IntArrayList.of(a, c, b), Keys.of(key, count++), made, origin, isRight);
         }
     }
 

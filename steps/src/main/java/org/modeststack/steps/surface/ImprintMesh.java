@@ -41,6 +41,10 @@ public final class ImprintMesh {
         return out;
     }
 
+    public Mesh mesh() {
+        return mesh;
+    }
+
     public Vec3 at(int node) {
         return nodes.at(node);
     }
@@ -58,6 +62,11 @@ public final class ImprintMesh {
         return vertices[node];
     }
 
+    /** The corner of a face of the mesh at a corner of a triangle. */
+    public int corner(int ofTriangle) {
+        return surface.meshCorner(ofTriangle);
+    }
+
     /** The material, as the builder numbers it, of the face that has a side from one vertex to another. */
     public int materialBeside(int from, int to) {
         Adjacency adj = mesh.adjacency();
@@ -70,11 +79,11 @@ public final class ImprintMesh {
         int n = p.nodes().length, f = p.face();
         int[] ring = new int[n];
         for (int i = 0; i < n; i++) ring[i] = vertex(p.nodes()[i]);
-        // The first piece goes on as the face; what comes off it is told by the least of its keys.
+        // The first piece goes on as the face; what comes off it is told by the keys of its vertices.
         boolean isFirst = faces[f] < 0;
-        long least = Long.MAX_VALUE;
-        for (int node : p.nodes()) least = Math.min(least, nodes.key(node));
-        long key = isFirst ? mesh.faceKeys()[f] : Keys.of(mesh.faceKeys()[f], PIECE, least);
+        long all = 0;
+        for (int node : p.nodes()) all += Keys.mix(nodes.key(node));
+        long key = isFirst ? mesh.faceKeys()[f] : Keys.of(mesh.faceKeys()[f], PIECE, all);
         int made = out.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
         if (isFirst) faces[f] = made;
         else

@@ -13,6 +13,9 @@ public final class SurfaceWalk {
     /** How far beside a vertex or an edge a way passes that would meet it, as a share of an edge or radians. */
     private static final double BESIDE = 1e-6;
 
+    /** A way that leaves a vertex nearer to the next triangle than this goes through that one, radians. */
+    private static final double EXACT = 1e-13;
+
     /** A way over more triangles goes round in circles. */
     private static final int MOST = 20_000;
 
@@ -40,11 +43,11 @@ public final class SurfaceWalk {
         for (int turns = 0; ; turns++) {
             if (c < 0 || turns > MOST) throw new IllegalArgumentException("no surface at that angle");
             double here = surface.angle(c);
-            if (left < here - BESIDE || left < here && surface.turned(c) < 0) break;
+            if (left < here - EXACT || left < here && surface.turned(c) < 0) break;
             left -= here;
             c = surface.turned(c);
         }
-        left = Math.max(left, BESIDE);
+        left = Math.max(left, 0);
         int t = c / 3;
         Vec3 n = surface.normal(t), p = surface.point(c);
         Vec3 e = surface.point(TriangleSurface.next(c)).minus(p).unit();

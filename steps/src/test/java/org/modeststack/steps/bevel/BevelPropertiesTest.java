@@ -72,6 +72,8 @@ class BevelPropertiesTest {
             in = TestContext.run(new TagStep(some(in, kind, 2, random), "w", random.nextDouble()), in);
         Mesh out = TestContext.run(
                 bevel(
+                        "rails",
+                        one(Rails.values(), random),
                         "weights",
                         weighed ? "w" : "",
                         "of",

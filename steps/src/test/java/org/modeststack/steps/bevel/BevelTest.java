@@ -53,7 +53,8 @@ class BevelTest {
     /** A bevel with usual numbers, and some of them changed: name, value, name, value. */
     static Bevel bevel(Object... changes) {
         var d = Steps.byType("bevel");
-        var s = d.createDefault();
+        // What is judged here in closed form is how corners are cut within the faces beside them.
+        var s = d.with(d.createDefault(), "rails", Rails.BESIDE);
         for (int i = 0; i < changes.length; i += 2) s = d.with(s, (String) changes[i], changes[i + 1]);
         return (Bevel) s;
     }

@@ -62,7 +62,16 @@ class CutRimsTest {
                     : MeshFixtures.posed(cutter, random, 15);
             Mesh in = cut(chest, cutter);
             Mesh out = TestContext.run(
-                    bevel("where", rims(), "width", 0.3 + 2 * random.nextDouble(), "segments", 1 + pose % 4), in);
+                    bevel(
+                            "rails",
+                            Rails.OVER,
+                            "where",
+                            rims(),
+                            "width",
+                            0.3 + 2 * random.nextDouble(),
+                            "segments",
+                            1 + pose % 4),
+                    in);
             assertValid(in, out, "pose " + pose);
             assertTrue(Crossings.of(out).isEmpty(), "pose " + pose);
             if (out.faceCount() > in.faceCount()) bevelled++;
@@ -76,7 +85,7 @@ class CutRimsTest {
         Mesh plate = TestContext.run(new Box(40, 40, 10, 1, 1, 1, Seat.CENTERED));
         int n = 256;
         Mesh in = cut(plate, TestContext.run(new Cylinder(12, 20, n, 1, 0, Seat.CENTERED)));
-        Mesh out = TestContext.run(bevel("where", rims(), "width", 1.0), in);
+        Mesh out = TestContext.run(bevel("rails", Rails.OVER, "where", rims(), "width", 1.0), in);
         assertValid(in, out, "hole");
         double taken = volume(in) - volume(out);
         // Pappus: the triangle's area times the way of its centre, at a third of the width beyond the hole, twice.
@@ -87,12 +96,12 @@ class CutRimsTest {
     @Test
     void severalBevelsInOneStack() throws StepException {
         Mesh ring = TestContext.run(new Tube(60, 10, 14, 48, 1, Seat.CENTERED));
-        Mesh rounded = TestContext.run(bevel("width", 2.0, "segments", 3), ring);
+        Mesh rounded = TestContext.run(bevel("rails", Rails.OVER, "width", 2.0, "segments", 3), ring);
         Mesh in =
                 cut(rounded, MeshFixtures.moved(TestContext.run(new Box(20, 8, 8, 1, 1, 1, Seat.CENTERED)), 28, 0, 7));
-        Mesh once = TestContext.run(bevel("where", rims(), "width", 0.6, "segments", 2), in);
+        Mesh once = TestContext.run(bevel("rails", Rails.OVER, "where", rims(), "width", 0.6, "segments", 2), in);
         assertValid(in, once, "second");
-        Mesh twice = bevel("angle", 40.0, "width", 0.2).apply(once, new TestContext(5));
+        Mesh twice = bevel("rails", Rails.OVER, "angle", 40.0, "width", 0.2).apply(once, new TestContext(5));
         assertValid(once, twice, "third");
         assertTrue(Crossings.of(twice).isEmpty());
     }
