@@ -34,7 +34,12 @@ final class BandStations {
     private static final int REFINED = 6;
 
     /** Stations nearer to each other than this, as a share of the width, are one, but for those at sharp edges. */
-    private static final double NEAR = 0.12;
+    private static final double NEAR = 0.05;
+
+    /** And where the chain turns by more than {@link #TURNING} in one of them. */
+    private static final double NEAR_TURNING = 0.3;
+
+    private static final double TURNING = Math.toRadians(12);
 
     /** So many widths along a chain two parts of it belong to one corner. */
     private static final double HAIRPIN = 6;
@@ -159,7 +164,8 @@ final class BandStations {
             if (k == pieces(m)) break;
             Cut b = cuts.get(l);
             Vec3 on = point(b.at).minus(point(a.at));
-            boolean isNear = on.length() < NEAR * width.applyAsDouble(a.at);
+            boolean turns = Math.max(this.turns[a.at], this.turns[b.at]) > TURNING;
+            boolean isNear = on.length() < (turns ? NEAR_TURNING : NEAR) * width.applyAsDouble(a.at);
             boolean passes = isNear && !(isNeeded(a.at) && isNeeded(b.at))
                     || passes(on, a.left, b.left)
                     || passes(on, a.right, b.right);
