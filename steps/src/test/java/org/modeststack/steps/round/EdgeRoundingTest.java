@@ -35,7 +35,7 @@ import org.modeststack.steps.source.UvSphere;
 
 /** Rims rounded over as many faces as the width takes. */
 class EdgeRoundingTest {
-    private static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
+    static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
         TestContext context = new TestContext(3);
         return new Arrangement(
                         List.of(new Arrangement.Operand(body, "", "Body"), new Arrangement.Operand(tool, "t", "Tool")),
@@ -45,17 +45,17 @@ class EdgeRoundingTest {
                 .result();
     }
 
-    private static Mesh make(Step source) throws StepException {
+    static Mesh make(Step source) throws StepException {
         return TestContext.run(source);
     }
 
-    private static Mesh turned(Mesh m, Axis axis, double degrees) throws StepException {
+    static Mesh turned(Mesh m, Axis axis, double degrees) throws StepException {
         StepDescriptor turn = Steps.byType("turn");
         return TestContext.run(turn.with(turn.with(turn.createDefault(), "axis", axis), "angle", degrees), m);
     }
 
     /** Bevels the edges of the cut. */
-    private static Mesh rounded(Mesh m, double width, int segments, Rails rails) throws StepException {
+    static Mesh rounded(Mesh m, double width, int segments, Rails rails) throws StepException {
         StepDescriptor bevel = Steps.byType("bevel");
         Step s = bevel.createDefault();
         s = bevel.with(s, "where", PickText.parse("edges: made \"" + new TestContext(3).madeTag() + "\""));
@@ -64,7 +64,7 @@ class EdgeRoundingTest {
     }
 
     /** The vertices between the strips and what is beside them. */
-    private static int[] rails(Mesh m) {
+    static int[] rails(Mesh m) {
         Selection strip = Selection.of(m, m.tag(new TestContext(4).madeTag()));
         Adjacency adj = m.adjacency();
         BitSet out = new BitSet();
@@ -78,7 +78,7 @@ class EdgeRoundingTest {
         return out.stream().toArray();
     }
 
-    private static void assertSound(Mesh m) {
+    static void assertSound(Mesh m) {
         assertTrue(Health.of(m).isClosed());
         assertTrue(Crossings.of(m).isEmpty());
         for (int f = 0; f < m.faceCount(); f++) assertTrue(!Health.isDegenerate(m, f), "face " + f);
