@@ -292,7 +292,7 @@ public record Bevel(
             int count = taken.elements().cardinality();
             if (count == 0) return "Takes nothing here.";
             String takes = String.format(Locale.ROOT, "Takes %,d %s", count, what(count));
-            if (count > MANY || goesOver()) return takes + ".";
+            if (count > MANY) return takes + ".";
             double widest = widest(in, taken).width();
             if (!(widest < Double.POSITIVE_INFINITY)) return takes + ".";
             String at = Numbers.show(Math.rint(widest * 100) / 100);
@@ -305,7 +305,7 @@ public record Bevel(
 
     @Override
     public List<Guide> guides(Mesh in) {
-        if (!guard || of == Of.VERTICES || goesOver()) return List.of();
+        if (!guard || of == Of.VERTICES) return List.of();
         try {
             BevelledElements taken = BevelledElements.of(this, in, where.on(in).selection());
             boolean known = !taken.elements().isEmpty() && taken.elements().cardinality() <= MANY;
@@ -320,7 +320,11 @@ public record Bevel(
         StepDescriptor d = StepDescriptor.of(Bevel.class);
         Bevel unit = (Bevel) d.with(d.with(this, "width", 1.0), "share", 1.0);
         return in.derived(WidestBevels.class, _ -> new WidestBevels())
-                .of(unit, () -> new Cutter(in, unit, taken.weights(), 0, "").widest(taken.elements()));
+                .of(
+                        unit,
+                        () -> goesOver()
+                                ? EdgesOver.widest(in, unit, taken)
+                                : new Cutter(in, unit, taken.weights(), 0, "").widest(taken.elements()));
     }
 
     /** The width is dragged away from the middle of an edge, along a face beside it. */

@@ -1,13 +1,16 @@
 package org.modeststack.steps.round;
 
 import org.modeststack.steps.surface.SurfacePath;
+import org.modeststack.steps.surface.SurfaceWalk;
 
 /**
  * The way over the surface from a station to one of its rails.
  *
  * @param distance how far along it the rail is to run, mm
+ * @param corner of a triangle at the station, from whose side the angle is counted at which it leaves; -1 where it leaves an
+ *     edge between stations
  */
-record Arm(SurfacePath path, double distance) {
+record Arm(SurfacePath path, double distance, int corner, double angle) {
     /** How far a rail may be from the edge where another one is, as a share of the way there: two share it. */
     private static final double SHARED = 0.45;
 
@@ -22,6 +25,21 @@ record Arm(SurfacePath path, double distance) {
     /** How much of the distance there is room for, from 0 to 1. */
     double room() {
         return reached(1) / distance;
+    }
+
+    /**
+     * How many times the distance it can be until the rail meets something.
+     *
+     * @param most what is farther is not looked for, mm
+     */
+    double widest(SurfaceWalk walk, double most) {
+        SurfacePath on = walk.from(corner, angle, most);
+        return switch (on.end()) {
+            case FREE -> Double.POSITIVE_INFINITY;
+            // Two rails meet half way.
+            case RIM -> on.length() / 2 / distance;
+            case EDGE -> on.length() / distance;
+        };
     }
 
     private double reached(double scale) {

@@ -10,10 +10,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Collectors;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -31,6 +33,7 @@ final class BandNet {
     private static final long NODE = 2;
 
     private final Mesh mesh;
+    private final SurfaceWalk way;
     private final Walks walks;
     private final List<Band> bands = new ArrayList<>();
     /** Where chains end or meet, by their vertices. */
@@ -67,26 +70,26 @@ final class BandNet {
                 if (!(w > 0)) throw new IllegalArgumentException("no width");
                 widest = Math.max(widest, w);
             }
-        SurfaceWalk way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
+        way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
         walks = new Walks(surface, sharp, edges, chains, width, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
-        for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width, way));
+        for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width));
         Imprint trace = new Imprint(surface, edges);
-        for (WalkSide walk : walks.all()) vias(walk, way, trace);
+        for (WalkSide walk : walks.all()) vias(walk, trace);
     }
 
-    private void vias(WalkSide walk, SurfaceWalk way, Imprint trace) {
+    private void vias(WalkSide walk, Imprint trace) {
         int last = -1, first = -1;
         for (int i = 0; i < walk.size(); i++) {
             if (!stops.containsKey(new Walks.Place(walk, i))) continue;
             if (first < 0) first = i;
-            if (last >= 0) vias(walk, last, i, way, trace);
+            if (last >= 0) vias(walk, last, i, trace);
             last = i;
         }
-        if (first >= 0) vias(walk, last, first, way, trace);
+        if (first >= 0) vias(walk, last, first, trace);
     }
 
-    private void vias(WalkSide walk, int from, int to, SurfaceWalk way, Imprint trace) {
+    private void vias(WalkSide walk, int from, int to, Imprint trace) {
         Walks.Place a = new Walks.Place(walk, from), b = new Walks.Place(walk, to);
         Arm first =
                 walk.turnsRound(from) ? walks.end(a).out() : stop(walk, from).arm();
@@ -113,7 +116,7 @@ final class BandNet {
         return rank;
     }
 
-    private Band band(EdgeChain chain, int rank, IntToDoubleFunction width, SurfaceWalk way) {
+    private Band band(EdgeChain chain, int rank, IntToDoubleFunction width) {
         int n = chain.size();
         double[] widths = new double[n];
         for (int i = 0; i < n; i++) {
@@ -192,6 +195,33 @@ final class BandNet {
             }
         }
         return any;
+    }
+
+    /**
+     * How many times the width it can be until rails meet something.
+     *
+     * @param most what is farther than this along the surface is not looked for, mm
+     */
+    double widest(double most) {
+        double least = Double.POSITIVE_INFINITY;
+        for (Band b : bands)
+            for (int k = 0; k < b.size(); k++)
+                least = Math.min(least, Math.min(b.left()[k].widest(way, most), b.right()[k].widest(way, most)));
+        return least;
+    }
+
+    /** Where rails are at so many times the width, from station to station. */
+    void rails(double times, double most, BiConsumer<Vec3, Vec3> line) {
+        for (Band b : bands)
+            for (Arm[] side : List.of(b.left(), b.right()))
+                for (int k = 0; k < b.pieces(); k++)
+                    line.accept(at(side[k], times, most), at(side[(k + 1) % b.size()], times, most));
+    }
+
+    private Vec3 at(Arm arm, double times, double most) {
+        return way.from(arm.corner(), arm.angle(), Math.min(most, times * arm.distance()))
+                .at(times * arm.distance())
+                .at();
     }
 
     boolean hasStop(WalkSide walk, int index) {

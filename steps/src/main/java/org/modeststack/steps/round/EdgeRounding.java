@@ -75,14 +75,34 @@ public final class EdgeRounding {
             double least,
             @Nullable Vec3 place) {}
 
+    /**
+     * How wide strips can be before something meets, by the ways from their stations.
+     *
+     * @param times how many times the width; infinite where nothing does
+     * @param rails where rails are then, as lines from station to station, two places each
+     */
+    public record Widest(double times, List<Vec3> rails) {}
+
+    /** @param width for each edge, mm along the surface; stations are chosen by it */
+    public static Widest widest(Mesh in, BitSet edges, IntToDoubleFunction width) {
+        List<BandNet> nets = nets(TriangleSurface.of(in), edges, width);
+        double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
+        for (BandNet net : nets) times = Math.min(times, net.widest(most));
+        List<Vec3> rails = new ArrayList<>();
+        if (times < Double.POSITIVE_INFINITY)
+            for (BandNet net : nets)
+                net.rails(times, most, (a, b) -> {
+                    rails.add(a);
+                    rails.add(b);
+                });
+        return new Widest(times, rails);
+    }
+
     /** @param width for each edge, mm along the surface */
     public Rounded round(IntToDoubleFunction width) {
-        List<BandNet> nets = new ArrayList<>();
-        SharpEdges sharp = new SharpEdges(in);
-        for (List<EdgeChain> chains : together(EdgeChain.of(in, edges))) {
-            BandNet net = net(chains, sharp, width);
-            if (net != null) nets.add(net);
-        }
+        List<BandNet> nets = nets(surface, edges, width);
+        // What goes square into its faces does not fit round a corner.
+        if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
         Mesh out = null;
         for (int round = 0; out == null && !nets.isEmpty() && round < ROUNDS; round++) {
             Work.checkpoint();
@@ -104,20 +124,33 @@ public final class EdgeRounding {
         return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
     }
 
-    /** Null for edges that have no surface on both sides, or one without area, or a profile that does not fit; they are left to others. */
-    private @Nullable BandNet net(List<EdgeChain> chains, SharpEdges sharp, IntToDoubleFunction width) {
+    private static List<BandNet> nets(TriangleSurface surface, BitSet edges, IntToDoubleFunction width) {
+        List<BandNet> nets = new ArrayList<>();
+        SharpEdges sharp = new SharpEdges(surface.mesh);
+        for (List<EdgeChain> chains : together(surface.mesh, EdgeChain.of(surface.mesh, edges))) {
+            BandNet net = net(surface, sharp, edges, chains, width);
+            if (net != null) nets.add(net);
+        }
+        return nets;
+    }
+
+    /** Null for edges that have no surface on both sides, or one without area; they are left to others. */
+    private static @Nullable BandNet net(
+            TriangleSurface surface,
+            SharpEdges sharp,
+            BitSet edges,
+            List<EdgeChain> chains,
+            IntToDoubleFunction width) {
         try {
-            BandNet net = new BandNet(surface, sharp, edges, chains, width);
-            // What goes square into its faces does not fit round a corner.
-            return curve.goesSquareIn() && net.hasCorners() ? null : net;
+            return new BandNet(surface, sharp, edges, chains, width);
         } catch (IllegalArgumentException e) {
             return null;
         }
     }
 
     /** Chains that hang together. */
-    private Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
-        DisjointSets sets = new DisjointSets(in.vertexCount());
+    private static Collection<List<EdgeChain>> together(Mesh mesh, List<EdgeChain> chains) {
+        DisjointSets sets = new DisjointSets(mesh.vertexCount());
         for (EdgeChain c : chains) sets.join(c.vertex(0), c.vertex(c.size() - 1));
         Int2ObjectLinkedOpenHashMap<List<EdgeChain>> out = new Int2ObjectLinkedOpenHashMap<>();
         for (EdgeChain c : chains)

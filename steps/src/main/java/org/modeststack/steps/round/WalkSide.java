@@ -222,7 +222,7 @@ final class WalkSide {
 
     /** The way square off the edge that is left a place by, from a point of it. */
     Arm square(int at, double share, double width, SurfaceWalk walk) {
-        return new Arm(walk.square(corner[at], share, width), width);
+        return new Arm(walk.square(corner[at], share, width), width, -1, 0);
     }
 
     Vec3 point(int at) {
@@ -235,7 +235,7 @@ final class WalkSide {
 
     private Arm arm(int at, double angle, double least, double width, SurfaceWalk walk) {
         double distance = distance(at, angle, least, width);
-        return new Arm(walk.from(corner[at], angle, distance), distance);
+        return new Arm(walk.from(corner[at], angle, distance), distance, corner[at], angle);
     }
 
     /**
