@@ -15,7 +15,7 @@ import org.modeststack.steps.surface.SurfacePath;
 /** The lines that a net's rails are cut into the mesh along: one for each walk, station by station. */
 final class RailLines {
     /** Vertices of a rail that are nearer to each other, as a share of the width, are one. */
-    private static final double ONE_PLACE = 2e-3;
+    static final double ONE_PLACE = 2e-3;
 
     private static final long END = 7;
     private static final long VIA = 8;

@@ -59,9 +59,10 @@ final class Vias {
         if (whole < NEAR * width || first.room() < 1 || last.room() < 1) return false;
         SurfacePath.Place a = first.rail(1), b = last.rail(1);
         CutLine line = trace.line();
-        line.station(a, 0, 0);
-        line.station(b, 0, 0);
-        line.go(0, a.normal().plus(b.normal()), 0, 0);
+        double onto = RailLines.ONE_PLACE * width;
+        line.station(a, onto, 0);
+        line.station(b, onto, 0);
+        line.go(0, a.normal().plus(b.normal()), onto, 0);
         if (!line.troubled().isEmpty()) return true;
         for (int node : line.between(0)) {
             double near = Double.POSITIVE_INFINITY;

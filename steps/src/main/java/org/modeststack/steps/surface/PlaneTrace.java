@@ -85,20 +85,25 @@ final class PlaneTrace {
 
     /** The side by which the way leaves the triangles round its first node. */
     private int first(int from, IntArrayList begins) {
-        int best = -1;
-        double most = 0;
+        int best = -1, nearest = -1;
+        double most = 0, least = Double.POSITIVE_INFINITY;
         for (int t : begins) {
             for (int c = 3 * t; c < 3 * t + 3; c++) {
                 if (touches(from, c) || !isCrossed(c)) continue;
                 double a = side(c), b = side(TriangleSurface.next(c));
                 Vec3 way = crossing(c, Math.clamp(a / (a - b), 0, 1)).minus(start);
                 double straight = way.unit().dot(along);
-                if (straight <= most) continue;
-                most = straight;
-                best = c;
+                if (straight > most) {
+                    most = straight;
+                    best = c;
+                }
+                if (way.length() >= least) continue;
+                least = way.length();
+                nearest = c;
             }
         }
-        return best;
+        // A node that lies on a side as good as exactly leaves by it.
+        return best >= 0 ? best : nearest;
     }
 
     private boolean touches(int node, int corner) {

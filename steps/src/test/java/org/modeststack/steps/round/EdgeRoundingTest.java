@@ -6,6 +6,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -189,5 +193,22 @@ class EdgeRoundingTest {
         assertEquals(a.faceCount(), b.faceCount());
         assertEquals(a.vertexCount(), b.vertexCount());
         assertEquals(Measures.of(a).volume(), Measures.of(b).volume(), 1e-4);
+    }
+
+    /** Rails that run exactly along the edges of a bar are where they should be all round, whatever its size. */
+    @Property(tries = 200)
+    void barsAreRoundedAlikeAllRound(
+            @ForAll @IntRange(min = 10, max = 60) int diameter,
+            @ForAll @IntRange(min = 8, max = 64) int sides,
+            @ForAll @DoubleRange(min = 0.1, max = 2) double width)
+            throws StepException {
+        Mesh bar = make(new Cylinder(diameter, 30, sides, 1, 0, Seat.CENTERED));
+        StepDescriptor bevel = Steps.byType("bevel");
+        Step s = bevel.with(bevel.createDefault(), "where", PickText.parse("edges: facing 0 0 1 10; rim"));
+        Mesh m = bevel.with(bevel.with(s, "width", width), "segments", 2).apply(bar, new TestContext(4));
+        assertEquals(3 * sides + 2, m.faceCount());
+        int low = 0;
+        for (int v : rails(m)) if (Math.abs(m.z(v) - (15 - width)) < 1e-9) low++;
+        assertEquals(sides, low, "vertices on the lower rail");
     }
 }
