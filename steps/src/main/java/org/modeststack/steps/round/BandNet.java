@@ -32,6 +32,7 @@ final class BandNet {
     private static final long INNER = 0;
     private static final long NODE = 2;
 
+    private final TriangleSurface surface;
     private final Mesh mesh;
     private final SurfaceWalk way;
     private final Walks walks;
@@ -60,6 +61,7 @@ final class BandNet {
             BitSet edges,
             List<EdgeChain> chains,
             IntToDoubleFunction width) {
+        this.surface = surface;
         mesh = surface.mesh;
         IntArrayList vertices = new IntArrayList();
         chains.forEach(c -> vertices.addAll(c.vertices()));
@@ -143,12 +145,20 @@ final class BandNet {
             s.add(right[k]);
             stations.add(s);
             long key = mesh.vertexKeys()[v], other = mesh.vertexKeys()[chain.vertex(k == 0 ? n - 1 : 0)];
-            // At an end each chain has its part in the key of a place that two of them share.
-            long end = Keys.of(key, NODE + (k == 0 ? 0 : 1), other, rank);
-            stop(sides.leftAt(i), s, left[k], isEnd ? end : Keys.of(key, INNER));
-            stop(sides.rightAt(i), s, right[k], isEnd ? end : Keys.of(key, INNER + 1));
+            // At an end each chain has its part in the key of a place that two of them share. Nothing here goes by
+            // which way
+            // a chain is gone along, since that changes with the keys of its vertices.
+            boolean isLoop = chain.vertex(0) == chain.vertex(n - 1);
+            long end = Keys.of(key, NODE + (isLoop && k > 0 ? 1 : 0), other, rank);
+            stop(sides.leftAt(i), s, left[k], isEnd ? end : Keys.of(key, INNER, faceKey(sides.leftAt(i))));
+            stop(sides.rightAt(i), s, right[k], isEnd ? end : Keys.of(key, INNER, faceKey(sides.rightAt(i))));
         }
         return new Band(chain, sides, stations, at, left, right, new BitSet());
+    }
+
+    /** The key of the face on the left of where a walk goes on. */
+    private long faceKey(Walks.Place at) {
+        return mesh.faceKeys()[surface.faceOf(at.walk().corner(at.index()) / 3)];
     }
 
     private void stop(Walks.Place place, Station station, Arm arm, long key) {

@@ -29,8 +29,8 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
     }
 
     /**
-     * All chains of the edges of a mesh. Each begins with its end of the lesser key, or with the vertex of the least and
-     * goes on to the lesser of its neighbours, whatever order the mesh is in.
+     * All chains of the edges of a mesh. Each begins with its end of the lesser number, or with its least vertex and goes on
+     * to the lesser of that one's neighbours, whatever the keys are.
      */
     static List<EdgeChain> of(Mesh mesh, BitSet edges) {
         Adjacency adj = mesh.adjacency();
@@ -46,7 +46,7 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
             if (seen.get(e)) continue;
             IntArrayList loop = walk(mesh, edges, degree, seen, e, adj.edgeLow(e));
             loop.removeInt(loop.size() - 1);
-            out.add(new EdgeChain(begun(mesh, loop), true));
+            out.add(new EdgeChain(begun(loop), true));
         }
         return out;
     }
@@ -62,10 +62,9 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
 
     private static EdgeChain open(Mesh mesh, BitSet edges, int[] degree, BitSet seen, int e, int from) {
         IntArrayList v = walk(mesh, edges, degree, seen, e, from);
-        long[] keys = mesh.vertexKeys();
         int n = v.size();
-        int order = Long.compare(keys[v.getInt(0)], keys[v.getInt(n - 1)]);
-        if (order == 0) order = Long.compare(keys[v.getInt(1)], keys[v.getInt(n - 2)]);
+        int order = Integer.compare(v.getInt(0), v.getInt(n - 1));
+        if (order == 0) order = Integer.compare(v.getInt(1), v.getInt(n - 2));
         if (order > 0) Collections.reverse(v);
         return new EdgeChain(v, false);
     }
@@ -87,14 +86,12 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
         }
     }
 
-    private static IntArrayList begun(Mesh mesh, IntArrayList loop) {
+    private static IntArrayList begun(IntArrayList loop) {
         int n = loop.size(), first = 0;
-        for (int i = 1; i < n; i++)
-            if (mesh.vertexKeys()[loop.getInt(i)] < mesh.vertexKeys()[loop.getInt(first)]) first = i;
-        long after = mesh.vertexKeys()[loop.getInt((first + 1) % n)];
-        long before = mesh.vertexKeys()[loop.getInt((first + n - 1) % n)];
+        for (int i = 1; i < n; i++) if (loop.getInt(i) < loop.getInt(first)) first = i;
+        int step = loop.getInt((first + 1) % n) < loop.getInt((first + n - 1) % n) ? 1 : -1;
         IntArrayList out = new IntArrayList(n);
-        for (int i = 0; i < n; i++) out.add(loop.getInt(Math.floorMod(after < before ? first + i : first - i, n)));
+        for (int i = 0; i < n; i++) out.add(loop.getInt(Math.floorMod(first + step * i, n)));
         return out;
     }
 }

@@ -97,9 +97,8 @@ final class StripBuilder {
     private void strip(Band band, RailLines rails) {
         int m = band.size(), segments = curve.segments();
         int[][] on = new int[m][];
-        long[] keys = new long[m];
         for (int k = 0; k < m; k++) {
-            on[k] = row(band, k, rails, keys);
+            on[k] = row(band, k, rails);
             for (int v : on[k]) belongs(v, band, k);
         }
         int made = material(band);
@@ -112,13 +111,15 @@ final class StripBuilder {
             for (int node : right) belongs(rest.vertex(node), band, k);
             tagRails(band, k, side(on[l][0], left, on[k][0]), side(on[k][segments], right, on[l][segments]));
             Origin origin = new Origin(band, k, band.station(k), band.station(l));
+            long onLeft = Keys.ofPair(out.vertexKey(on[k][0]), out.vertexKey(on[l][0]));
+            long onRight = Keys.ofPair(out.vertexKey(on[k][segments]), out.vertexKey(on[l][segments]));
             for (int j = 0; j < segments; j++) {
                 IntArrayList there = side(on[k][j + 1], j == segments - 1 ? right : IntArrayList.of(), on[l][j + 1]);
                 boolean isRight = 2 * j >= segments;
                 there.addAll(inner(across(band, l, j, rails)));
                 IntArrayList back = side(on[l][j], j == 0 ? left : IntArrayList.of(), on[k][j]);
                 back.addAll(inner(across(band, k, j, rails)));
-                long key = Keys.of(keys[k], FACE, j);
+                long key = across(onLeft, onRight, FACE, j, segments - 1);
                 if (band.divided().get(k) && there.size() + back.size() > 4)
                     triangles(there, back, key, made, origin, isRight);
                 else {
@@ -127,6 +128,13 @@ final class StripBuilder {
                 }
             }
         }
+    }
+
+    /** The key of the j-th of n + 1 things between two rails, told from the nearer one, whichever is on the left. */
+    private long across(long left, long right, long role, int j, int n) {
+        long both = Keys.of(seed, role, Keys.ofPair(left, right));
+        if (2 * j == n) return both;
+        return 2 * j < n ? Keys.of(both, Keys.fraction(j, n), left) : Keys.of(both, Keys.fraction(n - j, n), right);
     }
 
     /** What lies on the profile at the end of a chain between its places j and j + 1, as the line goes there. */
@@ -143,7 +151,7 @@ final class StripBuilder {
     }
 
     /** The vertices of a strip at a station, from the left rail to the right one. */
-    private int[] row(Band band, int k, RailLines rails, long[] keys) {
+    private int[] row(Band band, int k, RailLines rails) {
         int segments = curve.segments();
         Walks.Place onLeft = band.sides().leftAt(band.at()[k]),
                 onRight = band.sides().rightAt(band.at()[k]);
@@ -152,19 +160,17 @@ final class StripBuilder {
             int[] nodes = rails.profile(onLeft);
             // At the first station the walk on the right comes in.
             for (int j = 0; j <= segments; j++) row[j] = rest.vertex(nodes[k == 0 ? segments - j : j]);
-            keys[k] = Keys.of(seed, rest.key(nodes[0]), rest.key(nodes[segments]));
             return row;
         }
         Station s = band.station(k);
         int l = rails.node(onLeft), r = rails.node(onRight);
         boolean isFirst = k == 0, isEnd = !band.chain().isClosed() && (isFirst || k == band.size() - 1);
         StripProfile profile = profile(band, k, isEnd, rest.at(l), rest.at(r));
-        keys[k] = Keys.of(seed, rest.key(l), rest.key(r));
         row[0] = rest.vertex(l);
         row[segments] = rest.vertex(r);
         for (int j = 1; j < segments; j++) {
             Vec3 p = profile.places()[j];
-            row[j] = out.vertex(p.x(), p.y(), p.z(), Keys.of(keys[k], VERTEX, j));
+            row[j] = out.vertex(p.x(), p.y(), p.z(), across(rest.key(l), rest.key(r), VERTEX, j, segments));
         }
         if (isEnd)
             ends.computeIfAbsent(s.vertex(), _ -> new HashMap<>())
@@ -187,7 +193,7 @@ final class StripBuilder {
         Map<Walks.Place, End> here = ends.getOrDefault(node.vertex(), Map.of());
         if (here.size() < 3) return;
         Walks.Place start = here.entrySet().stream()
-                .min(Comparator.comparingLong(e -> key(e.getValue())))
+                .min(Comparator.comparingInt(e -> e.getValue().row[0] + e.getValue().row[curve.segments()]))
                 .orElseThrow()
                 .getKey();
         List<End> around = new ArrayList<>();
@@ -222,7 +228,9 @@ final class StripBuilder {
             turn[i] = e.profile.turn();
         }
         Origin origin = new Origin(null, 0, node, node);
-        long whole = Keys.of(seed, CORNER, key(around.getFirst()));
+        long all = 0;
+        for (End e : around) all += key(e);
+        long whole = Keys.of(seed, CORNER, all);
         if (!grids || n == 1) {
             IntArrayList ring = new IntArrayList();
             for (int[] side : outline) for (int j = 0; j < n; j++) ring.add(side[j]);
@@ -252,7 +260,7 @@ final class StripBuilder {
     }
 
     private long key(End e) {
-        return Keys.of(out.vertexKey(e.row[0]), out.vertexKey(e.row[e.row.length - 1]));
+        return Keys.ofPair(out.vertexKey(e.row[0]), out.vertexKey(e.row[e.row.length - 1]));
     }
 
     private static int[] reversed(int[] row) {

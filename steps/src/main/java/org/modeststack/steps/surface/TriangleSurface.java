@@ -96,7 +96,7 @@ public final class TriangleSurface implements Memory.Counted {
     }
 
     /** The face of the mesh that a triangle is a part of. */
-    int faceOf(int triangle) {
+    public int faceOf(int triangle) {
         return face[triangle];
     }
 
