@@ -257,6 +257,11 @@ final class BandNet {
         for (int round = 0; round < 3; round++) bands.forEach(Band::smooth);
     }
 
+    boolean hasAny(Set<Station> of) {
+        for (Band b : bands) for (Station s : b.stations()) if (of.contains(s)) return true;
+        return false;
+    }
+
     boolean isWorthwhile() {
         for (Band b : bands) for (Station s : b.stations()) if (s.share() < LEAST) return false;
         return true;

@@ -32,7 +32,7 @@ import org.modeststack.steps.surface.TriangleSurface;
  * meets, strips are narrower at that place, and widen again beside it. In time linear in the mesh.
  */
 public final class EdgeRounding {
-    private static final int ROUNDS = 24;
+    private static final int ROUNDS = 40;
 
     private final Mesh in;
     private final TriangleSurface surface;
@@ -119,7 +119,9 @@ public final class EdgeRounding {
             if (isEased) continue;
             troubled.forEach(Station::hold);
             nets.forEach(BandNet::smooth);
-            nets.removeIf(net -> !net.isWorthwhile());
+            // What does not come out for long must not keep the rest from it.
+            boolean isLate = round >= ROUNDS / 2;
+            nets.removeIf(net -> !net.isWorthwhile() || isLate && net.hasAny(troubled));
         }
         return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
     }

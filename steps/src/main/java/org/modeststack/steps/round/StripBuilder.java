@@ -99,7 +99,10 @@ final class StripBuilder {
         int[][] on = new int[m][];
         for (int k = 0; k < m; k++) {
             on[k] = row(band, k, rails);
-            for (int v : on[k]) belongs(v, band, k);
+            for (int v : on[k]) {
+                paint(v, band, k);
+                tagVertex(v, band.station(k).vertex());
+            }
         }
         int made = material(band);
         for (int k = 0; k < band.pieces(); k++) {
@@ -107,8 +110,12 @@ final class StripBuilder {
             // Both rails run against the strip's faces, so that they are gone through backwards.
             IntArrayList right = rails.after(band.sides().rightAt(band.at()[l]));
             IntArrayList left = rails.after(band.sides().leftAt(band.at()[k]));
-            for (int node : left) belongs(rest.vertex(node), band, k);
-            for (int node : right) belongs(rest.vertex(node), band, k);
+            for (IntArrayList rail : List.of(left, right))
+                for (int node : rail) {
+                    paint(rest.vertex(node), band, k);
+                    int old = between(band, k, rest.at(node));
+                    if (old >= 0) tagVertex(rest.vertex(node), old);
+                }
             tagRails(band, k, side(on[l][0], left, on[k][0]), side(on[k][segments], right, on[l][segments]));
             Origin origin = new Origin(band, k, band.station(k), band.station(l));
             long onLeft = Keys.ofPair(out.vertexKey(on[k][0]), out.vertexKey(on[l][0]));
@@ -297,13 +304,35 @@ final class StripBuilder {
         for (int i = 0; i < once.size(); i++) out.cornerLike(out.firstCorner(f) + i, mesh, like.get(once.getInt(i)));
     }
 
-    /** A vertex that stands in the place of one of the edges. */
-    private void belongs(int v, Band band, int k) {
+    /** A new vertex is painted like what was beside the edges there. */
+    private void paint(int v, Band band, int k) {
         Walks.Place left = band.sides().leftAt(band.at()[k]),
                 right = band.sides().rightAt(band.at()[k]);
         likeLeft.put(v, rest.corner(left.walk().corner(left.index())));
         likeRight.put(v, rest.corner(right.walk().corner(right.index())));
-        tagVertex(v, band.station(k).vertex());
+    }
+
+    /** The vertex of a chain between a station and the next in whose place a point of a rail stands; -1 where none is near. */
+    private int between(Band band, int k, Vec3 p) {
+        EdgeChain chain = band.chain();
+        int edges = edges(band, k), best = 0;
+        for (int i = 1; i <= edges; i++)
+            if (far(chain, band.at()[k] + i, p) < far(chain, band.at()[k] + best, p)) best = i;
+        // What is nearest to a station has that one's own rail vertex beside it.
+        return best == 0 || best == edges ? -1 : chain.vertex(band.at()[k] + best);
+    }
+
+    private double far(EdgeChain chain, int i, Vec3 p) {
+        return mesh.point(chain.vertex(i)).minus(p).length();
+    }
+
+    /** How many edges there are from a station to the next. */
+    private static int edges(Band band, int k) {
+        int from = band.at()[k], to = band.at()[(k + 1) % band.size()];
+        if (!band.chain().isClosed()) return to - from;
+        return from == to
+                ? band.chain().size()
+                : Math.floorMod(to - from, band.chain().size());
     }
 
     private void tagVertex(int v, int old) {
@@ -313,23 +342,37 @@ final class StripBuilder {
         });
     }
 
-    /** What is in a tag along the edges is so along both rails. */
+    /** What is in a tag along the edges is so along both rails, each part of which goes by the edge that is nearest. */
     private void tagRails(Band band, int k, IntArrayList left, IntArrayList right) {
+        if (mesh.tags().values().stream().noneMatch(t -> t.kind() == ElementKind.EDGE)) return;
+        for (IntArrayList rail : List.of(left, right))
+            for (int i = 1; i < rail.size(); i++) {
+                int u = rail.getInt(i - 1), v = rail.getInt(i);
+                if (u == v) continue;
+                long old = nearestEdge(band, k, place(u).plus(place(v)).times(0.5));
+                mesh.tags().forEach((name, tag) -> {
+                    double weight = tag.kind() == ElementKind.EDGE ? tag.weightOf(old) : 0;
+                    if (weight > 0) out.tag(name, ElementKind.EDGE, Tag.edge(u, v), weight);
+                });
+            }
+    }
+
+    private Vec3 place(int v) {
+        return new Vec3(out.coordinate(v, 0), out.coordinate(v, 1), out.coordinate(v, 2));
+    }
+
+    /** Of the edges from a station to the next, as tags have them. */
+    private long nearestEdge(Band band, int k, Vec3 p) {
         EdgeChain chain = band.chain();
-        int from = band.at()[k], to = band.at()[(k + 1) % band.size()];
-        int edges = chain.isClosed() ? Math.floorMod(to - from, chain.size()) : to - from;
-        mesh.tags().forEach((name, tag) -> {
-            if (tag.kind() != ElementKind.EDGE) return;
-            double most = 0;
-            for (int i = 0; i < edges; i++)
-                most = Math.max(most, tag.weightOf(Tag.edge(chain.vertex(from + i), chain.vertex(from + i + 1))));
-            if (most == 0) return;
-            for (IntArrayList rail : List.of(left, right))
-                for (int i = 1; i < rail.size(); i++) {
-                    int u = rail.getInt(i - 1), v = rail.getInt(i);
-                    if (u != v) out.tag(name, ElementKind.EDGE, Tag.edge(u, v), most);
-                }
-        });
+        int from = band.at()[k], best = from;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = from; i < from + edges(band, k); i++) {
+            double far = p.distanceTo(mesh.point(chain.vertex(i)), mesh.point(chain.vertex(i + 1)));
+            if (far >= least) continue;
+            least = far;
+            best = i;
+        }
+        return Tag.edge(chain.vertex(best), chain.vertex(best + 1));
     }
 
     /** Fills what is between two sides that run against each other, by the shorter diagonal each time. */
@@ -345,8 +388,7 @@ final class StripBuilder {
     }
 
     private double apart(int a, int b) {
-        double x = out.coordinate(a, 0) - out.coordinate(b, 0), y = out.coordinate(a, 1) - out.coordinate(b, 1);
-        double z = out.coordinate(a, 2) - out.coordinate(b, 2);
-        return x * x + y * y + z * z;
+        Vec3 way = place(a).minus(place(b));
+        return way.dot(way);
     }
 }
