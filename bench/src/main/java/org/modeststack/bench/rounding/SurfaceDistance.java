@@ -3,10 +3,9 @@ package org.modeststack.bench.rounding;
 import java.util.ArrayDeque;
 import java.util.BitSet;
 import java.util.Deque;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.TriangleSurface;
 
 /**
  * How far a place on a mesh is from edges of it along the surface: the triangles round the place are laid out in the plane
@@ -14,20 +13,12 @@ import org.modeststack.mesh.Vec3;
  * geodesic problem", SIAM Journal on Computing 16, 1987). Ways that bend round a vertex are left out; they are longer.
  */
 final class SurfaceDistance {
-    private final Mesh mesh;
     private final BitSet targets;
-    private final int[] vertex;
-    private final Adjacency adj;
+    private final TriangleSurface surface;
 
     SurfaceDistance(Mesh mesh, BitSet targets) {
-        this.mesh = mesh;
         this.targets = targets;
-        Triangulation t = mesh.triangulation();
-        vertex = new int[3 * t.count()];
-        for (int c = 0; c < vertex.length; c++) vertex[c] = mesh.corners()[t.triangleCorners()[c]];
-        int[] offsets = new int[t.count() + 1];
-        for (int i = 0; i < offsets.length; i++) offsets[i] = 3 * i;
-        adj = new Adjacency(mesh.vertexCount(), offsets, vertex);
+        surface = TriangleSurface.of(mesh);
     }
 
     /** A side of a triangle laid out with the place in the origin, and the part of it that is seen from there. */
@@ -39,15 +30,16 @@ final class SurfaceDistance {
      */
     double of(Vec3 p, double most) {
         double least = most;
-        for (int t = 0; t < vertex.length / 3; t++) {
-            Vec3 a = point(3 * t), b = point(3 * t + 1), c = point(3 * t + 2);
+        for (int t = 0; t < surface.vertex.length / 3; t++) {
+            Vec3 a = surface.point(3 * t), b = surface.point(3 * t + 1), c = surface.point(3 * t + 2);
             Vec3 n = b.minus(a).cross(c.minus(a)).unit();
             if (n.length() == 0 || !isIn(p, a, b, c, n, most)) continue;
             Vec3 x = b.minus(a).unit(), y = n.cross(x);
             Deque<Window> todo = new ArrayDeque<>();
             for (int i = 0; i < 3; i++) {
                 int corner = 3 * t + i;
-                Vec3 u = point(corner).minus(p), v = point(next(corner)).minus(p);
+                Vec3 u = surface.point(corner).minus(p),
+                        v = surface.point(TriangleSurface.next(corner)).minus(p);
                 todo.add(new Window(corner, u.dot(x), u.dot(y), v.dot(x), v.dot(y), 0, 1));
             }
             least = Math.min(least, nearest(todo, least));
@@ -61,16 +53,18 @@ final class SurfaceDistance {
             Window w = todo.poll();
             double near = distance(w);
             if (near >= least) continue;
-            int twin = adj.twin(w.corner);
-            int edge = mesh.adjacency().edgeBetween(vertex[w.corner], vertex[next(w.corner)], mesh);
+            int twin = surface.adj.twin(w.corner);
+            int edge = surface.edge(w.corner);
             if (edge >= 0 && targets.get(edge)) {
                 least = near;
                 continue;
             }
             if (twin < 0) continue;
             // The third corner beyond, laid out on the other side of the side.
-            int apex = next(next(twin));
-            Vec3 a = point(w.corner), b = point(next(w.corner)), c = point(apex);
+            int apex = TriangleSurface.next(TriangleSurface.next(twin));
+            Vec3 a = surface.point(w.corner),
+                    b = surface.point(TriangleSurface.next(w.corner)),
+                    c = surface.point(apex);
             double length = b.minus(a).length();
             if (length == 0) continue;
             double along = c.minus(a).dot(b.minus(a)) / length;
@@ -78,7 +72,7 @@ final class SurfaceDistance {
             double ex = (w.bx - w.ax) / length, ey = (w.by - w.ay) / length;
             double cx = w.ax + along * ex + off * ey, cy = w.ay + along * ey - off * ex;
             // The twin runs from b to a: its next side from a to the apex, and then from there to b.
-            seen(todo, w, next(twin), w.ax, w.ay, cx, cy);
+            seen(todo, w, TriangleSurface.next(twin), w.ax, w.ay, cx, cy);
             seen(todo, w, apex, cx, cy, w.bx, w.by);
         }
         return least;
@@ -119,13 +113,5 @@ final class SurfaceDistance {
     private static double left(Vec3 p, Vec3 a, Vec3 b, Vec3 n) {
         Vec3 side = b.minus(a);
         return n.cross(side).unit().dot(p.minus(a));
-    }
-
-    private Vec3 point(int corner) {
-        return mesh.point(vertex[corner]);
-    }
-
-    private static int next(int corner) {
-        return corner % 3 == 2 ? corner - 2 : corner + 1;
     }
 }

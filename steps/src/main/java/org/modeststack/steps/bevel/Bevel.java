@@ -224,7 +224,7 @@ public record Bevel(
         return rest.elements().isEmpty() ? out : cutBeside(out, rest, all, context);
     }
 
-    /** Whether rims are rounded by rails that run over as many faces as they need. */
+    /** Whether edges are rounded by rails that run over as many faces as they need. */
     private boolean goesOver() {
         boolean byWidth = measure == Measure.ALONG || measure == Measure.ACROSS || measure == Measure.DEEP;
         boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;

@@ -68,7 +68,7 @@ final class BandNet {
         double widest = 0;
         for (EdgeChain c : chains)
             for (int i = 0; i < c.edges(); i++) {
-                double w = width.applyAsDouble(edge(c, i));
+                double w = width.applyAsDouble(c.edge(mesh, i));
                 if (!(w > 0)) throw new IllegalArgumentException("no width");
                 widest = Math.max(widest, w);
             }
@@ -104,10 +104,6 @@ final class BandNet {
         return vias.getOrDefault(new Walks.Place(walk, from), List.of());
     }
 
-    private int edge(EdgeChain c, int i) {
-        return mesh.adjacency().edgeBetween(c.vertex(i), c.vertex(i + 1), mesh);
-    }
-
     /** The place of a chain among those between the same ends, by the keys of what they have beside their first end. */
     private int rank(EdgeChain chain, List<EdgeChain> chains) {
         int n = chain.size(), rank = 0;
@@ -122,9 +118,9 @@ final class BandNet {
         int n = chain.size();
         double[] widths = new double[n];
         for (int i = 0; i < n; i++) {
-            boolean isFirst = !chain.isClosed() && i == 0, isLast = !chain.isClosed() && i == n - 1;
-            double before = width.applyAsDouble(edge(chain, isFirst ? 0 : i - 1));
-            double after = width.applyAsDouble(edge(chain, isLast ? i - 1 : i));
+            // At an end of an open chain there is one edge.
+            double before = width.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i == 0 ? 0 : i - 1));
+            double after = width.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i > 0 ? i - 1 : i));
             widths[i] = (before + after) / 2;
         }
         BandSides sides = new BandSides(chain, walks);
@@ -134,7 +130,7 @@ final class BandNet {
         Arm[] left = new Arm[m], right = new Arm[m];
         for (int k = 0; k < m; k++) {
             int i = at[k], v = chain.vertex(i);
-            boolean isEnd = !chain.isClosed() && (k == 0 || k == m - 1);
+            boolean isEnd = chain.isEnd(i);
             int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
             left[k] = isEnd ? sides.endArm(i, false) : sides.left(before, i, after, widths[i], way);
             right[k] = isEnd ? sides.endArm(i, true) : sides.right(before, i, after, widths[i], way);
@@ -145,9 +141,8 @@ final class BandNet {
             s.add(right[k]);
             stations.add(s);
             long key = mesh.vertexKeys()[v], other = mesh.vertexKeys()[chain.vertex(k == 0 ? n - 1 : 0)];
-            // At an end each chain has its part in the key of a place that two of them share. Nothing here goes by
-            // which way
-            // a chain is gone along, since that changes with the keys of its vertices.
+            // At an end each chain has its part in the key of a place that two of them share. No key goes by which way
+            // a chain is gone along, since that is by the order of the mesh.
             boolean isLoop = chain.vertex(0) == chain.vertex(n - 1);
             long end = Keys.of(key, NODE + (isLoop && k > 0 ? 1 : 0), other, rank);
             stop(sides.leftAt(i), s, left[k], isEnd ? end : Keys.of(key, INNER, faceKey(sides.leftAt(i))));

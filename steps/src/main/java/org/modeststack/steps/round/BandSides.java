@@ -28,7 +28,7 @@ final class BandSides {
 
     /** By how much the chain turns at a vertex, on either side; 0 at its ends. */
     double turn(int i) {
-        if (isEnd(i)) return 0;
+        if (chain.isEnd(i)) return 0;
         Walks.Place l = leftAt(i), r = rightAt(i);
         return Math.max(Math.abs(l.walk().turn(l.index())), Math.abs(r.walk().turn(r.index())));
     }
@@ -36,10 +36,6 @@ final class BandSides {
     boolean hasSharp(int i) {
         Walks.Place l = leftAt(i), r = rightAt(i);
         return l.walk().hasSharp(l.index()) || r.walk().hasSharp(r.index());
-    }
-
-    private boolean isEnd(int i) {
-        return !chain.isClosed() && (i == 0 || i == chain.size() - 1);
     }
 
     Arm left(int before, int i, int after, double width, SurfaceWalk way) {

@@ -69,8 +69,7 @@ final class BandStations {
         n = chain.size();
         fewest = chain.isClosed() ? 3 : 2;
         place.defaultReturnValue(-1);
-        for (int i = 0; i < chain.edges(); i++)
-            place.put(mesh.adjacency().edgeBetween(chain.vertex(i), chain.vertex(i + 1), mesh), i);
+        for (int i = 0; i < chain.edges(); i++) place.put(chain.edge(mesh, i), i);
         turns = new double[n];
         Arrays.setAll(turns, sides::turn);
     }
@@ -104,10 +103,6 @@ final class BandStations {
     /** How many pieces lie between so many stations. */
     private int pieces(int stations) {
         return chain.isClosed() ? stations : stations - 1;
-    }
-
-    private boolean isEnd(int i) {
-        return !chain.isClosed() && (i == 0 || i == n - 1);
     }
 
     /** With the middle vertex between two stations too, where the rail there is off the line between theirs. */
@@ -169,7 +164,7 @@ final class BandStations {
             boolean passes = isNear && !(isNeeded(a.at) && isNeeded(b.at))
                     || passes(on, a.left, b.left)
                     || passes(on, a.right, b.right);
-            if (!passes || isEnd(a.at) && isEnd(b.at)) continue;
+            if (!passes || chain.isEnd(a.at) && chain.isEnd(b.at)) continue;
             out.set(weight(a.at) < weight(b.at) ? k : l);
         }
         return out;
@@ -197,11 +192,11 @@ final class BandStations {
 
     /** How much a station is needed. */
     private double weight(int i) {
-        return turns[i] + (isNeeded(i) ? Math.PI : 0) + (isEnd(i) ? 3 * Math.PI : 0);
+        return turns[i] + (isNeeded(i) ? Math.PI : 0) + (chain.isEnd(i) ? 3 * Math.PI : 0);
     }
 
     private boolean isNeeded(int i) {
-        return isEnd(i) || sides.hasSharp(i);
+        return chain.isEnd(i) || sides.hasSharp(i);
     }
 
     private List<Integer> chosen() {
@@ -260,7 +255,7 @@ final class BandStations {
     }
 
     private Cut cut(int before, int i, int after) {
-        if (isEnd(i)) return new Cut(i, sides.endArm(i, false), sides.endArm(i, true));
+        if (chain.isEnd(i)) return new Cut(i, sides.endArm(i, false), sides.endArm(i, true));
         double far = width.applyAsDouble(i);
         return new Cut(i, sides.left(before, i, after, far, walk), sides.right(before, i, after, far, walk));
     }

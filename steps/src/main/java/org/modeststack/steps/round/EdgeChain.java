@@ -23,6 +23,16 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
         return vertices.getInt(isClosed ? Math.floorMod(i, size()) : i);
     }
 
+    /** Whether the chain ends at a vertex, there or where others meet it. */
+    boolean isEnd(int i) {
+        return !isClosed && (i == 0 || i == size() - 1);
+    }
+
+    /** The edge of the mesh from a vertex to the next. */
+    int edge(Mesh mesh, int i) {
+        return mesh.adjacency().edgeBetween(vertex(i), vertex(i + 1), mesh);
+    }
+
     /** How many edges it has. */
     int edges() {
         return isClosed ? size() : size() - 1;

@@ -168,8 +168,7 @@ public final class EdgeRounding {
         for (BandNet net : nets)
             for (Band band : net.bands()) {
                 EdgeChain c = band.chain();
-                for (int i = 0; i < c.edges(); i++)
-                    left.clear(in.adjacency().edgeBetween(c.vertex(i), c.vertex(i + 1), in));
+                for (int i = 0; i < c.edges(); i++) left.clear(c.edge(in, i));
                 double worst = 1;
                 for (Station s : band.stations()) {
                     worst = Math.min(worst, s.share());

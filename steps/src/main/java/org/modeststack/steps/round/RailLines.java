@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.profile.ProfileCurve;
@@ -119,7 +120,7 @@ final class RailLines {
     IntArrayList after(Walks.Place at) {
         int part = number(at) + (at.walk().turnsRound(at.index()) ? curve.segments() : 0);
         CutLine line = line(at);
-        List<Boolean> vias = isVia.getOrDefault(line, List.of());
+        List<Boolean> vias = Objects.requireNonNull(isVia.get(line));
         IntArrayList out = new IntArrayList(line.between(part));
         for (int next = (part + 1) % line.parts(); vias.get(next); next = (next + 1) % line.parts()) {
             out.add(line.station(next));
@@ -129,11 +130,11 @@ final class RailLines {
     }
 
     private CutLine line(Walks.Place at) {
-        return lines.getOrDefault(at.walk(), lines.values().iterator().next());
+        return Objects.requireNonNull(lines.get(at.walk()));
     }
 
     private int number(Walks.Place at) {
-        return numbers.getOrDefault(at, 0);
+        return Objects.requireNonNull(numbers.get(at));
     }
 
     /** The stations at which lines do not come out. */

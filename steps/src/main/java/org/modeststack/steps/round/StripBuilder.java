@@ -76,6 +76,9 @@ final class StripBuilder {
         out.emptyTag(madeTag, ElementKind.FACE);
         out.emptyTag(madeTag + CORNERS, ElementKind.FACE);
         mesh = rest.mesh();
+        // No corner: what was not said to be like one must not be painted like the first.
+        likeLeft.defaultReturnValue(-1);
+        likeRight.defaultReturnValue(-1);
     }
 
     /** Null for a face that is in no strip and no corner. */
@@ -148,7 +151,9 @@ final class StripBuilder {
     private IntArrayList across(Band band, int k, int j, RailLines rails) {
         Walks.Place at = band.sides().leftAt(band.at()[k]);
         if (!at.walk().turnsRound(at.index())) return IntArrayList.of();
-        return rails.across(at, k == 0 ? curve.segments() - 1 - j : j);
+        IntArrayList nodes = rails.across(at, k == 0 ? curve.segments() - 1 - j : j);
+        for (int node : nodes) paint(rest.vertex(node), band, k);
+        return nodes;
     }
 
     private int material(Band band) {
@@ -171,7 +176,7 @@ final class StripBuilder {
         }
         Station s = band.station(k);
         int l = rails.node(onLeft), r = rails.node(onRight);
-        boolean isFirst = k == 0, isEnd = !band.chain().isClosed() && (isFirst || k == band.size() - 1);
+        boolean isFirst = k == 0, isEnd = band.chain().isEnd(band.at()[k]);
         StripProfile profile = profile(band, k, isEnd, rest.at(l), rest.at(r));
         row[0] = rest.vertex(l);
         row[segments] = rest.vertex(r);

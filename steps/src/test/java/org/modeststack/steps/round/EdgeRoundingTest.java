@@ -27,11 +27,14 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.bevel.Turn;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.arrange.Arrangement;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.profile.Shape;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
@@ -193,6 +196,24 @@ class EdgeRoundingTest {
         assertEquals(a.faceCount(), b.faceCount());
         assertEquals(a.vertexCount(), b.vertexCount());
         assertEquals(Measures.of(a).volume(), Measures.of(b).volume(), 1e-4);
+    }
+
+    /** What cannot run over the faces is cut beside the edges, to the same mesh. */
+    @ParameterizedTest
+    @CsvSource({"shape, COVE", "taper, 0.5", "guard, false", "measure, SHARE", "cornerOuter, ARCED"})
+    void whatCannotGoOverIsCutBeside(String param, String value) throws StepException {
+        StepDescriptor bevel = Steps.byType("bevel");
+        Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTERED));
+        Object v = switch (param) {
+            case "shape" -> Shape.valueOf(value);
+            case "taper" -> Double.valueOf(value);
+            case "guard" -> Boolean.valueOf(value);
+            case "measure" -> Measure.valueOf(value);
+            default -> Turn.valueOf(value);
+        };
+        Step over = bevel.with(bevel.with(bevel.createDefault(), "segments", 4), param, v);
+        Step beside = bevel.with(over, "rails", Rails.BESIDE);
+        assertTrue(over.apply(block, new TestContext(4)).sameAs(beside.apply(block, new TestContext(4))));
     }
 
     /** Rails that run exactly along the edges of a bar are where they should be all round, whatever its size. */
