@@ -9,17 +9,23 @@ import org.modeststack.mesh.exact.Predicates;
  *
  * <p>A simple polygon of n corners gives n - 2 triangles that cover it once. One that crosses itself also gives n - 2
  * triangles, which then may overlap: it is never refused. Ears with corners on one line are left for last, so that a
- * triangle has no area only where the polygon forces it.
+ * triangle has no area only where the polygon forces it; and so are those that are on one line but for rounding, since
+ * a triangle as thin as that may lean any way and run through its neighbours.
  *
  * <p>Source: ear clipping after G. H. Meisters, "Polygons Have Ears", American Mathematical Monthly 82, 1975; only
  * reflex corners are tested against an ear, which makes convex polygons linear.
  */
 public final class PolygonTriangulator {
+    /** A corner so near the line between others, as a share of the largest coordinate, is off it by rounding only. */
+    private static final double ROUNDING = 0x1p-46;
+
     private double[] u = new double[16];
     private double[] w = new double[16];
     private int[] prev = new int[16];
     private int[] next = new int[16];
     private boolean[] reflex = new boolean[16];
+    /** How near a line, in mm, a corner counts as on it; 0 where only exactly. */
+    private double slack;
 
     /**
      * @param corners vertices of the polygon at {@code from} to {@code to - 1}
@@ -66,21 +72,50 @@ public final class PolygonTriangulator {
             first = second;
             second = t;
         }
+        double far = 0;
         for (int i = 0; i < n; i++) {
             int v = 3 * corners[from + i];
             u[i] = xyz[v + first];
             w[i] = xyz[v + second];
+            far = Math.max(far, Math.max(Math.abs(u[i]), Math.abs(w[i])));
         }
+        slack = ROUNDING * far;
     }
 
     private int turn(int a, int b, int c) {
         return Predicates.orient2d(u[a], w[a], u[b], w[b], u[c], w[c]);
     }
 
+    /** Whether b turns to the left by more than rounding. */
+    private boolean isConvex(int a, int b, int c) {
+        return turn(a, b, c) > 0 && !(slack > 0 && isNearLine(a, b, c));
+    }
+
+    /** Whether b is within the slack of the line through a and c. */
+    private boolean isNearLine(int a, int b, int c) {
+        double du = u[c] - u[a], dw = w[c] - w[a];
+        double area = du * (w[b] - w[a]) - dw * (u[b] - u[a]);
+        return area * area <= slack * slack * (du * du + dw * dw);
+    }
+
+    /** Whether b lies between a and c, within the slack of the line. */
+    private boolean isBetween(int a, int b, int c) {
+        double du = u[c] - u[a], dw = w[c] - w[a];
+        double along = du * (u[b] - u[a]) + dw * (w[b] - w[a]);
+        return along > 0 && along < du * du + dw * dw && isNearLine(a, b, c);
+    }
+
     private void quad(double[] xyz, int[] corners, int from, int[] out, int at) {
         int t012 = turn(0, 1, 2), t023 = turn(0, 2, 3), t013 = turn(0, 1, 3), t123 = turn(1, 2, 3);
         boolean first = t012 > 0 && t023 > 0;
         boolean second = t013 > 0 && t123 > 0;
+        if (first && second) {
+            boolean firstIsThin = !isConvex(0, 1, 2) || !isConvex(0, 2, 3);
+            if (firstIsThin != (!isConvex(0, 1, 3) || !isConvex(1, 2, 3))) {
+                if (firstIsThin) first = false;
+                else second = false;
+            }
+        }
         if (first && second) first = length(xyz, corners, from, 0, 2) <= length(xyz, corners, from, 1, 3) * (1 + 1e-9);
         else if (!first && !second) first = t012 + t023 >= t013 + t123;
         if (first) {
@@ -99,19 +134,21 @@ public final class PolygonTriangulator {
     }
 
     private void clip(int n, int from, int[] out, int at) {
-        int reflexCount = 0;
         for (int i = 0; i < n; i++) {
             prev[i] = i == 0 ? n - 1 : i - 1;
             next[i] = i == n - 1 ? 0 : i + 1;
         }
-        for (int i = 0; i < n; i++) {
-            reflex[i] = turn(prev[i], i, next[i]) <= 0;
-            if (reflex[i]) reflexCount++;
-        }
+        int reflexCount = findReflex(0, n);
         int left = n, i = 0, idle = 0;
         while (left > 3) {
             int p = prev[i], q = next[i];
             boolean take = !reflex[i] && (reflexCount == 0 || !blocked(p, i, q));
+            if (!take && slack > 0 && idle > left) {
+                // Every ear that is left is as thin as rounding.
+                slack = 0;
+                reflexCount = findReflex(i, left);
+                idle = 0;
+            }
             // Nothing was found in a whole round: the polygon is not simple, or what is left lies on a line.
             if (!take && idle > left) take = idle > 2 * left || turn(p, i, q) >= 0;
             if (!take) {
@@ -128,7 +165,7 @@ public final class PolygonTriangulator {
             if (reflex[i]) reflexCount--;
             for (int side = 0; side < 2; side++) {
                 int v = side == 0 ? p : q;
-                boolean now = turn(prev[v], v, next[v]) <= 0;
+                boolean now = !isConvex(prev[v], v, next[v]);
                 if (now != reflex[v]) {
                     reflex[v] = now;
                     reflexCount += now ? 1 : -1;
@@ -140,6 +177,16 @@ public final class PolygonTriangulator {
         put(out, at, from + prev[i], from + i, from + next[i]);
     }
 
+    /** Notes which corners are no ears by their turn, and gives their number. */
+    private int findReflex(int from, int count) {
+        int found = 0;
+        for (int k = 0, i = from; k < count; k++, i = next[i]) {
+            reflex[i] = !isConvex(prev[i], i, next[i]);
+            if (reflex[i]) found++;
+        }
+        return found;
+    }
+
     private boolean blocked(int a, int b, int c) {
         for (int v = next[c]; v != a; v = next[v]) {
             if (!reflex[v]) continue;
@@ -149,6 +196,8 @@ public final class PolygonTriangulator {
                 continue;
             }
             if (turn(a, b, v) >= 0 && turn(b, c, v) >= 0 && turn(c, a, v) >= 0) return true;
+            // What is just beyond the cut would be left with a triangle as thin as that.
+            if (slack > 0 && isBetween(c, v, a)) return true;
         }
         return false;
     }

@@ -1,0 +1,91 @@
+package org.modeststack.mesh.validity;
+
+import java.util.BitSet;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.exact.Predicates;
+import org.modeststack.mesh.measure.Normals;
+
+/**
+ * Faces whose own outline meets itself: two of its sides cross or touch, a corner lies on a side that is not its own, or a
+ * side has no length. Decided exactly on the outline seen along the coordinate axis nearest to its normal, as faces are
+ * seen when they are cut into triangles.
+ *
+ * <p>Quadratic in the sides of a face, which is less than a sweep costs for the faces that meshes are made of.
+ */
+public final class FaceOutlines {
+    private final Mesh mesh;
+    private double[] u = new double[16];
+    private double[] w = new double[16];
+
+    private FaceOutlines(Mesh mesh) {
+        this.mesh = mesh;
+    }
+
+    /** The faces whose outline meets itself. */
+    public static BitSet meetingThemselves(Mesh mesh) {
+        FaceOutlines outlines = new FaceOutlines(mesh);
+        BitSet found = new BitSet();
+        for (int f = 0; f < mesh.faceCount(); f++) if (outlines.meetsItself(f)) found.set(f);
+        return found;
+    }
+
+    private boolean meetsItself(int f) {
+        int from = mesh.offsets()[f], n = mesh.sides(f);
+        if (n == 3) return hasNoArea(from);
+        load(f, from, n);
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            if (u[i] == u[j] && w[i] == w[j]) return true;
+            if (doublesBack(i, j, (j + 1) % n)) return true;
+            for (int k = i + 2; k < n; k++) {
+                int l = (k + 1) % n;
+                if (l != i && sidesMeet(i, j, k, l)) return true;
+            }
+        }
+        return false;
+    }
+
+    private boolean hasNoArea(int from) {
+        double[] p = mesh.xyz();
+        int a = 3 * mesh.corners()[from], b = 3 * mesh.corners()[from + 1], c = 3 * mesh.corners()[from + 2];
+        for (int k = 0; k < 3; k++) {
+            int x = k, y = (k + 1) % 3;
+            if (Predicates.orient2d(p[a + x], p[a + y], p[b + x], p[b + y], p[c + x], p[c + y]) != 0) return false;
+        }
+        return true;
+    }
+
+    private void load(int f, int from, int n) {
+        if (n > u.length) {
+            u = new double[2 * n];
+            w = new double[2 * n];
+        }
+        double[] normal = new double[3];
+        Normals.areaVector(mesh, f, normal);
+        double x = Math.abs(normal[0]), y = Math.abs(normal[1]), z = Math.abs(normal[2]);
+        int drop = x > y && x > z ? 0 : y > z ? 1 : 2;
+        for (int i = 0; i < n; i++) {
+            int v = 3 * mesh.corners()[from + i];
+            u[i] = mesh.xyz()[v + (drop + 1) % 3];
+            w[i] = mesh.xyz()[v + (drop + 2) % 3];
+        }
+    }
+
+    /** Whether the outline turns back on the line on which it came. */
+    private boolean doublesBack(int a, int b, int c) {
+        if (turn(a, b, c) != 0) return false;
+        // On one line: back when b is not between a and c.
+        return u[a] != u[b] ? u[b] > u[a] != u[c] > u[b] || u[c] == u[b] : w[b] > w[a] != w[c] > w[b] || w[c] == w[b];
+    }
+
+    private boolean sidesMeet(int a, int b, int c, int d) {
+        if (Math.max(u[a], u[b]) < Math.min(u[c], u[d]) || Math.max(u[c], u[d]) < Math.min(u[a], u[b])) return false;
+        if (Math.max(w[a], w[b]) < Math.min(w[c], w[d]) || Math.max(w[c], w[d]) < Math.min(w[a], w[b])) return false;
+        // Boxes that meet and ends that are not strictly on one side, both ways round, is all there is to it.
+        return turn(a, b, c) * turn(a, b, d) <= 0 && turn(c, d, a) * turn(c, d, b) <= 0;
+    }
+
+    private int turn(int a, int b, int c) {
+        return Predicates.orient2d(u[a], w[a], u[b], w[b], u[c], w[c]);
+    }
+}

@@ -1,0 +1,95 @@
+package org.modeststack.mesh.validity;
+
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.exact.Predicates;
+import org.modeststack.mesh.search.Bvh;
+
+/**
+ * Where a mesh meets itself beyond the edges and vertices that its faces share, decided exactly on the triangles of its
+ * faces: faces that pass through each other, faces that cover each other in one plane, also when they are neighbours
+ * folded onto each other, and faces that only touch. Triangles without area are left out; they are found as faces.
+ *
+ * <p>About n log n in the number of faces where not many meet.
+ */
+public final class SelfIntersections {
+    /** In what way two faces meet. */
+    public enum Kind {
+        /** They have a place in common without passing through each other, as two solids that stand on each other do. */
+        TOUCHING,
+        /** They pass through each other. */
+        CROSSING,
+        /** They cover each other in one plane. */
+        OVERLAPPING
+    }
+
+    /** Receives two faces that meet, or twice the same where a face's own triangles do; pairs may come more than once. */
+    @FunctionalInterface
+    public interface Visitor {
+        void meeting(int face, int other, Kind kind);
+    }
+
+    private final Mesh mesh;
+    private final int[] face;
+    private final int[] triangles;
+    private final TrianglePair pair;
+    private final Visitor visitor;
+    /** For a side of a triangle and a triangle that it runs through, on which sides triangles with it lie. */
+    private final Long2IntOpenHashMap lying = new Long2IntOpenHashMap();
+
+    private final int[] side = new int[3];
+
+    private SelfIntersections(Mesh mesh, Visitor visitor) {
+        this.mesh = mesh;
+        this.visitor = visitor;
+        int[] corners = mesh.triangulation().triangleCorners();
+        face = mesh.triangulation().triangleFace();
+        triangles = new int[corners.length];
+        for (int i = 0; i < corners.length; i++) triangles[i] = mesh.corners()[corners[i]];
+        pair = new TrianglePair(mesh.xyz());
+    }
+
+    /** Tells of all faces that meet. */
+    public static void find(Mesh mesh, Visitor visitor) {
+        new SelfIntersections(mesh, visitor).find();
+    }
+
+    private void find() {
+        boolean[] flat = new boolean[face.length];
+        for (int t = 0; t < flat.length; t++) flat[t] = isFlat(t);
+        new Bvh(Bvh.triangleBoxes(mesh.xyz(), triangles)).overlapsSelf((s, t) -> {
+            if (!flat[s] && !flat[t]) judge(s, t);
+        });
+    }
+
+    private void judge(int s, int t) {
+        switch (pair.relation(triangles, 3 * s, 3 * t)) {
+            case APART -> {}
+            case CROSSING -> visitor.meeting(face[s], face[t], Kind.CROSSING);
+            case OVERLAPPING -> visitor.meeting(face[s], face[t], Kind.OVERLAPPING);
+            case TOUCHING -> {
+                boolean oneWay = liesThrough(s, t), otherWay = liesThrough(t, s);
+                visitor.meeting(face[s], face[t], oneWay || otherWay ? Kind.CROSSING : Kind.TOUCHING);
+            }
+        }
+    }
+
+    /** Whether a side of a triangle runs through another, on whose other side a triangle with that side was seen before. */
+    private boolean liesThrough(int s, int t) {
+        if (!pair.lyingSide(triangles, 3 * s, 3 * t, side)) return false;
+        long key = ((long) side[0] * mesh.vertexCount() + side[1]) * face.length + t;
+        int seen = lying.get(key) | (side[2] > 0 ? 1 : 2);
+        lying.put(key, seen);
+        return seen == 3;
+    }
+
+    private boolean isFlat(int t) {
+        double[] p = mesh.xyz();
+        int a = 3 * triangles[3 * t], b = 3 * triangles[3 * t + 1], c = 3 * triangles[3 * t + 2];
+        for (int k = 0; k < 3; k++) {
+            int u = k, v = (k + 1) % 3;
+            if (Predicates.orient2d(p[a + u], p[a + v], p[b + u], p[b + v], p[c + u], p[c + v]) != 0) return false;
+        }
+        return true;
+    }
+}
