@@ -2,7 +2,6 @@ package org.modeststack.mesh.search;
 
 import java.util.BitSet;
 import java.util.function.IntPredicate;
-import java.util.stream.IntStream;
 import org.modeststack.mesh.Mesh;
 
 /**
@@ -45,38 +44,11 @@ public final class Crossings {
         }
         double[] p = mesh.xyz();
         double slack = ROUNDING * mesh.bounds().diagonal();
-        // Often few are asked for: only they go into a tree, and all are held against it.
-        int[] own =
-                IntStream.range(0, face.length).filter(i -> asked.test(face[i])).toArray();
-        if (own.length == 0) return;
-        double[] all = Bvh.triangleBoxes(p, t), boxes = new double[6 * own.length];
-        boolean[] inside = new boolean[face.length];
-        for (int i = 0; i < own.length; i++) {
-            System.arraycopy(all, 6 * own[i], boxes, 6 * i, 6);
-            inside[own[i]] = true;
-        }
-        Bvh.PairVisitor judge = (a, b) -> {
+        TrianglePairs.near(p, t, i -> asked.test(face[i]), (a, b) -> {
             if (face[a] == face[b]) return;
             if (pierces(p, t, inner, 3 * a, 3 * b, slack) || pierces(p, t, inner, 3 * b, 3 * a, slack))
                 visitor.crossing(face[a], face[b]);
-        };
-        Bvh tree = new Bvh(boxes);
-        tree.overlapsSelf((i, j) -> judge.pair(own[i], own[j]));
-        double[] whole = tree.box();
-        for (int b = 0; b < face.length; b++) {
-            int o = 6 * b, other = b;
-            boolean apart = inside[b];
-            for (int k = 0; k < 3; k++) apart |= all[o + k] > whole[3 + k] || all[o + 3 + k] < whole[k];
-            if (!apart)
-                tree.within(
-                        all[o],
-                        all[o + 1],
-                        all[o + 2],
-                        all[o + 3],
-                        all[o + 4],
-                        all[o + 5],
-                        i -> judge.pair(own[i], other));
-        }
+        });
     }
 
     /** Whether a side of one triangle passes through the inside of another, by more than a distance. */

@@ -1,6 +1,7 @@
 package org.modeststack.mesh.validity;
 
 import java.util.BitSet;
+import java.util.function.IntPredicate;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.measure.Normals;
@@ -23,9 +24,14 @@ public final class FaceOutlines {
 
     /** The faces whose outline meets itself. */
     public static BitSet meetingThemselves(Mesh mesh) {
+        return meetingThemselves(mesh, _ -> true);
+    }
+
+    /** The faces whose outline meets itself, of those that are asked for. */
+    public static BitSet meetingThemselves(Mesh mesh, IntPredicate asked) {
         FaceOutlines outlines = new FaceOutlines(mesh);
         BitSet found = new BitSet();
-        for (int f = 0; f < mesh.faceCount(); f++) if (outlines.meetsItself(f)) found.set(f);
+        for (int f = 0; f < mesh.faceCount(); f++) if (asked.test(f) && outlines.meetsItself(f)) found.set(f);
         return found;
     }
 

@@ -1,9 +1,10 @@
 package org.modeststack.mesh.validity;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import java.util.function.IntPredicate;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
-import org.modeststack.mesh.search.Bvh;
+import org.modeststack.mesh.search.TrianglePairs;
 
 /**
  * Where a mesh meets itself beyond the edges and vertices that its faces share, decided exactly on the triangles of its
@@ -51,13 +52,18 @@ public final class SelfIntersections {
 
     /** Tells of all faces that meet. */
     public static void find(Mesh mesh, Visitor visitor) {
-        new SelfIntersections(mesh, visitor).find();
+        find(mesh, _ -> true, visitor);
     }
 
-    private void find() {
+    /** @param asked faces of which at least one is in every pair that is looked for */
+    public static void find(Mesh mesh, IntPredicate asked, Visitor visitor) {
+        new SelfIntersections(mesh, visitor).find(asked);
+    }
+
+    private void find(IntPredicate asked) {
         boolean[] flat = new boolean[face.length];
         for (int t = 0; t < flat.length; t++) flat[t] = isFlat(t);
-        new Bvh(Bvh.triangleBoxes(mesh.xyz(), triangles)).overlapsSelf((s, t) -> {
+        TrianglePairs.near(mesh.xyz(), triangles, t -> asked.test(face[t]) && !flat[t], (s, t) -> {
             if (!flat[s] && !flat[t]) judge(s, t);
         });
     }

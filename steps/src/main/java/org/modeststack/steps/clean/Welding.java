@@ -4,7 +4,6 @@ import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.search.PointGrid;
 import org.modeststack.steps.StepContext;
 
@@ -60,75 +59,13 @@ public final class Welding {
     public static Mesh collapse(Mesh in, int[] target) {
         boolean changed = false;
         for (int v = 0; v < target.length && !changed; v++) changed = target[v] != v;
-        if (!changed) return in;
-        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
-        int[] materials = b.materialsOf(in);
-        int[] made = new int[in.vertexCount()];
-        int[] vertexMap = new int[in.vertexCount()];
-        int[] faceMap = new int[in.faceCount()];
-        Arrays.fill(made, -1);
-        Arrays.fill(vertexMap, -1);
-        Arrays.fill(faceMap, -1);
-        int[] ring = new int[16], from = new int[16];
-        for (int f = 0; f < in.faceCount(); f++) {
-            int start = in.offsets()[f], end = in.offsets()[f + 1];
-            if (end - start > ring.length) {
-                ring = new int[end - start];
-                from = new int[end - start];
-            }
-            int n = 0;
-            for (int c = start; c < end; c++) {
-                int v = target[in.corners()[c]];
-                if (n > 0 && ring[n - 1] == v) continue;
-                ring[n] = v;
-                from[n++] = c;
-            }
-            while (n > 1 && ring[n - 1] == ring[0]) n--;
-            emit(in, b, f, ring, from, 0, n, made, materials, faceMap);
-        }
-        for (int v = 0; v < vertexMap.length; v++) vertexMap[v] = made[target[v]];
-        b.carryTags(in, vertexMap, faceMap);
-        return b.build();
+        return changed ? new Collapse(in, target).written() : in;
     }
 
-    /** Adds the ring from a to b, cutting off a loop first wherever it comes back to a vertex. */
-    private static void emit(
-            Mesh in,
-            MeshBuilder b,
-            int f,
-            int[] ring,
-            int[] from,
-            int lo,
-            int hi,
-            int[] made,
-            int[] mats,
-            int[] faceMap) {
-        for (int i = lo; i < hi; i++) {
-            for (int j = i + 1; j < hi; j++) {
-                if (ring[i] != ring[j]) continue;
-                int[] inner = Arrays.copyOfRange(ring, i, j), innerFrom = Arrays.copyOfRange(from, i, j);
-                int rest = hi - lo - (j - i);
-                int[] outer = new int[rest], outerFrom = new int[rest];
-                int at = 0;
-                for (int k = lo; k < hi; k++) {
-                    if (k >= i && k < j) continue;
-                    outer[at] = ring[k];
-                    outerFrom[at++] = from[k];
-                }
-                emit(in, b, f, outer, outerFrom, 0, rest, made, mats, faceMap);
-                emit(in, b, f, inner, innerFrom, 0, j - i, made, mats, faceMap);
-                return;
-            }
-        }
-        if (hi - lo < 3) return;
-        int[] face = new int[hi - lo];
-        for (int i = lo; i < hi; i++) {
-            int v = ring[i];
-            if (made[v] < 0) made[v] = b.vertex(in.x(v), in.y(v), in.z(v), in.vertexKeys()[v]);
-            face[i - lo] = made[v];
-        }
-        int g = b.face(in.faceKeys()[f], mats[in.faceMaterials()[f]], face);
-        if (faceMap[f] < 0) faceMap[f] = g;
-        for (int i = lo; in.hasCornerValues() && i < hi; i++) b.cornerLike(b.firstCorner(g) + i - lo, in, from[i]);
+    /** Parts faces that come to a vertex twice there, and drops those that go out and back only. */
+    public static Mesh parted(Mesh in) {
+        int[] self = new int[in.vertexCount()];
+        Arrays.setAll(self, v -> v);
+        return new Collapse(in, self).written();
     }
 }

@@ -3,6 +3,7 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.Remark;
@@ -26,6 +27,9 @@ public final class Arrangement {
      * @param name what the user calls it
      */
     public record Operand(Mesh mesh, String part, String name) {}
+
+    /** How often short edges are taken out and what that led to is arranged again. */
+    private static final int ROUNDS = 4;
 
     private final List<Operand> operands;
     private final Operation operation;
@@ -53,6 +57,15 @@ public final class Arrangement {
             if (operation != Operation.UNION || taking.size() == 1) return Mesh.EMPTY;
         } else if (taking.size() == 1) return first.mesh;
 
+        Arranged arranged = arranged(taking, operation, context.madeTag());
+        return settled(arranged);
+    }
+
+    /** A result, and whether it is the border of a solid. */
+    private record Arranged(Mesh mesh, Origins origins, boolean closed) {}
+
+    private Arranged arranged(List<Operand> taking, Operation operation, @Nullable String madeTag)
+            throws StepException {
         Solid[] solids = prepare(taking);
         boolean[] sheet = new boolean[solids.length];
         String[] names = new String[solids.length], parts = new String[solids.length];
@@ -67,7 +80,7 @@ public final class Arrangement {
         Soup soup = new Soup(solids);
         Points points = new Points(soup);
         Contacts contacts = new Contacts(soup, points);
-        findContacts(soup, contacts, names);
+        findContacts(soup, contacts, madeTag == null ? null : names);
         context.progress(0.5);
         // Crossings lie in triangles that are touched already.
         int[] touched = contacts.touched();
@@ -80,7 +93,21 @@ public final class Arrangement {
                 new Patches(fragments, contacts, new Rule(operation), sheet, names, () -> context.progress(0.75));
         context.progress(0.85);
         if (contacts.isEmpty() && operation == Operation.DIFFERENCE && !sheet[0]) sayWhatMissed(soup, patches, names);
-        return new Assembly(fragments, patches, context.seed(), context.madeTag(), parts).build();
+        Assembly assembly = new Assembly(fragments, patches, context.seed(), madeTag, parts);
+        Mesh mesh = assembly.build();
+        return new Arranged(mesh, new Origins(mesh, assembly.origins()), !sheet[0]);
+    }
+
+    /** Takes out what is there by rounding only; where that cannot be done, the result stays as it is. */
+    private Mesh settled(Arranged arranged) throws StepException {
+        Mesh now = arranged.mesh;
+        for (int round = 0; round < ROUNDS; round++) {
+            Mesh merged = Settling.merged(now, arranged.origins);
+            if (merged == now || Settling.isSound(merged, now)) return merged;
+            if (!arranged.closed || merged.isEmpty()) break;
+            now = arranged(List.of(new Operand(merged, "", operands.getFirst().name)), Operation.UNION, null).mesh;
+        }
+        return arranged.mesh;
     }
 
     /** Makes the operands ready beside each other; what has been made ready before is there at once. */
@@ -124,7 +151,8 @@ public final class Arrangement {
         return s.insideOut();
     }
 
-    private void findContacts(Soup soup, Contacts contacts, String[] names) {
+    /** @param names of the operands, to say which of them meet themselves; null where that is known */
+    private void findContacts(Soup soup, Contacts contacts, String @Nullable [] names) {
         int n = soup.solids.length;
         double[][] boxes = new double[n][];
         for (int a = 0; a < n; a++) boxes[a] = soup.solids[a].tree.box();
@@ -140,7 +168,7 @@ public final class Arrangement {
             for (int i = 0; i < self.size(); i++) {
                 meets |= contacts.intersect((int) (self.getLong(i) >>> 32) + baseA, (int) self.getLong(i) + baseA);
             }
-            if (!meets) continue;
+            if (!meets || names == null) continue;
             context.remark(
                     Remark.Level.NOTE,
                     names[a] + " touches or runs through itself; where it overlaps it counts as solid.");

@@ -3,6 +3,7 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -22,11 +23,13 @@ final class Assembly {
     private final RingCorners corners;
     private final AssemblyKeys keys;
     private final long seed;
-    private final String madeTag;
+    private final @Nullable String madeTag;
     private final String[] parts;
     private final MeshBuilder builder;
     private final Written written;
     private int[] buffer = new int[64];
+    /** For each vertex written the operand it was given with, or {@link Origins#MADE}. */
+    private final IntArrayList origin = new IntArrayList();
 
     /**
      * What has been written of what.
@@ -58,19 +61,19 @@ final class Assembly {
 
     /**
      * @param seed the root of the keys made here
-     * @param madeTag the tag of the edges along which operands meet
+     * @param madeTag the tag of the edges along which operands meet; null for none
      * @param parts for each operand a name that stays the same: its faces are tagged {@code madeTag:part}
      */
-    Assembly(Fragments fragments, Patches patches, long seed, String madeTag, String[] parts) {
+    Assembly(Fragments fragments, Patches patches, long seed, @Nullable String madeTag, String[] parts) {
         this.fragments = fragments;
         this.seed = seed;
         this.madeTag = madeTag;
         this.parts = parts;
         soup = fragments.soup;
         points = fragments.points;
-        cut = new CutFaces(fragments, patches);
+        cut = new CutFaces(fragments, patches, madeTag == null);
         rings = cut.rings;
-        corners = new RingCorners(rings, soup, points);
+        corners = new RingCorners(rings, soup, points, madeTag == null);
         keys = new AssemblyKeys(soup, points, rings, seed, parts);
         written = new Written(soup.solids, rings.corners());
         int vertices = 0, faces = 0;
@@ -87,9 +90,14 @@ final class Assembly {
         Work.checkpoint();
         write();
         AssemblyTags tags = new AssemblyTags(fragments, cut, corners, written, builder);
-        tags.tagMeeting(madeTag);
+        if (madeTag != null) tags.tagMeeting(madeTag);
         for (int o = 0; o < soup.solids.length; o++) tags.carry(o);
         return builder.build();
+    }
+
+    /** For each vertex of what was built the operand it was given with, or {@link Origins#MADE}. */
+    IntArrayList origins() {
+        return origin;
     }
 
     /**
@@ -106,6 +114,7 @@ final class Assembly {
             if (other < 0 || written.middle()[c] != 0) continue;
             int d = rings.mate(c);
             int p = rings.point(a), q = rings.point(b);
+            origin.add(Origins.MADE);
             int v = builder.vertex(
                     (points.coordinate(p, 0) + points.coordinate(q, 0)) / 2,
                     (points.coordinate(p, 1) + points.coordinate(q, 1)) / 2,
@@ -145,7 +154,7 @@ final class Assembly {
                 written.faceCount()[o][f] = builder.faceCount() - written.firstFace()[o][f];
                 t = to;
             }
-            builder.tag(madeTag + ":" + parts[o], Tag.faces(before, builder.faceCount()));
+            if (madeTag != null) builder.tag(madeTag + ":" + parts[o], Tag.faces(before, builder.faceCount()));
         }
     }
 
@@ -207,6 +216,7 @@ final class Assembly {
         if (!points.isNew(p) && local >= 0 && local < cut.near[o].length && !cut.near[o][local]) {
             vertex[v] = plainVertex(o, local);
         } else {
+            origin.add(points.isNew(p) ? Origins.MADE : soup.operandOfVertex(p));
             vertex[v] = builder.vertex(
                     points.coordinate(p, 0), points.coordinate(p, 1), points.coordinate(p, 2), keys.vertexKey(v, p));
         }
@@ -217,6 +227,7 @@ final class Assembly {
     private int plainVertex(int o, int v) {
         if (written.plain()[o][v] < 0) {
             Mesh m = soup.solids[o].mesh;
+            origin.add(o);
             written.plain()[o][v] = builder.vertex(m.x(v), m.y(v), m.z(v), keys.ofOperand(o, m.vertexKeys()[v]));
         }
         return written.plain()[o][v];

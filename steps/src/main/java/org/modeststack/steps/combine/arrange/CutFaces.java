@@ -13,13 +13,16 @@ final class CutFaces {
     private final Soup soup;
     private final Points points;
     private final Patches patches;
+    private final boolean planesOnly;
     final Rings rings;
     /** For each operand and face, whether it is written from rings. */
     final boolean[][] inRings;
     /** For each operand and vertex, whether it is a corner of a face that is cut up. */
     final boolean[][] near;
 
-    CutFaces(Fragments fragments, Patches patches) {
+    /** @param planesOnly whether only what lies in one plane exactly becomes one polygon */
+    CutFaces(Fragments fragments, Patches patches, boolean planesOnly) {
+        this.planesOnly = planesOnly;
         this.fragments = fragments;
         this.patches = patches;
         soup = fragments.soup;
@@ -106,7 +109,7 @@ final class CutFaces {
                 for (int p = fragments.firstPiece(t); p < end; p++) if (patches.fate(p) == fate) kept.add(p);
             }
             if (kept.isEmpty()) continue;
-            for (FaceMerge.Ring r : new FaceMerge(points, fragments, kept).rings()) {
+            for (FaceMerge.Ring r : new FaceMerge(points, fragments, kept, planesOnly).rings()) {
                 rings.add(
                         o,
                         f,

@@ -19,6 +19,8 @@ final class FaceMerge {
     record Ring(IntArrayList points, IntArrayList fragments) {}
 
     private final IntArrayList kept;
+    private final Points points;
+    private final boolean planesOnly;
     /** By side, three a fragment: the point it leaves, its neighbours in its ring, the side that runs back along it. */
     private final int[] from;
 
@@ -34,8 +36,11 @@ final class FaceMerge {
     private final int[] size;
     private final int[] entry;
 
-    FaceMerge(Points points, Fragments fragments, IntArrayList kept) {
+    /** @param planesOnly whether fragments are joined only if they lie in one plane exactly, as their points are rounded */
+    FaceMerge(Points points, Fragments fragments, IntArrayList kept, boolean planesOnly) {
         this.kept = kept;
+        this.points = points;
+        this.planesOnly = planesOnly;
         int n = 3 * kept.size();
         from = new int[n];
         next = new int[n];
@@ -143,6 +148,7 @@ final class FaceMerge {
             g = next[g];
         } while (g != entry[few]);
         if (common != shared + 1) return;
+        if (planesOnly && !(liesInPlane(r, s) && liesInPlane(s, r))) return;
         int before = prev[start], after = next[last], before2 = prev[first2], after2 = next[last2];
         for (int x = start; ; x = next[x]) {
             gone[x] = true;
@@ -154,6 +160,16 @@ final class FaceMerge {
         owner[few] = many;
         size[many] = left;
         entry[many] = after;
+    }
+
+    /** Whether the points of a ring lie in the plane of the fragment that another ring began with. */
+    private boolean liesInPlane(int ring, int plane) {
+        int p = from[3 * plane], q = from[3 * plane + 1], r = from[3 * plane + 2], h = entry[ring];
+        do {
+            if (points.roundedSide(p, q, r, from[h]) != 0) return false;
+            h = next[h];
+        } while (h != entry[ring]);
+        return true;
     }
 
     private void link(int a, int b) {

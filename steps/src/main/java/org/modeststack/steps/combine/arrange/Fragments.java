@@ -155,26 +155,24 @@ final class Fragments {
      * meets this one there.
      */
     int across(int f, int i) {
+        if (!isPiece(f)) {
+            int n = soup.neighbor(f, i);
+            // Where a solid meets itself along a side, the triangle on its other side need not be touched itself.
+            if (n >= 0 && touched[n] && isCut(corner(f, i), corner(f, (i + 1) % 3))) return -1;
+        } else if (isCut(corner(f, i), corner(f, (i + 1) % 3))) return -1;
+        return beyond(f, i);
+    }
+
+    /** The fragment across side i of f on the same surface, whether or not another surface meets it there, or -1. */
+    int beyond(int f, int i) {
         int t = f, side = i;
         if (isPiece(f)) {
-            int p = corner(f, i), q = corner(f, (i + 1) % 3);
-            if (isCut(p, q)) return -1;
             int a = across.getInt(3 * (f - soup.triangleCount) + i);
             if (a >= 0) return a;
             side = ~a;
             t = triangleOf(f);
         }
         int n = soup.neighbor(t, side);
-        if (n < 0 || !touched[n]) return n;
-        return sideOf(n, corner(f, (i + 1) % 3), corner(f, i)) / 3;
-    }
-
-    /** The fragment across side i of f on the same surface, whether or not another surface meets it there, or -1. */
-    int beyond(int f, int i) {
-        if (!isPiece(f)) return across(f, i);
-        int a = across.getInt(3 * (f - soup.triangleCount) + i);
-        if (a >= 0) return a;
-        int n = soup.neighbor(triangleOf(f), ~a);
         if (n < 0 || !touched[n]) return n;
         return sideOf(n, corner(f, (i + 1) % 3), corner(f, i)) / 3;
     }

@@ -274,6 +274,11 @@ final class Points {
                 .signum();
     }
 
+    /** On which side of the plane of three points another lies, all taken as rounded. */
+    int roundedSide(int p, int q, int r, int s) {
+        return Predicates.orient3d(xyz, 3 * p, xyz, 3 * q, xyz, 3 * r, xyz, 3 * s);
+    }
+
     /** Points on one edge need no reckoning to be known to lie on a line. */
     private boolean onOneEdge(int p, int q, int r) {
         int s = isNew(p) ? p : isNew(q) ? q : r;

@@ -16,15 +16,18 @@ final class RingCorners {
     private final Soup soup;
     private final Points points;
     private final double straight;
+    private final double bent;
     private final boolean[] dropped;
 
-    RingCorners(Rings rings, Soup soup, Points points) {
+    /** @param planesOnly whether only what is on a line but for the last digits goes, and bent faces are left alone */
+    RingCorners(Rings rings, Soup soup, Points points, boolean planesOnly) {
+        bent = planesOnly ? 0 : BENT;
         this.rings = rings;
         this.soup = soup;
         this.points = points;
         double far = 0;
         for (double d : soup.xyz) far = Math.max(far, Math.abs(d));
-        straight = 1e-9 * far;
+        straight = (planesOnly ? 1e-15 : 1e-9) * far;
         dropped = new boolean[rings.corners()];
     }
 
@@ -124,7 +127,7 @@ final class RingCorners {
         double l2 = dx * dx + dy * dy + dz * dz, along = x * dx + y * dy + z * dz;
         if (along <= 0 || along >= l2) return false;
         double cx = y * dz - z * dy, cy = z * dx - x * dz, cz = x * dy - y * dx;
-        double allowed = points.isNew(o) && onDiagonals(o) ? Math.max(straight, BENT * Math.sqrt(l2)) : straight;
+        double allowed = points.isNew(o) && onDiagonals(o) ? Math.max(straight, bent * Math.sqrt(l2)) : straight;
         return cx * cx + cy * cy + cz * cz <= allowed * allowed * l2;
     }
 
