@@ -74,7 +74,7 @@ public final class PartFixtures {
                 if (!Health.of(m).isClosed()) return m;
                 TestContext c = new TestContext();
                 c.bodies.put("b", MeshFixtures.posed(anySolid(random), random, 25));
-                BooleanStep cut = new BooleanStep(Operation.values()[random.nextInt(3)], Bodies.of("b"), false);
+                BooleanStep cut = new BooleanStep(Operation.values()[random.nextInt(3)], Bodies.of("b"));
                 Mesh out = cut.apply(m, c);
                 return out.isEmpty() ? m : out;
             }

@@ -38,7 +38,12 @@ final class BooleanCases {
         HARDLY_TURNED,
         HARDLY_MOVED,
         VERY_DIFFERENT_SIZES,
-        VERTEX_ON_FACE
+        VERTEX_ON_FACE;
+
+        /** Whether the two lie on each other but for hardly anything. */
+        boolean isNear() {
+            return this == HARDLY_TURNED || this == HARDLY_MOVED;
+        }
     }
 
     record Pair(int number, Position position, Mesh a, Mesh b) {}
@@ -130,6 +135,7 @@ final class BooleanCases {
                         List.of(new Arrangement.Operand(a, "a", "A"), new Arrangement.Operand(b, "b", "B")),
                         operation,
                         false,
+                        true,
                         new QuietContext())
                 .result();
     }

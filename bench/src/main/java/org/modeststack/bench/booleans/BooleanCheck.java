@@ -5,13 +5,16 @@ import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.arrange.Operation;
 
 /** What must hold of the booleans of two closed solids, whatever they are and wherever they lie. */
 final class BooleanCheck {
-    /** Relative to the sum of the volumes. */
+    /** How far off volumes may be, relative to their sum. */
     static final double TOLERANCE = 1e-12;
+    /** The same where solids lie on each other but for hardly anything, so that edges without length are taken out. */
+    static final double NEAR_TOLERANCE = 1e-9;
 
     private BooleanCheck() {}
 
@@ -26,7 +29,9 @@ final class BooleanCheck {
     }
 
     /** @return what does not hold, in words; empty if all does */
-    static List<String> faults(Mesh a, Mesh b) {
+    static List<String> faults(BooleanCases.Pair pair) {
+        Mesh a = pair.a(), b = pair.b();
+        double tolerance = pair.position().isNear() ? NEAR_TOLERANCE : TOLERANCE;
         List<String> faults = new ArrayList<>();
         try {
             double[] v = new double[3];
@@ -38,13 +43,15 @@ final class BooleanCheck {
                     faults.add(op + ": " + h.borderEdges() + " open, " + h.nonManifoldEdges() + " crowded, "
                             + h.flippedEdges() + " flipped edges");
                 }
+                Validity shape = Validity.of(m);
+                if (!shape.isSound()) faults.add(op + ": " + shape);
             }
             double va = Measures.of(a).volume(), vb = Measures.of(b).volume(), scale = va + vb;
             double union = v[Operation.UNION.ordinal()], rest = v[Operation.DIFFERENCE.ordinal()];
             double common = v[Operation.INTERSECTION.ordinal()];
             double first = (va + vb - union - common) / scale, second = (va - rest - common) / scale;
-            if (!(Math.abs(first) <= TOLERANCE)) faults.add("V(A) + V(B) is off V(A∪B) + V(A∩B) by " + first);
-            if (!(Math.abs(second) <= TOLERANCE)) faults.add("V(A) is off V(A−B) + V(A∩B) by " + second);
+            if (!(Math.abs(first) <= tolerance)) faults.add("V(A) + V(B) is off V(A∪B) + V(A∩B) by " + first);
+            if (!(Math.abs(second) <= tolerance)) faults.add("V(A) is off V(A−B) + V(A∩B) by " + second);
         } catch (StepException | RuntimeException e) {
             faults.add(e.toString() + at(e));
         }

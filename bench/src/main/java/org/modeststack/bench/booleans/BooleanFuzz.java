@@ -17,7 +17,7 @@ public final class BooleanFuzz {
         long start = System.nanoTime();
         for (int i = first; i < first + count; i++) {
             BooleanCases.Pair p = BooleanCases.pair(i);
-            List<String> faults = BooleanCheck.faults(p.a(), p.b());
+            List<String> faults = BooleanCheck.faults(p);
             int[] t = tally.computeIfAbsent(p.position(), _ -> new int[2]);
             t[0]++;
             if (faults.isEmpty()) continue;

@@ -69,6 +69,7 @@ final class CutBodies {
                                 new Arrangement.Operand(cutter, "t", "Tool")),
                         operation,
                         false,
+                        true,
                         context)
                 .result();
         String[] names = {"cylinder", "ball", "box", "prism", "ring"};

@@ -7,14 +7,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.measure.Health;
-import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Rails;
@@ -42,8 +43,8 @@ public final class RoundingJudge {
             double median,
             double full,
             int open,
-            int flat,
-            int crossing,
+            Validity before,
+            Validity shape,
             double aspect,
             double ms) {}
 
@@ -59,10 +60,10 @@ public final class RoundingJudge {
             Outcome o = judge(i, rails, whole);
             if (o == null) continue;
             all.add(o);
-            if (each && (o.room && o.least < 0.95 || o.open + o.flat + o.crossing > 0 || o.aspect > 20))
+            if (each && (o.room && o.least < 0.95 || o.open > 0 || !o.shape.isSound() || o.aspect > 20))
                 System.out.printf(
                         Locale.ROOT,
-                        "%d %s %s %s width %.3f room %b: least %.3f median %.3f, open %d flat %d crossing %d aspect %.1f%n",
+                        "%d %s %s %s width %.3f room %b: least %.3f median %.3f, open %d %s aspect %.1f%n",
                         i,
                         o.of.kind(),
                         o.of.cutter(),
@@ -72,8 +73,7 @@ public final class RoundingJudge {
                         o.least,
                         o.median,
                         o.open,
-                        o.flat,
-                        o.crossing,
+                        o.shape,
                         o.aspect);
         }
         print(all);
@@ -105,8 +105,6 @@ public final class RoundingJudge {
         double ms = (System.nanoTime() - before) / 1e6;
         double[] shares = shares(out, context.madeTag(), rim, c.width());
         Health h = Health.of(out);
-        int flat = 0;
-        for (int f = 0; f < out.faceCount(); f++) if (Health.isDegenerate(out, f)) flat++;
         return new Outcome(
                 c,
                 rim.hasRoom(c.width()),
@@ -116,8 +114,8 @@ public final class RoundingJudge {
                         ? 0
                         : Arrays.stream(shares).filter(x -> x >= 0.95).count() / (double) shares.length,
                 h.isClosed() ? 0 : 1,
-                flat,
-                Crossings.of(out).cardinality(),
+                Validity.of(c.mesh()),
+                Validity.of(out),
                 aspect(out, context.madeTag()),
                 ms);
     }
@@ -173,9 +171,9 @@ public final class RoundingJudge {
                     .add(o);
         }
         System.out.println(
-                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | open | flat faces"
-                        + " | crossing | aspect > 20 | ms, median |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|");
+                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | open | crossing"
+                        + " | overlapping | folded | own outline | flat faces | short edges | aspect > 20 | ms, median |");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         by.forEach((name, list) -> {
             double[] least = list.stream()
                     .filter(Outcome::room)
@@ -186,7 +184,7 @@ public final class RoundingJudge {
             double[] ms = list.stream().mapToDouble(Outcome::ms).sorted().toArray();
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %.0f |%n",
+                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %d | %d | %d | %d | %.0f |%n",
                     name,
                     list.size(),
                     least.length,
@@ -196,10 +194,21 @@ public final class RoundingJudge {
                     least.length == 0 ? 0 : least[least.length / 10],
                     100 * list.stream().mapToDouble(Outcome::full).average().orElse(0),
                     list.stream().mapToInt(Outcome::open).sum(),
-                    list.stream().mapToInt(Outcome::flat).sum(),
-                    list.stream().filter(o -> o.crossing > 0).count(),
+                    with(list, Validity::crossing),
+                    with(list, Validity::overlapping),
+                    with(list, Validity::folded),
+                    with(list, Validity::outlines),
+                    with(list, Validity::flat),
+                    with(list, Validity::shortEdges),
                     list.stream().filter(o -> o.aspect > 20).count(),
                     ms[ms.length / 2]);
         });
+    }
+
+    /** In how many cases more of something is wrong than before the bevel. */
+    private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
+        return list.stream()
+                .filter(o -> count.applyAsLong(o.shape) > count.applyAsLong(o.before))
+                .count();
     }
 }

@@ -52,7 +52,7 @@ class PeerVolumesTest {
                 double s = Math.abs(ours[op] - single.get(i)[op]) / scale;
                 if (e <= EXACT) {
                     withExact++;
-                } else if (!(s <= SINGLE && BooleanCheck.faults(p.a(), p.b()).isEmpty())) {
+                } else if (!(s <= SINGLE && BooleanCheck.faults(p).isEmpty())) {
                     off.add(i + " " + p.position() + " operation " + op + ": exact off by " + e + ", single by " + s);
                 }
             }

@@ -51,9 +51,14 @@ public record Validity(
                 shortEdges(mesh));
     }
 
-    /** Whether nothing is wrong; touching alone is not. */
+    /** Whether nothing is wrong that can be told exactly; touching alone is not, and a thin wedge may be meant. */
+    public boolean isSound() {
+        return crossing + overlapping + outlines + flat + shortEdges == 0;
+    }
+
+    /** Whether nothing is wrong and nothing is folded. */
     public boolean isValid() {
-        return crossing + overlapping + folded + outlines + flat + shortEdges == 0;
+        return isSound() && folded == 0;
     }
 
     private static int folded(Mesh mesh) {

@@ -49,7 +49,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class DocumentFile {
     public static final String FORMAT = "modest-stack";
-    public static final int VERSION = 3;
+    public static final int VERSION = 4;
     public static final String EXTENSION = ".mstack";
     private static final long MAX_FILE_BYTES = 1_500_000_000;
 
@@ -387,7 +387,7 @@ public final class DocumentFile {
                 else read.put(p.name(), ValueJson.read(p, v.getValue(), this::named));
             }
             if (!strange.isEmpty()) unknown.put("values", strange);
-            if (version < 3) SecondVersion.complete(type, read);
+            EarlierVersions.complete(version, type, read);
             return d.create(read);
         }
 

@@ -32,11 +32,18 @@ public record BooleanStep(
                 label = "Flip sheets",
                 help = "An open sheet is the wall of everything behind it; this takes what is before it instead.",
                 def = "off")
-        boolean flipSheets)
+        boolean flipSheets,
+
+        @Param(
+                label = "Weld",
+                help = "Vertices of the cut that only rounding keeps apart become one, so that no edge is without"
+                        + " length and no face without width. Off leaves them as they come.",
+                def = "on")
+        boolean weld)
         implements Step {
 
     public BooleanStep(Operation operation, Bodies with) {
-        this(operation, with, false);
+        this(operation, with, false, true);
     }
 
     @Override
@@ -47,7 +54,7 @@ public record BooleanStep(
         for (String id : with.ids()) {
             operands.add(new Arrangement.Operand(context.body(id), id, context.bodyName(id)));
         }
-        return new Arrangement(operands, operation, flipSheets, context).result();
+        return new Arrangement(operands, operation, flipSheets, weld, context).result();
     }
 
     @Override

@@ -10,8 +10,8 @@ import java.util.List;
  * @param at for each station its place in the chain
  * @param left for each station its way to the rail on the left of the chain
  * @param right to that on the right
- * @param divided pieces of the strip, from a station to the next, whose outermost faces are triangles, since as one face
- *     they would cross something
+ * @param divided faces of the strip, counted along it and then across, that become triangles, since as one face they
+ *     would meet something or themselves
  */
 record Band(
         EdgeChain chain, BandSides sides, List<Station> stations, int[] at, Arm[] left, Arm[] right, BitSet divided) {

@@ -14,8 +14,6 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.measure.Health;
-import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.profile.ProfileCurve;
@@ -208,7 +206,7 @@ public final class EdgeRounding {
                 material);
         for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
         Mesh out = strips.build();
-        check(out, strips, troubled);
+        again |= new StripCheck(in, out, strips, troubled).divides();
         return out;
     }
 
@@ -217,29 +215,5 @@ public final class EdgeRounding {
         int n = 0;
         for (int e = 0; e < adj.edgeCount(); e++) if (adj.edgeSides(e) != 2) n++;
         return n;
-    }
-
-    /** Whether new faces have area and pass through nothing. */
-    private void check(Mesh out, StripBuilder strips, Set<Station> troubled) {
-        for (int f = 0; f < out.faceCount(); f++) {
-            StripBuilder.Origin origin = strips.origin(f);
-            if (origin != null && Health.isDegenerate(out, f)) trouble(origin, troubled);
-        }
-        Crossings.find(out, f -> strips.origin(f) != null, (f, g) -> {
-            for (int either : new int[] {f, g}) {
-                StripBuilder.Origin origin = strips.origin(either);
-                if (origin == null) continue;
-                Band band = origin.band();
-                if (band != null && out.sides(either) > 4 && !band.divided().get(origin.piece())) {
-                    band.divided().set(origin.piece());
-                    again = true;
-                } else trouble(origin, troubled);
-            }
-        });
-    }
-
-    private static void trouble(StripBuilder.Origin origin, Set<Station> troubled) {
-        troubled.add(origin.from());
-        troubled.add(origin.to());
     }
 }

@@ -54,10 +54,10 @@ final class StripBuilder {
      * Where a face comes from.
      *
      * @param band the strip it is in; null for a corner
-     * @param piece of the strip
+     * @param face of the strip, counted along it and then across
      * @param from the station where it begins, and the one where it ends
      */
-    record Origin(@Nullable Band band, int piece, Station from, Station to) {}
+    record Origin(@Nullable Band band, int face, Station from, Station to) {}
 
     /**
      * @param grids whether corners are closed by grids, or by one face
@@ -120,18 +120,17 @@ final class StripBuilder {
                     if (old >= 0) tagVertex(rest.vertex(node), old);
                 }
             tagRails(band, k, side(on[l][0], left, on[k][0]), side(on[k][segments], right, on[l][segments]));
-            Origin origin = new Origin(band, k, band.station(k), band.station(l));
             long onLeft = Keys.ofPair(out.vertexKey(on[k][0]), out.vertexKey(on[l][0]));
             long onRight = Keys.ofPair(out.vertexKey(on[k][segments]), out.vertexKey(on[l][segments]));
             for (int j = 0; j < segments; j++) {
+                Origin origin = new Origin(band, k * segments + j, band.station(k), band.station(l));
                 IntArrayList there = side(on[k][j + 1], j == segments - 1 ? right : IntArrayList.of(), on[l][j + 1]);
                 boolean isRight = 2 * j >= segments;
                 there.addAll(inner(across(band, l, j, rails)));
                 IntArrayList back = side(on[l][j], j == 0 ? left : IntArrayList.of(), on[k][j]);
                 back.addAll(inner(across(band, k, j, rails)));
                 long key = across(onLeft, onRight, FACE, j, segments - 1);
-                if (band.divided().get(k) && there.size() + back.size() > 4)
-                    triangles(there, back, key, made, origin, isRight);
+                if (band.divided().get(origin.face)) triangles(there, back, key, made, origin, isRight);
                 else {
                     there.addAll(back);
                     face(there, key, made, origin, isRight);

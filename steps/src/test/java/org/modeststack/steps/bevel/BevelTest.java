@@ -441,7 +441,7 @@ class BevelTest {
         // A square hole: seen from the face round it, its corners are outer turns.
         TestContext c = new TestContext(9);
         c.bodies.put("b", TestContext.run(new Box(8, 8, 30, 1, 1, 1, Seat.CENTERED)));
-        Mesh holed = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b"), false).apply(slab, c);
+        Mesh holed = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b")).apply(slab, c);
         Pick rim = pick("edges: inside -5 -5 4 5 5 6");
         for (Turn turn : Turn.values()) {
             Mesh out = TestContext.run(

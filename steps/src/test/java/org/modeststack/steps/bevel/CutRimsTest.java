@@ -32,7 +32,7 @@ class CutRimsTest {
     private static Mesh cut(Mesh body, Mesh cutter) throws StepException {
         TestContext c = new TestContext(CUT);
         c.bodies.put("b", cutter);
-        return new BooleanStep(Operation.DIFFERENCE, Bodies.of("b"), false).apply(body, c);
+        return new BooleanStep(Operation.DIFFERENCE, Bodies.of("b")).apply(body, c);
     }
 
     private static Pick rims() {
@@ -44,7 +44,7 @@ class CutRimsTest {
         Mesh two = TestContext.run(new Cylinder(9, 60, 24, 1, 0, Seat.CENTERED));
         TestContext c = new TestContext(3);
         c.bodies.put("b", MeshFixtures.moved(two, apart, 0, 0));
-        return new BooleanStep(Operation.UNION, Bodies.of("b"), false).apply(one, c);
+        return new BooleanStep(Operation.UNION, Bodies.of("b")).apply(one, c);
     }
 
     /** Across a rounded chest, also where rims come near each other, near edges, and half over them. */

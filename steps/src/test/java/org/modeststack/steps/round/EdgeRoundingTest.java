@@ -48,6 +48,7 @@ class EdgeRoundingTest {
                         List.of(new Arrangement.Operand(body, "", "Body"), new Arrangement.Operand(tool, "t", "Tool")),
                         operation,
                         false,
+                        true,
                         context)
                 .result();
     }

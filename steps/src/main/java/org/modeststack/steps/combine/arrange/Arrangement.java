@@ -29,18 +29,22 @@ public final class Arrangement {
     public record Operand(Mesh mesh, String part, String name) {}
 
     /** How often short edges are taken out and what that led to is arranged again. */
-    private static final int ROUNDS = 4;
+    private static final int ROUNDS = 8;
 
     private final List<Operand> operands;
     private final Operation operation;
     private final boolean flipSheets;
+    private final boolean weld;
     private final StepContext context;
 
     /**
      * @param operands the first is the body itself, the others what it is combined with
      * @param flipSheets whether open sheets keep the other side
+     * @param weld whether what only rounding keeps apart becomes one
      */
-    public Arrangement(List<Operand> operands, Operation operation, boolean flipSheets, StepContext context) {
+    public Arrangement(
+            List<Operand> operands, Operation operation, boolean flipSheets, boolean weld, StepContext context) {
+        this.weld = weld;
         this.operands = operands;
         this.operation = operation;
         this.flipSheets = flipSheets;
@@ -58,7 +62,7 @@ public final class Arrangement {
         } else if (taking.size() == 1) return first.mesh;
 
         Arranged arranged = arranged(taking, operation, context.madeTag());
-        return settled(arranged);
+        return weld ? settled(arranged) : arranged.mesh;
     }
 
     /** A result, and whether it is the border of a solid. */
@@ -103,8 +107,9 @@ public final class Arrangement {
         Mesh now = arranged.mesh;
         for (int round = 0; round < ROUNDS; round++) {
             Mesh merged = Settling.merged(now, arranged.origins);
-            if (merged == now || Settling.isSound(merged, now)) return merged;
-            if (!arranged.closed || merged.isEmpty()) break;
+            if (merged == arranged.mesh || Settling.isSound(merged, arranged.mesh)) return merged;
+            if (!arranged.closed) break;
+            context.progress(0.9);
             now = arranged(List.of(new Operand(merged, "", operands.getFirst().name)), Operation.UNION, null).mesh;
         }
         return arranged.mesh;

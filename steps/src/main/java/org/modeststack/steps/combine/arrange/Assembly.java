@@ -96,8 +96,8 @@ final class Assembly {
     }
 
     /** For each vertex of what was built the operand it was given with, or {@link Origins#MADE}. */
-    IntArrayList origins() {
-        return origin;
+    int[] origins() {
+        return origin.toIntArray();
     }
 
     /**

@@ -20,19 +20,19 @@ import org.modeststack.steps.clean.Welding;
  */
 final class NearSides {
     /** How near, as a share of the mesh's diagonal. */
-    private static final double NEAR = 1e-11;
+    private static final double NEAR = 1e-9;
     /** Faces with more sides are searched by a tree. */
     private static final int MANY = 32;
 
     private final Mesh mesh;
     private final double near;
-    private final Origins origins;
+    private final int[] origin;
     /** For each edge, by its vertices, the vertices it is led over. */
     private final Long2ObjectOpenHashMap<IntArrayList> over = new Long2ObjectOpenHashMap<>();
 
     private NearSides(Mesh mesh, Origins origins) {
         this.mesh = mesh;
-        this.origins = origins;
+        this.origin = origins.of(mesh);
         near = NEAR * mesh.bounds().diagonal();
     }
 
@@ -46,9 +46,8 @@ final class NearSides {
     /** Whether not all of a face's vertices were given with one operand. */
     private boolean isMade(int f) {
         int from = mesh.offsets()[f], first = mesh.corners()[from];
-        if (origins.rank(mesh, first) == Origins.MADE) return true;
         for (int c = from + 1; c < mesh.offsets()[f + 1]; c++) {
-            if (!origins.areOfOne(mesh, first, mesh.corners()[c])) return true;
+            if (!Origins.areOfOne(origin[first], origin[mesh.corners()[c]])) return true;
         }
         return false;
     }
@@ -78,7 +77,8 @@ final class NearSides {
     /** Notes the corner at place j if it lies on the side that begins at place i. */
     private void judge(int from, int n, int i, int j) {
         int a = mesh.corners()[from + i], c = mesh.corners()[from + (i + 1) % n], b = mesh.corners()[from + j];
-        if (b == a || b == c || origins.areOfOne(mesh, a, c) && origins.areOfOne(mesh, a, b)) return;
+        if (b == a || b == c || Origins.areOfOne(origin[a], origin[c]) && Origins.areOfOne(origin[a], origin[b]))
+            return;
         double[] p = mesh.xyz();
         double dx = p[3 * c] - p[3 * a], dy = p[3 * c + 1] - p[3 * a + 1], dz = p[3 * c + 2] - p[3 * a + 2];
         double x = p[3 * b] - p[3 * a], y = p[3 * b + 1] - p[3 * a + 1], z = p[3 * b + 2] - p[3 * a + 2];

@@ -197,6 +197,8 @@ final class SelfCrossings {
                 int v = triangles[3 * t + i];
                 if (v != triangles[3 * s] && v != triangles[3 * s + 1] && v != triangles[3 * s + 2]) tFree = i;
             }
+            // Where more than two share an edge they are sorted out like what meets there by chance.
+            if (neighbor[3 * s + (sFree + 1) % 3] < 0) return true;
             // Two that share an edge meet elsewhere only if one is folded flat onto the other.
             if (side(s, triangles[3 * t + tFree]) != 0) return false;
             int k = axis[s], u = (k + 1) % 3, w = (k + 2) % 3;

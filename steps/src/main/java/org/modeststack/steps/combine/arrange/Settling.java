@@ -5,8 +5,10 @@ import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.validity.FaceOutlines;
 import org.modeststack.mesh.validity.SelfIntersections;
+import org.modeststack.mesh.validity.Validity;
 
 /**
  * Takes out of a result what is there by rounding only: {@linkplain ShortEdges edges without length} and {@linkplain
@@ -33,11 +35,14 @@ final class Settling {
         return now;
     }
 
-    /** Whether what merging has changed hangs together as before, meets nothing and has an area everywhere. */
+    /**
+     * Whether what merging has changed hangs together as before, holds the same volume, meets nothing and has an area
+     * everywhere.
+     */
     static boolean isSound(Mesh merged, Mesh before) {
         Health now = Health.of(merged);
-        if (Health.of(before).isClosed() && !now.isClosed() || now.nonManifoldEdges() + now.flippedEdges() > 0)
-            return false;
+        if (Health.of(before).isClosed() && !now.isClosed()) return false;
+        if (now.nonManifoldEdges() + now.flippedEdges() > 0 || !holdsSameVolume(merged, before)) return false;
         BitSet changed = changed(merged, before);
         if (!FaceOutlines.meetingThemselves(merged, changed::get).isEmpty()) return false;
         boolean[] meets = new boolean[1];
@@ -45,6 +50,13 @@ final class Settling {
             if (kind != SelfIntersections.Kind.TOUCHING) meets[0] = true;
         });
         return !meets[0];
+    }
+
+    /** Whether the volume has changed by no more than the surface moved by what is merged. */
+    private static boolean holdsSameVolume(Mesh merged, Mesh before) {
+        Measures now = Measures.of(merged), then = Measures.of(before);
+        double moved = 2 * Validity.SHORT * before.bounds().diagonal();
+        return Math.abs(now.volume() - then.volume()) <= moved * then.area();
     }
 
     /** Faces that do not have the corners that a face of the same key had before. */

@@ -1,6 +1,5 @@
 package org.modeststack.steps.combine.arrange;
 
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.validity.Validity;
@@ -16,24 +15,33 @@ final class ShortEdges {
 
     /** @return the same mesh if there are none */
     static Mesh merged(Mesh mesh, Origins origins) {
-        Adjacency adj = mesh.adjacency();
-        double least = Validity.SHORT * mesh.bounds().diagonal();
+        int[] origin = origins.of(mesh), corners = mesh.corners(), offsets = mesh.offsets();
+        double least = Validity.SHORT * mesh.bounds().diagonal(), least2 = least * least;
         DisjointSets sets = null;
-        for (int e = 0; e < adj.edgeCount(); e++) {
-            int v = adj.edgeLow(e), w = adj.edgeHigh(e);
-            if (mesh.point(v).minus(mesh.point(w)).length() >= least || origins.areOfOne(mesh, v, w)) continue;
-            if (sets == null) sets = new DisjointSets(mesh.vertexCount());
-            sets.join(v, w);
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            int v = corners[offsets[f + 1] - 1];
+            for (int c = offsets[f]; c < offsets[f + 1]; c++) {
+                int before = v;
+                v = corners[c];
+                if (Origins.areOfOne(origin[before], origin[v]) || squaredLength(mesh, before, v) >= least2) continue;
+                if (sets == null) sets = new DisjointSets(mesh.vertexCount());
+                sets.join(before, v);
+            }
         }
-        return sets == null ? mesh : Welding.collapse(mesh, targets(mesh, sets.roots(), origins));
+        return sets == null ? mesh : Welding.collapse(mesh, targets(sets.roots(), origin));
     }
 
-    private static int[] targets(Mesh mesh, int[] root, Origins origins) {
+    private static double squaredLength(Mesh mesh, int v, int w) {
+        double[] p = mesh.xyz();
+        double x = p[3 * v] - p[3 * w], y = p[3 * v + 1] - p[3 * w + 1], z = p[3 * v + 2] - p[3 * w + 2];
+        return x * x + y * y + z * z;
+    }
+
+    /** Given vertices stand for made ones, those of the first operands for those of later ones. */
+    private static int[] targets(int[] root, int[] origin) {
         int[] best = new int[root.length], target = new int[root.length];
         for (int v = 0; v < best.length; v++) best[v] = v;
-        for (int v = 0; v < root.length; v++) {
-            if (origins.rank(mesh, v) < origins.rank(mesh, best[root[v]])) best[root[v]] = v;
-        }
+        for (int v = 0; v < root.length; v++) if (origin[v] < origin[best[root[v]]]) best[root[v]] = v;
         for (int v = 0; v < root.length; v++) target[v] = best[root[v]];
         return target;
     }

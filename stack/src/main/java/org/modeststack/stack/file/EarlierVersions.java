@@ -1,0 +1,20 @@
+package org.modeststack.stack.file;
+
+import java.util.Map;
+import org.modeststack.steps.bevel.Rails;
+
+/** Keeps steps of earlier versions as they were, where what they leave out means something else now. */
+final class EarlierVersions {
+    private EarlierVersions() {}
+
+    /**
+     * @param version of the document
+     * @param values of a step, as far as it has any
+     */
+    static void complete(int version, String type, Map<String, Object> values) {
+        // Rails that run over the faces were not known before the third; now they are what a bevel has by itself.
+        if (version < 3 && type.equals("bevel")) values.putIfAbsent("rails", Rails.BESIDE);
+        // Booleans left what only rounding keeps apart as it came before the fourth.
+        if (version < 4 && type.equals("boolean")) values.putIfAbsent("weld", false);
+    }
+}

@@ -1,0 +1,51 @@
+package org.modeststack.stack.file;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.combine.BooleanStep;
+
+/** Documents of earlier versions mean what they meant. */
+class EarlierVersionsTest {
+    private static Step step(int version, String type, String values) throws Exception {
+        String text = "{\"format\": \"modest-stack\", \"version\": " + version + ", \"bodies\": [{\"id\": \"b1\","
+                + " \"name\": \"Block\", \"steps\": [{\"id\": 1, \"type\": \"box\"}, {\"id\": 2, \"type\": \"" + type
+                + "\", \"values\": {" + values + "}}]}]}";
+        return DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), "a document")
+                .document()
+                .bodies()
+                .getFirst()
+                .entries()
+                .get(1)
+                .step();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "1, '', BESIDE",
+        "2, '', BESIDE",
+        "2, '\"rails\": \"over\"', OVER",
+        "3, '', OVER",
+        "4, '\"rails\": \"beside\"', BESIDE"
+    })
+    void aBevelThatSaysNothingOfItsRailsHasThemBeside(int version, String values, Rails rails) throws Exception {
+        assertEquals(rails, ((Bevel) step(version, "bevel", values)).rails());
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "1, '', false",
+        "3, '', false",
+        "3, '\"weld\": true', true",
+        "4, '', true",
+        "4, '\"weld\": false', false"
+    })
+    void aBooleanThatSaysNothingOfWeldingLeavesWhatComes(int version, String values, boolean weld) throws Exception {
+        assertEquals(weld, ((BooleanStep) step(version, "boolean", values)).weld());
+    }
+}

@@ -1,0 +1,116 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import java.util.BitSet;
+import java.util.Set;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.validity.FaceOutlines;
+import org.modeststack.mesh.validity.SelfIntersections;
+
+/**
+ * Looks exactly at what was built: strips and the faces beside them must have an area and an outline that does not meet
+ * itself, and strips must pass through nothing and cover nothing. A face of a strip with more than three sides is first
+ * divided into triangles, since what is bent may have a shape as triangles that it does not have as one face; where that
+ * does not help, its stations are in trouble.
+ */
+final class StripCheck {
+    private final Mesh in;
+    private final Mesh out;
+    private final StripBuilder strips;
+    private final Set<Station> troubled;
+    private boolean divides;
+
+    /**
+     * @param in what was rounded
+     * @param out and what came of it
+     * @param troubled receives the stations at which something does not come out
+     */
+    StripCheck(Mesh in, Mesh out, StripBuilder strips, Set<Station> troubled) {
+        this.in = in;
+        this.out = out;
+        this.strips = strips;
+        this.troubled = troubled;
+        outlines();
+        SelfIntersections.find(out, f -> strips.origin(f) != null, (f, g, kind) -> {
+            if (kind == SelfIntersections.Kind.TOUCHING) return;
+            fault(f);
+            fault(g);
+        });
+    }
+
+    /** Whether faces are to be divided, so that it may come out as wide as it is. */
+    boolean divides() {
+        return divides;
+    }
+
+    private void outlines() {
+        BitSet onStrips = new BitSet(), near = new BitSet();
+        for (int f = 0; f < out.faceCount(); f++) if (strips.origin(f) != null) eachVertex(f, onStrips);
+        for (int f = 0; f < out.faceCount(); f++) {
+            for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) {
+                if (onStrips.get(out.corners()[c])) near.set(f);
+            }
+        }
+        BitSet wrong = FaceOutlines.meetingThemselves(out, near::get);
+        near.stream().filter(f -> Health.isDegenerate(out, f)).forEach(wrong::set);
+        Long2IntOpenHashMap before = null;
+        for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1)) {
+            if (strips.origin(f) != null) {
+                fault(f);
+                continue;
+            }
+            if (before == null) before = faces(in);
+            if (!wasWrong(before.get(out.faceKeys()[f]))) beside(f, onStrips);
+        }
+    }
+
+    private void eachVertex(int f, BitSet set) {
+        for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) set.set(out.corners()[c]);
+    }
+
+    private static Long2IntOpenHashMap faces(Mesh m) {
+        Long2IntOpenHashMap faces = new Long2IntOpenHashMap(m.faceCount());
+        faces.defaultReturnValue(-1);
+        for (int f = 0; f < m.faceCount(); f++) faces.put(m.faceKeys()[f], f);
+        return faces;
+    }
+
+    /** What was wrong before strips were cut into it is not theirs to mend. */
+    private boolean wasWrong(int face) {
+        return face >= 0
+                && (Health.isDegenerate(in, face)
+                        || !FaceOutlines.meetingThemselves(in, f -> f == face).isEmpty());
+    }
+
+    /** A face beside strips is wrong: the strips that it touches are in trouble. */
+    private void beside(int face, BitSet onStrips) {
+        BitSet shared = new BitSet();
+        eachVertex(face, shared);
+        shared.and(onStrips);
+        for (int f = 0; f < out.faceCount(); f++) {
+            StripBuilder.Origin origin = strips.origin(f);
+            if (origin == null) continue;
+            BitSet own = new BitSet();
+            eachVertex(f, own);
+            if (own.intersects(shared)) trouble(origin);
+        }
+    }
+
+    private void fault(int face) {
+        StripBuilder.Origin origin = strips.origin(face);
+        if (origin == null) return;
+        Band band = origin.band();
+        if (band == null || out.sides(face) == 3 || band.divided().get(origin.face())) {
+            trouble(origin);
+            return;
+        }
+        band.divided().set(origin.face());
+        divides = true;
+    }
+
+    private void trouble(StripBuilder.Origin origin) {
+        troubled.add(origin.from());
+        troubled.add(origin.to());
+    }
+}
