@@ -182,7 +182,7 @@ final class Cutter {
             if (merged && guard.holdBranching(out)) continue;
             boolean sure = !cut.isDoubtful() && !guard.isTight(), many = cut.newFaces() > (sure ? MANY_AND_SURE : MANY);
             if (many && sure) return out;
-            if (!guard.holdFlat(out) && (many || !guard.holdCrossings(out))) return out;
+            if (!guard.holdFlat(out) && (many || !guard.holdCrossings(out, bevel.rails() == Rails.OVER))) return out;
         }
         return null;
     }

@@ -12,6 +12,8 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.validity.FaceOutlines;
+import org.modeststack.mesh.validity.SelfIntersections;
 import org.modeststack.mesh.work.Workers;
 
 /**
@@ -198,15 +200,28 @@ final class Guard {
     }
 
     /**
-     * Holds back what passes through something else in the mesh that was built, but did not before. @return whether
-     * there was any such thing
+     * Holds back what passes through something else in the mesh that was built.
+     *
+     * @param exactly whether what covers something in one plane, or has an outline that meets itself, is held back too;
+     *     without, it is left as earlier versions left it
+     * @return whether there was any such thing
      */
-    boolean holdCrossings(Mesh built) {
+    boolean holdCrossings(Mesh built, boolean exactly) {
         culprits.clear();
-        Crossings.find(built, f -> isChanged(built, f), (f, g) -> {
-            note(built, f);
-            note(built, g);
-        });
+        if (!exactly)
+            Crossings.find(built, f -> isChanged(built, f), (f, g) -> {
+                note(built, f);
+                note(built, g);
+            });
+        else {
+            SelfIntersections.find(built, f -> isChanged(built, f), (f, g, kind) -> {
+                if (kind == SelfIntersections.Kind.TOUCHING) return;
+                note(built, f);
+                note(built, g);
+            });
+            FaceOutlines.meetingThemselves(built, f -> isChanged(built, f)).stream()
+                    .forEach(f -> note(built, f));
+        }
         return shrink(CLOSER);
     }
 
