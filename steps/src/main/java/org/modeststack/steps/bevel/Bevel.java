@@ -56,7 +56,12 @@ public record Bevel(
                 only = "of=edges,rims")
         double angle,
 
-        @Param(label = "Measure", help = "What the width is measured along.", def = "along")
+        @Param(
+                label = "Measure",
+                help =
+                        "What the width is measured along; a radius is that of a ball that rolls along the edge and touches both"
+                                + " sides. Corners are always measured along the edges or across.",
+                def = "along")
         Measure measure,
 
         @Param(
@@ -66,7 +71,7 @@ public record Bevel(
                 min = 0,
                 max = 1e6,
                 def = "2",
-                only = "measure=along,across,deep,same")
+                only = "measure=along,across,deep,radius,same")
         double width,
 
         @Param(
@@ -226,7 +231,7 @@ public record Bevel(
 
     /** Whether edges are rounded by rails that run over as many faces as they need. */
     private boolean goesOver() {
-        boolean byWidth = measure == Measure.ALONG || measure == Measure.ACROSS || measure == Measure.DEEP;
+        boolean byWidth = measure != Measure.SHARE && measure != Measure.SAME;
         boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;
         return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed && taper == 1 && guard;
     }
@@ -407,6 +412,7 @@ public record Bevel(
             case ALONG -> "{width} {measure} the faces";
             case ACROSS -> "{width} {measure} the strip";
             case DEEP -> "{width} {measure}";
+            case RADIUS -> "a {measure} of {width}";
             case SAME -> "the {measure} {width} along every edge";
         };
         String sharper = angle > 0 ? ", sharper than {angle}," : "";

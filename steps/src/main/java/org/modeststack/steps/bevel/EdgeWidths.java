@@ -95,6 +95,7 @@ final class EdgeWidths {
             case ACROSS -> 1 / (2 * Math.cos(half));
             // The chord of a flat edge is at no depth; it is then taken as if the faces turned a little.
             case DEEP -> 1 / Math.sin(Math.max(half, FOLDED));
+            case RADIUS -> Math.max(Math.tan(half), FOLDED);
             default -> 1;
         };
     }

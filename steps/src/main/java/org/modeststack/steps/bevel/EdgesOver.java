@@ -25,7 +25,12 @@ final class EdgesOver {
         String material = bevel.material().isBlank() ? null : bevel.material();
         boolean grids = bevel.meeting() == Meeting.GRID;
         return new EdgeRounding(in, taken.elements(), bevel.profileCurve(), grids, material, context)
-                .round(widths(in, bevel, taken));
+                .round(widths(in, bevel, taken), bevel.measure() == Measure.RADIUS ? radii(bevel, taken) : null);
+    }
+
+    private static IntToDoubleFunction radii(Bevel bevel, BevelledElements taken) {
+        double[] weights = taken.weights();
+        return e -> bevel.amount() * (weights == null ? 1 : weights[e]);
     }
 
     /** The width of each edge along the surface, mm. */

@@ -8,6 +8,8 @@ public enum Measure {
     ACROSS,
     /** From the old edge down to the flat strip. */
     DEEP,
+    /** The radius of a ball that rolls along the edge and touches the faces on both sides. */
+    RADIUS,
     /** As a share of the shortest edge beside it. */
     SHARE,
     /** Along the edges that are left whole, from their ends, whatever their angle. */

@@ -12,13 +12,14 @@ import org.modeststack.mesh.Tag;
  * A mesh written anew with vertices replaced by others. Sides that shrink to a point go, and faces that come to a vertex
  * twice are parted there:
  *
- *       a --- b --- c       a --- b   b --- c      The first part keeps the face's key; the others have one by a side of
- *       |    / \    |   →   |    /     \    |      theirs.
+ *       a --- b --- c       a --- b   b --- c
+ *       |    / \    |   →   |    /     \    |
  *       d --'   `-- e       d --'       `-- e
  */
 final class Collapse {
     private final Mesh in;
     private final int[] target;
+    private final boolean tellsParts;
     private final MeshBuilder out;
     private final int[] materials;
     /** For each vertex the one written for it, or -1. */
@@ -28,8 +29,13 @@ final class Collapse {
     /** Faces and what was written for them behind their first part, by turns. */
     private final IntArrayList furtherParts = new IntArrayList();
 
-    Collapse(Mesh in, int[] target) {
+    /**
+     * @param tellsParts whether parts of one face have keys of their own, and all of them its tags; without, all have its key
+     *     and the first its tags, as the steps that merge vertices have always had it
+     */
+    Collapse(Mesh in, int[] target, boolean tellsParts) {
         this.in = in;
+        this.tellsParts = tellsParts;
         this.target = target;
         out = new MeshBuilder(in.vertexCount(), in.faceCount());
         materials = out.materialsOf(in);
@@ -90,10 +96,10 @@ final class Collapse {
             face[i] = made[v];
         }
         long key = in.faceKeys()[f];
-        if (faceMap[f] >= 0) key = Keys.of(key, leastSide(face));
+        if (faceMap[f] >= 0 && tellsParts) key = Keys.of(key, leastSide(face));
         int g = out.face(key, materials[in.faceMaterials()[f]], face);
         if (faceMap[f] < 0) faceMap[f] = g;
-        else {
+        else if (tellsParts) {
             furtherParts.add(f);
             furtherParts.add(g);
         }

@@ -1,6 +1,5 @@
 package org.modeststack.steps.clean;
 
-import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
@@ -59,13 +58,16 @@ public final class Welding {
     public static Mesh collapse(Mesh in, int[] target) {
         boolean changed = false;
         for (int v = 0; v < target.length && !changed; v++) changed = target[v] != v;
-        return changed ? new Collapse(in, target).written() : in;
+        return changed ? new Collapse(in, target, false).written() : in;
     }
 
-    /** Parts faces that come to a vertex twice there, and drops those that go out and back only. */
-    public static Mesh parted(Mesh in) {
-        int[] self = new int[in.vertexCount()];
-        Arrays.setAll(self, v -> v);
-        return new Collapse(in, self).written();
+    /**
+     * The same where it does not matter to documents of before: each part of a face has a key of its own and all of its
+     * tags.
+     *
+     * @param target for each vertex the vertex that takes its place, which may be itself for all
+     */
+    public static Mesh collapseTellingParts(Mesh in, int[] target) {
+        return new Collapse(in, target, true).written();
     }
 }

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -28,6 +29,9 @@ final class BandNet {
 
     /** So many widths from the edges a sharp edge that leaves them is part of a corner of them. */
     private static final double CORNERS = 3;
+
+    /** Where a chain turns by more, the ball does not roll but turns in its place, radians. */
+    private static final double TURNING = Math.toRadians(30);
 
     private static final long INNER = 0;
     private static final long NODE = 2;
@@ -52,6 +56,7 @@ final class BandNet {
 
     /**
      * @param width of each edge, mm along the surface
+     * @param radius of a ball that touches both sides of each edge, mm, which the width follows; null for the width itself
      * @param edges all that are rounded, also those that do not belong to this
      * @throws IllegalArgumentException where there is no surface to both sides of all edges
      */
@@ -60,7 +65,8 @@ final class BandNet {
             SharpEdges sharp,
             BitSet edges,
             List<EdgeChain> chains,
-            IntToDoubleFunction width) {
+            IntToDoubleFunction width,
+            @Nullable IntToDoubleFunction radius) {
         this.surface = surface;
         mesh = surface.mesh;
         IntArrayList vertices = new IntArrayList();
@@ -75,7 +81,8 @@ final class BandNet {
         way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
         walks = new Walks(surface, sharp, edges, chains, width, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
-        for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width));
+        for (EdgeChain c : chains)
+            bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width, radius));
         Imprint trace = new Imprint(surface, edges);
         for (WalkSide walk : walks.all()) vias(walk, trace);
     }
@@ -114,15 +121,20 @@ final class BandNet {
         return rank;
     }
 
-    private Band band(EdgeChain chain, int rank, IntToDoubleFunction width) {
-        int n = chain.size();
-        double[] widths = new double[n];
-        for (int i = 0; i < n; i++) {
-            // At an end of an open chain there is one edge.
-            double before = width.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i == 0 ? 0 : i - 1));
-            double after = width.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i > 0 ? i - 1 : i));
-            widths[i] = (before + after) / 2;
+    /** The mean of the edges before and after each vertex of a chain; at an end of an open one there is one edge. */
+    private double[] atVertices(EdgeChain chain, IntToDoubleFunction ofEdge) {
+        double[] out = new double[chain.size()];
+        for (int i = 0; i < out.length; i++) {
+            double before = ofEdge.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i == 0 ? 0 : i - 1));
+            double after = ofEdge.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i > 0 ? i - 1 : i));
+            out[i] = (before + after) / 2;
         }
+        return out;
+    }
+
+    private Band band(EdgeChain chain, int rank, IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
+        int n = chain.size();
+        double[] widths = atVertices(chain, width), radii = radius == null ? null : atVertices(chain, radius);
         BandSides sides = new BandSides(chain, walks);
         int[] at = new BandStations(mesh, chain, sides, i -> widths[i], way).find();
         int m = at.length;
@@ -134,6 +146,11 @@ final class BandNet {
             int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
             left[k] = isEnd ? sides.endArm(i, false) : sides.left(before, i, after, widths[i], way);
             right[k] = isEnd ? sides.endArm(i, true) : sides.right(before, i, after, widths[i], way);
+            if (radii != null && !isEnd && sides.turn(i) < TURNING) {
+                RollingBall.Touching ball = RollingBall.of(left[k], right[k], radii[i], way);
+                left[k] = ball.left();
+                right[k] = ball.right();
+            }
             Station s = isEnd
                     ? nodes.computeIfAbsent(v, _ -> new Station(v, mesh.point(v)))
                     : new Station(v, mesh.point(v));

@@ -83,7 +83,7 @@ public final class EdgeRounding {
 
     /** @param width for each edge, mm along the surface; stations are chosen by it */
     public static Widest widest(Mesh in, BitSet edges, IntToDoubleFunction width) {
-        List<BandNet> nets = nets(TriangleSurface.of(in), edges, width);
+        List<BandNet> nets = nets(TriangleSurface.of(in), edges, width, null);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -96,9 +96,13 @@ public final class EdgeRounding {
         return new Widest(times, rails);
     }
 
-    /** @param width for each edge, mm along the surface */
-    public Rounded round(IntToDoubleFunction width) {
-        List<BandNet> nets = nets(surface, edges, width);
+    /**
+     * @param width for each edge, mm along the surface
+     * @param radius for each edge that of a ball that touches the surfaces on both sides of it, mm, where strips are to
+     *     follow that; the width is then what it is between planes. Null for strips of the width itself
+     */
+    public Rounded round(IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
+        List<BandNet> nets = nets(surface, edges, width, radius);
         // What goes square into its faces does not fit round a corner.
         if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
         Mesh out = null;
@@ -124,11 +128,12 @@ public final class EdgeRounding {
         return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
     }
 
-    private static List<BandNet> nets(TriangleSurface surface, BitSet edges, IntToDoubleFunction width) {
+    private static List<BandNet> nets(
+            TriangleSurface surface, BitSet edges, IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
         List<BandNet> nets = new ArrayList<>();
         SharpEdges sharp = new SharpEdges(surface.mesh);
         for (List<EdgeChain> chains : together(surface.mesh, EdgeChain.of(surface.mesh, edges))) {
-            BandNet net = net(surface, sharp, edges, chains, width);
+            BandNet net = net(surface, sharp, edges, chains, width, radius);
             if (net != null) nets.add(net);
         }
         return nets;
@@ -140,9 +145,10 @@ public final class EdgeRounding {
             SharpEdges sharp,
             BitSet edges,
             List<EdgeChain> chains,
-            IntToDoubleFunction width) {
+            IntToDoubleFunction width,
+            @Nullable IntToDoubleFunction radius) {
         try {
-            return new BandNet(surface, sharp, edges, chains, width);
+            return new BandNet(surface, sharp, edges, chains, width, radius);
         } catch (IllegalArgumentException e) {
             return null;
         }

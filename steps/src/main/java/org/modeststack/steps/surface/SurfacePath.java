@@ -79,6 +79,29 @@ public final class SurfacePath {
         return place(points.getFirst(), 0, Vec3.ZERO);
     }
 
+    /**
+     * The normal at a distance from the beginning, going over evenly from that of each triangle, which it has in the middle
+     * of its stretch, to the next.
+     */
+    public Vec3 smoothNormal(double distance) {
+        double gone = 0, before = 0;
+        for (int i = 1; i < points.size(); i++) {
+            double l = points.get(i).minus(points.get(i - 1)).length(), middle = gone + l / 2;
+            Vec3 normal = surface.normal(triangles.getInt(i - 1));
+            if (distance <= middle || i == points.size() - 1) {
+                if (i == 1 || distance >= middle) return normal;
+                double t = (distance - before) / (middle - before);
+                return surface.normal(triangles.getInt(i - 2))
+                        .times(1 - t)
+                        .plus(normal.times(t))
+                        .unit();
+            }
+            before = middle;
+            gone += l;
+        }
+        return surface.normal(triangles.getInt(0));
+    }
+
     private Place place(Vec3 at, int i, Vec3 way) {
         int t = triangles.getInt(i);
         return new Place(at, t, surface.normal(t), way);

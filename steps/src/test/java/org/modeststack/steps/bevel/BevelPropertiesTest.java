@@ -1,5 +1,6 @@
 package org.modeststack.steps.bevel;
 
+import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.PartFixtures.anyShape;
 import static org.modeststack.steps.PartFixtures.some;
@@ -17,6 +18,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.mark.TagStep;
@@ -63,7 +65,8 @@ class BevelPropertiesTest {
     @Property(tries = 1000)
     void anythingOfAnyShape(@ForAll Random random) throws StepException {
         Mesh in = anyShape(random);
-        Assume.that(Crossings.of(in).isEmpty());
+        Assume.that(Validity.of(in).isSound());
+        Rails rails = one(Rails.values(), random);
         Bevel.Of of = Bevel.Of.values()[random.nextInt(3)];
         ElementKind kind =
                 of == Bevel.Of.EDGES ? ElementKind.EDGE : of == Bevel.Of.RIMS ? ElementKind.FACE : ElementKind.VERTEX;
@@ -73,7 +76,7 @@ class BevelPropertiesTest {
         Mesh out = TestContext.run(
                 bevel(
                         "rails",
-                        one(Rails.values(), random),
+                        rails,
                         "weights",
                         weighed ? "w" : "",
                         "of",
@@ -102,6 +105,14 @@ class BevelPropertiesTest {
                         one(Turn.values(), random)),
                 in);
         assertValid(in, out, of.toString());
-        assertTrue(Crossings.of(out).isEmpty(), "nothing passes through anything");
+        // What is cut beside the edges is held back as earlier versions did, which looked less closely.
+        if (rails == Rails.BESIDE) assertTrue(Crossings.of(out).isEmpty(), "nothing passes through anything");
+        else assertNothingMeets(out);
+    }
+
+    /** Edges may be as short as a bevel is narrow. */
+    private static void assertNothingMeets(Mesh m) {
+        Validity v = Validity.of(m);
+        assertEquals(0, v.crossing() + v.overlapping() + v.outlines() + v.flat(), v.toString());
     }
 }

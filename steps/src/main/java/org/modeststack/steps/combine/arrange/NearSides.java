@@ -3,6 +3,7 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -117,7 +118,8 @@ final class NearSides {
         }
         carryTags(out);
         // Faces that now come to a vertex twice are parted there.
-        return Welding.parted(out.build());
+        return Welding.collapseTellingParts(
+                out.build(), IntStream.range(0, mesh.vertexCount()).toArray());
     }
 
     private Integer[] inOrder(IntArrayList between, int from) {

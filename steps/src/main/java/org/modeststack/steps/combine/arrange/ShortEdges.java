@@ -1,5 +1,7 @@
 package org.modeststack.steps.combine.arrange;
 
+import it.unimi.dsi.fastutil.ints.IntArrays;
+import java.util.Arrays;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.validity.Validity;
@@ -8,7 +10,8 @@ import org.modeststack.steps.clean.Welding;
 /**
  * Edges that a boolean makes between places that are one but for the rounding of its operands, as where an edge of one
  * runs along an edge of the other: too short for their direction to mean anything. Such places become one, at a vertex
- * that an operand was given with if there is one among them.
+ * that an operand was given with if there is one among them. So do corners of one face that lie on each other, since
+ * between them it has no width.
  */
 final class ShortEdges {
     private ShortEdges() {}
@@ -19,16 +22,30 @@ final class ShortEdges {
         double least = Validity.SHORT * mesh.bounds().diagonal(), least2 = least * least;
         DisjointSets sets = null;
         for (int f = 0; f < mesh.faceCount(); f++) {
-            int v = corners[offsets[f + 1] - 1];
-            for (int c = offsets[f]; c < offsets[f + 1]; c++) {
-                int before = v;
-                v = corners[c];
-                if (Origins.areOfOne(origin[before], origin[v]) || squaredLength(mesh, before, v) >= least2) continue;
-                if (sets == null) sets = new DisjointSets(mesh.vertexCount());
-                sets.join(before, v);
+            int from = offsets[f], to = offsets[f + 1];
+            boolean isGiven = true;
+            for (int c = from + 1; c < to && isGiven; c++) {
+                isGiven = Origins.areOfOne(origin[corners[from]], origin[corners[c]]);
+            }
+            if (isGiven) continue;
+            int[] order = byFirstCoordinate(mesh, from, to);
+            for (int i = 0; i < order.length; i++) {
+                for (int j = i + 1; j < order.length && mesh.x(order[j]) - mesh.x(order[i]) <= least; j++) {
+                    int v = order[i], w = order[j];
+                    if (Origins.areOfOne(origin[v], origin[w]) || squaredLength(mesh, v, w) >= least2) continue;
+                    if (sets == null) sets = new DisjointSets(mesh.vertexCount());
+                    sets.join(v, w);
+                }
             }
         }
-        return sets == null ? mesh : Welding.collapse(mesh, targets(sets.roots(), origin));
+        return sets == null ? mesh : Welding.collapseTellingParts(mesh, targets(sets.roots(), origin));
+    }
+
+    /** The vertices of a face, ascending by x, so that those near each other are beside each other. */
+    private static int[] byFirstCoordinate(Mesh mesh, int from, int to) {
+        int[] order = Arrays.copyOfRange(mesh.corners(), from, to);
+        IntArrays.quickSort(order, (v, w) -> Double.compare(mesh.x(v), mesh.x(w)));
+        return order;
     }
 
     private static double squaredLength(Mesh mesh, int v, int w) {
