@@ -92,6 +92,38 @@ class MainTest {
         assertTrue(said.contains("Nothing is wrong."), said);
     }
 
+    /** Two tetrahedra pushed into each other, and one with an edge that has no length. */
+    @Test
+    void whatMeetsItselfIsToldByCheck() throws IOException {
+        Files.writeString(dir.resolve("t.obj"), """
+                v 0 0 0
+                v 9 0 0
+                v 0 9 0
+                v 0 0 9
+                v 1 1 1
+                v 10 1 1
+                v 1 10 1
+                v 1 1 10
+                v 20 0 0
+                v 20 0 0
+                v 29 0 0
+                v 20 9 0
+                f 1 3 2
+                f 1 2 4
+                f 2 3 4
+                f 1 4 3
+                f 5 7 6
+                f 5 6 8
+                f 6 7 8
+                f 5 8 7
+                f 9 10 11 12
+                """);
+        assertEquals(1, run("check", path("t.obj")));
+        assertTrue(said.contains("3 pairs of faces that pass through each other"), said);
+        assertTrue(said.contains("1 faces whose outline meets itself"), said);
+        assertTrue(said.contains("1 edges without length"), said);
+    }
+
     @Test
     void aDocumentIsWorkedOutWithChangedNumbers() throws IOException {
         DocumentFile.write(SkerryLight.document(), dir.resolve("d.mstack"));
