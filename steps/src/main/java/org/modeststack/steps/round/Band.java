@@ -40,6 +40,6 @@ record Band(
     }
 
     private static void follow(Station from, Station to) {
-        to.holdTo(from.width() + SLOPE * from.place().minus(to.place()).length());
+        to.follow(from, SLOPE * from.place().minus(to.place()).length());
     }
 }

@@ -45,17 +45,22 @@ final class Station {
 
     /** How wide strips are here on the narrowest side, mm. */
     double width() {
+        return scale * whole();
+    }
+
+    /** And how wide they would be if nothing were held back. */
+    private double whole() {
         double least = Double.POSITIVE_INFINITY;
         for (Arm a : arms) least = Math.min(least, a.distance());
-        return scale * least;
+        return least;
     }
 
     void hold() {
         scale = share() * CLOSER;
     }
 
-    /** Narrows it to a width, mm, where it is wider. */
-    void holdTo(double most) {
-        if (width() > most) scale *= most / width();
+    /** Narrows it so that it is wider than beside another, for what each is to have, by no more than a way, mm. */
+    void follow(Station other, double way) {
+        scale = Math.min(scale, other.scale + way / whole());
     }
 }
