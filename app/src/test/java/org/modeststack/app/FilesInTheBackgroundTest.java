@@ -297,7 +297,8 @@ class FilesInTheBackgroundTest extends WindowDriver {
     void aFileOfANewerVersionIsOnlyToLookAt() throws Exception {
         Path file = dir.resolve("newer.mstack");
         String text = DocumentFile.toText(SkerryLight.document())
-                .replaceFirst("\"version\" : 3", "\"version\" : 4, \"moods\" : [ 7 ]");
+                .replaceFirst(
+                        "\"version\" : \\d+", "\"version\" : " + (DocumentFile.VERSION + 1) + ", \"moods\" : [ 7 ]");
         Files.writeString(file, text);
         fx(() -> {
             files.load(file);

@@ -44,10 +44,26 @@ final class RimGeometry {
         return sharp(c.mesh(), all);
     }
 
+    /** All edges of a mesh whose two faces turn by more than an angle, in degrees. */
+    static RimGeometry sharperThan(Mesh mesh, double degrees) {
+        BitSet all = new BitSet();
+        for (int e = 0; e < mesh.adjacency().edgeCount(); e++)
+            if (mesh.adjacency().edgeSides(e) == 2) all.set(e);
+        return sharp(mesh, all, degrees);
+    }
+
+    int size() {
+        return edges.size();
+    }
+
     private static RimGeometry sharp(Mesh mesh, BitSet edges) {
+        return sharp(mesh, edges, 30);
+    }
+
+    private static RimGeometry sharp(Mesh mesh, BitSet edges, double degrees) {
         BitSet sharp = new BitSet();
         edges.stream()
-                .filter(e -> cosine(mesh, e) < Math.cos(Math.toRadians(30)))
+                .filter(e -> cosine(mesh, e) < Math.cos(Math.toRadians(degrees)))
                 .forEach(sharp::set);
         return new RimGeometry(mesh, new Selection(ElementKind.EDGE, sharp));
     }

@@ -121,7 +121,7 @@ public final class RoundingJudge {
     }
 
     /** For each vertex between a strip and what is beside it, its distance from the old rim over the width, ascending. */
-    private static double[] shares(Mesh out, String made, RimGeometry rim, double width) {
+    static double[] shares(Mesh out, String made, RimGeometry rim, double width) {
         BitSet strip = faces(out, made);
         Adjacency adj = out.adjacency();
         BitSet rails = new BitSet();
