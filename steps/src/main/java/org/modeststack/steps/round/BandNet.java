@@ -27,6 +27,9 @@ final class BandNet {
     /** Held back to less than this share a strip is not worth having. */
     private static final double LEAST = 0.03;
 
+    /** And not even a short piece of it may be held back to less than this. */
+    private static final double CLOSED = 2e-3;
+
     /** So many widths from the edges a sharp edge that leaves them is part of a corner of them. */
     private static final double CORNERS = 3;
 
@@ -274,8 +277,16 @@ final class BandNet {
         return false;
     }
 
+    /** Whether most of it is wide enough, and nothing as good as closed. */
     boolean isWorthwhile() {
-        for (Band b : bands) for (Station s : b.stations()) if (s.share() < LEAST) return false;
-        return true;
+        int narrow = 0, all = 0;
+        for (Band b : bands)
+            for (Station s : b.stations()) {
+                double share = s.share();
+                if (share < CLOSED) return false;
+                if (share < LEAST) narrow++;
+                all++;
+            }
+        return 2 * narrow < all;
     }
 }
