@@ -3,10 +3,14 @@ package org.modeststack.mesh.triangulate;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Triangulation;
+import org.modeststack.mesh.Vec3;
 
 class TriangulationTest {
     /** Area by the shoelace formula (any geometry text). */
@@ -65,5 +69,28 @@ class TriangulationTest {
                 MeshFixtures.polygon(0, 0, 2, 2, 2, 0, 0, 2, 1, 5)
                         .triangulation()
                         .count());
+    }
+
+    /** Places on the sides of a square that rounding has put a little beside them, inside or outside. */
+    @ParameterizedTest
+    @CsvSource({"1", "2", "3", "4", "5", "6", "7", "8"})
+    void noTriangleIsAsThinAsRounding(int seed) {
+        Random random = new Random(seed);
+        double[] xy = new double[2 * 4 * 3];
+        double[][] corners = {{-1, -1}, {1, -1}, {1, 1}, {-1, 1}};
+        for (int i = 0; i < 12; i++) {
+            double[] a = corners[i / 3], b = corners[(i / 3 + 1) % 4];
+            double t = i % 3 / 3.0;
+            for (int k = 0; k < 2; k++) {
+                double off = i % 3 == 0 ? 0 : (random.nextInt(5) - 2) * 0x1p-53;
+                xy[2 * i + k] = a[k] + t * (b[k] - a[k]) + off;
+            }
+        }
+        Mesh m = MeshFixtures.posed(MeshFixtures.polygon(xy), random, 1);
+        int[] corner = m.triangulation().triangleCorners();
+        for (int i = 0; i < corner.length; i += 3) {
+            Vec3 a = m.point(corner[i]), b = m.point(corner[i + 1]), c = m.point(corner[i + 2]);
+            assertTrue(b.minus(a).cross(c.minus(a)).length() > 0.1, "triangle " + i / 3);
+        }
     }
 }

@@ -1,7 +1,11 @@
 package org.modeststack.steps.combine;
 
+import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.combine.BooleanStepTest.solid;
 import static org.modeststack.steps.combine.Booleans.assertIdentities;
+import static org.modeststack.steps.combine.Booleans.common;
+import static org.modeststack.steps.combine.Booleans.difference;
+import static org.modeststack.steps.combine.Booleans.union;
 
 import java.util.Random;
 import net.jqwik.api.ForAll;
@@ -10,6 +14,7 @@ import net.jqwik.api.ShrinkingMode;
 import net.jqwik.api.constraints.IntRange;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.StepException;
 
 /** What must hold of {@link BooleanStepTest}'s subject for whatever is drawn at random. */
@@ -22,6 +27,10 @@ class BooleanStepPropertiesTest {
         Random random = new Random(seed);
         Mesh a = MeshFixtures.posed(solid(first), random, 0.2), b = MeshFixtures.posed(solid(second), random, 1);
         assertIdentities(a, b, 1e-12);
+        for (Mesh m : new Mesh[] {union(a, b), difference(a, b), common(a, b)}) {
+            Validity shape = Validity.of(m);
+            assertTrue(shape.isSound(), shape.toString());
+        }
     }
 
     @Property(tries = 250, shrinking = ShrinkingMode.OFF)

@@ -82,4 +82,16 @@ class SettlingTest {
         assertSound(out);
         assertEquals(5 + MeshFixtures.cube(1).faceCount(), out.faceCount());
     }
+
+    /** The same where a flap is part of two faces, so that what is left of them must be told from it. */
+    @Test
+    void partsOfFacesThatAreFoldedOntoEachOtherGo() throws StepException {
+        double[] xyz = {0, 0, 0, 4, 0, 0, 4, 3, 0, 0, 3, 0, 5, -1, -3};
+        Mesh folded = MeshFixtures.faces(xyz, new int[][] {{0, 1, 2, 3}, {0, 3, 2, 4}, {1, 0, 4}, {2, 1, 4}});
+        assertEquals(1, Validity.of(folded).overlapping());
+        Mesh out = union(folded, MeshFixtures.box(20, 0, 0, 21, 1, 1));
+        assertSound(out);
+        assertEquals(4 + MeshFixtures.cube(1).faceCount(), out.faceCount());
+        assertEquals(4 * 3 * 3 / 6.0 + 1, volume(out), 1e-12, "a pyramid and the box");
+    }
 }
