@@ -201,6 +201,14 @@ public final class MeshFixtures {
         return mesh.withPositions(out);
     }
 
+    /** Two meshes in one, whatever they have in common in space. */
+    public static Mesh both(Mesh a, Mesh b) {
+        MeshBuilder out = new MeshBuilder(a.vertexCount() + b.vertexCount(), a.faceCount() + b.faceCount());
+        out.append(a, k -> k);
+        out.append(b, k -> ~k);
+        return out.build();
+    }
+
     /** The mesh moved. */
     public static Mesh moved(Mesh mesh, double x, double y, double z) {
         double[] out = mesh.xyz().clone();

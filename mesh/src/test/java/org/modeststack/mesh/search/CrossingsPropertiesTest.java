@@ -1,7 +1,6 @@
 package org.modeststack.mesh.search;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.modeststack.mesh.search.CrossingsTest.both;
 
 import java.util.BitSet;
 import java.util.Random;
@@ -17,7 +16,7 @@ class CrossingsPropertiesTest {
     @Property(tries = 100)
     void theSameWhereverItIs(@ForAll Random random) {
         Mesh cube = MeshFixtures.cube(2);
-        Mesh pair = both(cube, MeshFixtures.posed(cube, random, 1.5));
+        Mesh pair = MeshFixtures.both(cube, MeshFixtures.posed(cube, random, 1.5));
         BitSet here = Crossings.of(pair);
         assertEquals(here, Crossings.of(MeshFixtures.posed(pair, random, 100)));
         assertEquals(here, Crossings.of(pair.flipped()));

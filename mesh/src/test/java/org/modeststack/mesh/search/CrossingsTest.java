@@ -8,17 +8,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 
 class CrossingsTest {
-    static Mesh both(Mesh a, Mesh b) {
-        MeshBuilder out = new MeshBuilder(16, 12);
-        out.append(a, k -> k);
-        out.append(b, k -> ~k);
-        return out.build();
-    }
-
     /** Two cubes of 2 mm, one moved: they cross when each has a corner in the other or an edge through a side. */
     @ParameterizedTest
     @CsvSource({
@@ -32,7 +24,7 @@ class CrossingsTest {
     })
     void cubesCrossWhereTheyPassThroughEachOther(double x, double y, double z, int faces) {
         Mesh cube = MeshFixtures.cube(2);
-        BitSet found = Crossings.of(both(cube, MeshFixtures.moved(cube, x, y, z)));
+        BitSet found = Crossings.of(MeshFixtures.both(cube, MeshFixtures.moved(cube, x, y, z)));
         assertEquals(faces, found.cardinality(), found.toString());
     }
 
@@ -40,7 +32,8 @@ class CrossingsTest {
     @Test
     void onlyWhatIsAskedFor() {
         Mesh cube = MeshFixtures.cube(2);
-        Mesh all = both(both(cube, MeshFixtures.moved(cube, 1, 1, 1)), MeshFixtures.moved(cube, -1, -1, -1));
+        Mesh all = MeshFixtures.both(
+                MeshFixtures.both(cube, MeshFixtures.moved(cube, 1, 1, 1)), MeshFixtures.moved(cube, -1, -1, -1));
         int[] pairs = new int[1];
         Crossings.find(all, f -> f >= 12, (f, g) -> {
             assertTrue(f >= 12 || g >= 12);

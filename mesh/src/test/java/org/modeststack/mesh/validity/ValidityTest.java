@@ -15,18 +15,10 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.validity.SelfIntersections.Kind;
 
 class ValidityTest {
-    private static Mesh both(Mesh a, Mesh b) {
-        MeshBuilder out = new MeshBuilder(16, 12);
-        out.append(a, k -> k);
-        out.append(b, k -> ~k);
-        return out.build();
-    }
-
     /** Two cubes of 2 mm, one moved. */
     @ParameterizedTest
     @CsvSource({
@@ -42,7 +34,8 @@ class ValidityTest {
     void cubesMeetAsTheyLie(double x, double y, double z, boolean cross, boolean overlap, boolean touch) {
         Mesh cube = MeshFixtures.cube(2);
         Set<Kind> kinds = new HashSet<>();
-        SelfIntersections.find(both(cube, MeshFixtures.moved(cube, x, y, z)), (f, g, kind) -> kinds.add(kind));
+        SelfIntersections.find(
+                MeshFixtures.both(cube, MeshFixtures.moved(cube, x, y, z)), (f, g, kind) -> kinds.add(kind));
         assertEquals(cross, kinds.contains(Kind.CROSSING), kinds.toString());
         assertEquals(overlap, kinds.contains(Kind.OVERLAPPING), kinds.toString());
         assertEquals(touch, !kinds.isEmpty(), kinds.toString());

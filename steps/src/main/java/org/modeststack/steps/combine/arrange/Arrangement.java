@@ -103,14 +103,18 @@ public final class Arrangement {
     }
 
     /** Takes out what is there by rounding only; where that cannot be done, the result stays as it is. */
-    private Mesh settled(Arranged arranged) throws StepException {
+    private Mesh settled(Arranged arranged) {
         Mesh now = arranged.mesh;
         for (int round = 0; round < ROUNDS; round++) {
             Mesh merged = Settling.merged(now, arranged.origins);
             if (merged == arranged.mesh || Settling.isSound(merged, arranged.mesh)) return merged;
             if (!arranged.closed) break;
-            context.progress(0.9);
-            now = arranged(List.of(new Operand(merged, "", operands.getFirst().name)), Operation.UNION, null).mesh;
+            try {
+                now = arranged(List.of(new Operand(merged, "", operands.getFirst().name)), Operation.UNION, null).mesh;
+            } catch (StepException e) {
+                // What merging has led to is no solid; the result itself is one.
+                break;
+            }
         }
         return arranged.mesh;
     }
