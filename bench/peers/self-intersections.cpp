@@ -8,6 +8,8 @@
 #include <fstream>
 #include <string>
 
+#include "soup.hpp"
+
 using Kernel = CGAL::Exact_predicates_inexact_constructions_kernel;
 using Mesh = CGAL::Surface_mesh<Kernel::Point_3>;
 namespace PMP = CGAL::Polygon_mesh_processing;
@@ -17,22 +19,11 @@ int main(int, char** argv) {
   std::string name;
   std::size_t vertices, triangles;
   while (in >> name >> vertices >> triangles) {
-    std::vector<Kernel::Point_3> points;
-    std::vector<std::vector<std::size_t>> faces;
-    for (std::size_t i = 0; i < vertices; i++) {
-      double x, y, z;
-      in >> x >> y >> z;
-      points.emplace_back(x, y, z);
-    }
-    for (std::size_t i = 0; i < triangles; i++) {
-      std::size_t a, b, c;
-      in >> a >> b >> c;
-      faces.push_back({a, b, c});
-    }
+    Soup<Kernel::Point_3> soup(in, vertices, triangles);
     long pairs = -1;
-    if (PMP::is_polygon_soup_a_polygon_mesh(faces)) {
+    if (PMP::is_polygon_soup_a_polygon_mesh(soup.faces)) {
       Mesh m;
-      PMP::polygon_soup_to_polygon_mesh(points, faces, m);
+      PMP::polygon_soup_to_polygon_mesh(soup.points, soup.faces, m);
       std::vector<std::pair<Mesh::Face_index, Mesh::Face_index>> found;
       PMP::self_intersections(m, std::back_inserter(found));
       pairs = (long)found.size();

@@ -10,6 +10,8 @@
 #include <fstream>
 #include <string>
 
+#include "soup.hpp"
+
 using Kernel = CGAL::Exact_predicates_exact_constructions_kernel;
 using Mesh = CGAL::Surface_mesh<Kernel::Point_3>;
 namespace PMP = CGAL::Polygon_mesh_processing;
@@ -18,20 +20,9 @@ static Mesh read(const std::string& file) {
   std::ifstream in(file);
   std::size_t vertices, triangles;
   in >> vertices >> triangles;
-  std::vector<Kernel::Point_3> points;
-  std::vector<std::vector<std::size_t>> faces;
-  for (std::size_t i = 0; i < vertices; i++) {
-    double x, y, z;
-    in >> x >> y >> z;
-    points.emplace_back(x, y, z);
-  }
-  for (std::size_t i = 0; i < triangles; i++) {
-    std::size_t a, b, c;
-    in >> a >> b >> c;
-    faces.push_back({a, b, c});
-  }
+  Soup<Kernel::Point_3> soup(in, vertices, triangles);
   Mesh m;
-  PMP::polygon_soup_to_polygon_mesh(points, faces, m);
+  PMP::polygon_soup_to_polygon_mesh(soup.points, soup.faces, m);
   return m;
 }
 

@@ -27,6 +27,15 @@ public final class Predicates {
         return Expansion.sign(exact);
     }
 
+    /** Whether three places in space are on one line, exactly; each is where its three coordinates begin. */
+    public static boolean areOnOneLine(double[] p, int a, int b, int c) {
+        for (int u = 0; u < 3; u++) {
+            int v = (u + 1) % 3;
+            if (orient2d(p[a + u], p[a + v], p[b + u], p[b + v], p[c + u], p[c + v]) != 0) return false;
+        }
+        return true;
+    }
+
     /**
      * On which side of the plane through a, b, c the point d lies: positive if on the side from which a, b, c run
      * counter-clockwise (the side the normal points to), negative on the other, 0 exactly when on the plane. Each

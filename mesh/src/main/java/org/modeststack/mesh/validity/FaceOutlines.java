@@ -52,13 +52,8 @@ public final class FaceOutlines {
     }
 
     private boolean hasNoArea(int from) {
-        double[] p = mesh.xyz();
-        int a = 3 * mesh.corners()[from], b = 3 * mesh.corners()[from + 1], c = 3 * mesh.corners()[from + 2];
-        for (int k = 0; k < 3; k++) {
-            int x = k, y = (k + 1) % 3;
-            if (Predicates.orient2d(p[a + x], p[a + y], p[b + x], p[b + y], p[c + x], p[c + y]) != 0) return false;
-        }
-        return true;
+        int[] c = mesh.corners();
+        return Predicates.areOnOneLine(mesh.xyz(), 3 * c[from], 3 * c[from + 1], 3 * c[from + 2]);
     }
 
     private void load(int f, int from, int n) {

@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.function.IntPredicate;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
+import org.modeststack.mesh.search.Bvh;
 import org.modeststack.mesh.search.TrianglePairs;
 
 /**
@@ -60,6 +61,13 @@ public final class SelfIntersections {
         new SelfIntersections(mesh, visitor).find(asked);
     }
 
+    /** Tells of faces that pass through or cover each other, which touching alone is not; at least one is asked for. */
+    public static void findFaults(Mesh mesh, IntPredicate asked, Bvh.PairVisitor visitor) {
+        find(mesh, asked, (f, g, kind) -> {
+            if (kind != Kind.TOUCHING) visitor.pair(f, g);
+        });
+    }
+
     private void find(IntPredicate asked) {
         boolean[] flat = new boolean[face.length];
         for (int t = 0; t < flat.length; t++) flat[t] = isFlat(t);
@@ -90,12 +98,7 @@ public final class SelfIntersections {
     }
 
     private boolean isFlat(int t) {
-        double[] p = mesh.xyz();
-        int a = 3 * triangles[3 * t], b = 3 * triangles[3 * t + 1], c = 3 * triangles[3 * t + 2];
-        for (int k = 0; k < 3; k++) {
-            int u = k, v = (k + 1) % 3;
-            if (Predicates.orient2d(p[a + u], p[a + v], p[b + u], p[b + v], p[c + u], p[c + v]) != 0) return false;
-        }
-        return true;
+        return Predicates.areOnOneLine(
+                mesh.xyz(), 3 * triangles[3 * t], 3 * triangles[3 * t + 1], 3 * triangles[3 * t + 2]);
     }
 }

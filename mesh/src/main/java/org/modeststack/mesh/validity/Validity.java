@@ -8,7 +8,8 @@ import org.modeststack.mesh.measure.Normals;
 
 /**
  * What is wrong with the shape of a mesh, in counts; what is wrong with how its faces hang together is told by {@link
- * Health}. All but short edges and folds is decided exactly.
+ * Health}. Crossing, covering and touching
+ * faces and outlines are decided exactly, the rest by the tolerances that stand beside it.
  *
  * @param crossing pairs of faces that pass through each other
  * @param overlapping pairs of faces that cover each other in one plane

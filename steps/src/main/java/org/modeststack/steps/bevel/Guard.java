@@ -214,8 +214,7 @@ final class Guard {
                 note(built, g);
             });
         else {
-            SelfIntersections.find(built, f -> isChanged(built, f), (f, g, kind) -> {
-                if (kind == SelfIntersections.Kind.TOUCHING) return;
+            SelfIntersections.findFaults(built, f -> isChanged(built, f), (f, g) -> {
                 note(built, f);
                 note(built, g);
             });

@@ -32,8 +32,7 @@ final class StripCheck {
         this.strips = strips;
         this.troubled = troubled;
         outlines();
-        SelfIntersections.find(out, f -> strips.origin(f) != null, (f, g, kind) -> {
-            if (kind == SelfIntersections.Kind.TOUCHING) return;
+        SelfIntersections.findFaults(out, f -> strips.origin(f) != null, (f, g) -> {
             fault(f);
             fault(g);
         });

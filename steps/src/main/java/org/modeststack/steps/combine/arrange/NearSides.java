@@ -9,6 +9,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.search.Bvh;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.clean.Welding;
 
 /**
@@ -20,8 +21,9 @@ import org.modeststack.steps.clean.Welding;
  *           /   \
  */
 final class NearSides {
-    /** How near, as a share of the mesh's diagonal. */
-    private static final double NEAR = 1e-9;
+    /** How near, as a share of the mesh's diagonal: what merging may have moved a vertex by. */
+    private static final double NEAR = Validity.SHORT;
+
     /** Faces with more sides are searched by a tree. */
     private static final int MANY = 32;
 
@@ -40,17 +42,8 @@ final class NearSides {
     /** @return the same mesh if there are none */
     static Mesh ledOver(Mesh mesh, Origins origins) {
         NearSides sides = new NearSides(mesh, origins);
-        for (int f = 0; f < mesh.faceCount(); f++) if (sides.isMade(f)) sides.search(f);
+        for (int f = 0; f < mesh.faceCount(); f++) if (!Origins.areOfOne(sides.origin, mesh, f)) sides.search(f);
         return sides.over.isEmpty() ? mesh : sides.written();
-    }
-
-    /** Whether not all of a face's vertices were given with one operand. */
-    private boolean isMade(int f) {
-        int from = mesh.offsets()[f], first = mesh.corners()[from];
-        for (int c = from + 1; c < mesh.offsets()[f + 1]; c++) {
-            if (!Origins.areOfOne(origin[first], origin[mesh.corners()[c]])) return true;
-        }
-        return false;
     }
 
     private void search(int f) {

@@ -39,6 +39,15 @@ final class Origins {
         return of;
     }
 
+    /** Whether all vertices of a face were given with the same operand. */
+    static boolean areOfOne(int[] origin, Mesh mesh, int face) {
+        int from = mesh.offsets()[face], first = origin[mesh.corners()[from]];
+        for (int c = from; c < mesh.offsets()[face + 1]; c++) {
+            if (!areOfOne(first, origin[mesh.corners()[c]])) return false;
+        }
+        return true;
+    }
+
     /** Whether two vertices were given with the same operand, so that what is between them is as it was given. */
     static boolean areOfOne(int origin, int other) {
         return origin == other && origin != MADE;

@@ -46,9 +46,7 @@ final class Settling {
         BitSet changed = changed(merged, before);
         if (!FaceOutlines.meetingThemselves(merged, changed::get).isEmpty()) return false;
         boolean[] meets = new boolean[1];
-        SelfIntersections.find(merged, changed::get, (_, _, kind) -> {
-            if (kind != SelfIntersections.Kind.TOUCHING) meets[0] = true;
-        });
+        SelfIntersections.findFaults(merged, changed::get, (_, _) -> meets[0] = true);
         return !meets[0];
     }
 

@@ -18,17 +18,12 @@ final class ShortEdges {
 
     /** @return the same mesh if there are none */
     static Mesh merged(Mesh mesh, Origins origins) {
-        int[] origin = origins.of(mesh), corners = mesh.corners(), offsets = mesh.offsets();
+        int[] origin = origins.of(mesh);
         double least = Validity.SHORT * mesh.bounds().diagonal(), least2 = least * least;
         DisjointSets sets = null;
         for (int f = 0; f < mesh.faceCount(); f++) {
-            int from = offsets[f], to = offsets[f + 1];
-            boolean isGiven = true;
-            for (int c = from + 1; c < to && isGiven; c++) {
-                isGiven = Origins.areOfOne(origin[corners[from]], origin[corners[c]]);
-            }
-            if (isGiven) continue;
-            int[] order = byFirstCoordinate(mesh, from, to);
+            if (Origins.areOfOne(origin, mesh, f)) continue;
+            int[] order = byFirstCoordinate(mesh, f);
             for (int i = 0; i < order.length; i++) {
                 for (int j = i + 1; j < order.length && mesh.x(order[j]) - mesh.x(order[i]) <= least; j++) {
                     int v = order[i], w = order[j];
@@ -42,8 +37,8 @@ final class ShortEdges {
     }
 
     /** The vertices of a face, ascending by x, so that those near each other are beside each other. */
-    private static int[] byFirstCoordinate(Mesh mesh, int from, int to) {
-        int[] order = Arrays.copyOfRange(mesh.corners(), from, to);
+    private static int[] byFirstCoordinate(Mesh mesh, int face) {
+        int[] order = Arrays.copyOfRange(mesh.corners(), mesh.offsets()[face], mesh.offsets()[face + 1]);
         IntArrays.quickSort(order, (v, w) -> Double.compare(mesh.x(v), mesh.x(w)));
         return order;
     }
