@@ -76,17 +76,13 @@ public sealed interface Rule {
 
         /** Elements of a mesh in the order in which they were picked. */
         public static Hand of(Mesh mesh, ElementKind kind, int... elements) {
-            List<Whole> wholes = Whole.of(mesh, kind, elements);
+            List<Anchor> anchors = Arrays.stream(elements)
+                    .mapToObj(e -> Anchor.of(mesh, kind, e))
+                    .toList();
+            List<Whole> wholes = Whole.of(mesh, kind, elements, anchors);
             BitSet in = new BitSet();
             for (Whole w : wholes) if (w.extent().isWhole()) in.or(w.members());
-            return new Hand(
-                    Arrays.stream(elements)
-                            .mapToObj(e -> Anchor.of(mesh, kind, e))
-                            .toList(),
-                    mesh.bounds(),
-                    Witness.of(mesh),
-                    wholes,
-                    Stretch.of(mesh, kind, elements, in));
+            return new Hand(anchors, mesh.bounds(), Witness.of(mesh), wholes, Stretch.of(mesh, kind, elements, in));
         }
     }
 

@@ -33,7 +33,10 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     /** Ways between fewer vertices say nothing. */
     private static final int FEWEST = 3;
 
-    /** The stretches of some elements of a mesh, without those that belong to a whole. */
+    /**
+     * The stretches of some elements of a mesh, without those that belong to a whole, and without those whose outline or
+     * row does not lead back to just them.
+     */
     static List<Stretch> of(Mesh mesh, ElementKind kind, int[] elements, BitSet inWholes) {
         if (kind == ElementKind.VERTEX) return List.of();
         Int2IntOpenHashMap member = new Int2IntOpenHashMap();
@@ -48,7 +51,15 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
                     : edges(mesh, elements[i], member, seen);
             if (s != null && s.share != 0) out.add(s);
         }
-        return out.size() > MANY ? List.of() : out;
+        if (out.size() > MANY) return List.of();
+        out.removeIf(s -> !elements(elements, s.members).equals(s.on(mesh, kind)));
+        return out;
+    }
+
+    private static BitSet elements(int[] elements, BitSet members) {
+        BitSet out = new BitSet();
+        members.stream().forEach(i -> out.set(elements[i]));
+        return out;
     }
 
     private static Stretch of(

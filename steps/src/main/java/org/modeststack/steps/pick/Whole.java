@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.Int2IntLinkedOpenHashMap;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
@@ -61,8 +62,12 @@ public record Whole(
     /** Of so many it would take long to write down by what they are known. */
     private static final int MOST = 256;
 
-    /** What some elements of a mesh are the whole of. In time linear in the elements and in what they are the whole of. */
-    static List<Whole> of(Mesh mesh, ElementKind kind, int[] elements) {
+    /**
+     * What some elements of a mesh are the whole of, as far as its name leads back to just them: where a surface is so
+     * uneven that its patches cannot be told apart, elements are better known one by one. In time linear in the elements
+     * and in what they are the whole of.
+     */
+    static List<Whole> of(Mesh mesh, ElementKind kind, int[] elements, List<Anchor> anchors) {
         if (elements.length == 0) return List.of();
         BitSet picked = new BitSet();
         for (int e : elements) picked.set(e);
@@ -72,8 +77,11 @@ public record Whole(
         Names names = new Names(mesh);
         List<Whole> out = new ArrayList<>();
         if (kind == ElementKind.FACE) {
-            wholes.forEach(p ->
-                    out.add(new Whole(Extent.PATCH, members(elements, bits(patches.faces(p))), names.of(p), null)));
+            wholes.forEach(p -> {
+                BitSet faces = bits(patches.faces(p));
+                Whole w = new Whole(Extent.PATCH, members(elements, faces), names.of(p), null);
+                if (faces.equals(w.on(mesh, kind, anchors))) out.add(w);
+            });
             return out;
         }
         BitSet lines = bits(wholes);
@@ -81,12 +89,16 @@ public record Whole(
         Long2IntOpenHashMap left = new Long2IntOpenHashMap();
         for (int line = lines.nextClearBit(0); line < patches.lineCount(); line = lines.nextClearBit(line + 1))
             left.addTo(pair(patches, line), 1);
+        // All lines between two patches are what each of them leads to.
+        Long2ObjectOpenHashMap<BitSet> between = new Long2ObjectOpenHashMap<>();
         for (int line = lines.nextSetBit(0); line >= 0; line = lines.nextSetBit(line + 1))
-            out.add(ofLine(
-                    left.get(pair(patches, line)) == 0 ? Extent.ALL_LINES : Extent.LINE,
-                    members(elements, elements(patches, kind, line)),
-                    line,
-                    names));
+            between.computeIfAbsent(pair(patches, line), _ -> new BitSet()).or(elements(patches, kind, line));
+        for (int line = lines.nextSetBit(0); line >= 0; line = lines.nextSetBit(line + 1)) {
+            boolean all = left.get(pair(patches, line)) == 0;
+            BitSet one = elements(patches, kind, line);
+            Whole w = ofLine(all ? Extent.ALL_LINES : Extent.LINE, members(elements, one), line, names);
+            if ((all ? between.get(pair(patches, line)) : one).equals(w.on(mesh, kind, anchors))) out.add(w);
+        }
         if (kind == ElementKind.EDGE && elements.length <= FEW) parts(mesh, elements, lines, names, out);
         return out;
     }
