@@ -301,6 +301,11 @@ final class MainWindow {
         state.close();
     }
 
+    /** What is seen is up to date, though the view may yet be drawn finer and small pictures may be missing. */
+    boolean isUpToDate() {
+        return !state.isBusy() && !view.isBehind() && !reports.isBusy();
+    }
+
     /** Nothing is on its way any more: results, pictures, view. */
     boolean isSettled() {
         return !state.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy();

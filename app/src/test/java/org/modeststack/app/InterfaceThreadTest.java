@@ -25,6 +25,7 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Guide;
 import org.modeststack.steps.Handle;
@@ -102,6 +103,11 @@ public class InterfaceThreadTest extends WindowDriver {
     }
 
     private String block;
+
+    @Override
+    Evaluator evaluator() {
+        return new Evaluator();
+    }
 
     @BeforeEach
     void aBlock() throws Exception {

@@ -158,13 +158,14 @@ class ViewInTheWindowTest extends WindowDriver {
     void aNewColourIsAPictureAndNothingElse() throws Exception {
         open("Lamp housing", 1);
         Mesh before = shown();
+        settleWholly();
         double[] none = green();
         String material = body("Lamp housing").material();
         fx(() -> {
             document.edit("Change material", d -> Edits.changeMaterial(d, material, new Material(material, 0x10C020)));
             return null;
         });
-        settle();
+        settleWholly();
         double[] some = green();
         assertSame(before, shown());
         assertTrue(none[0] < 1e-3 && some[0] > 0.02, "in the view: " + none[0] + ", " + some[0]);

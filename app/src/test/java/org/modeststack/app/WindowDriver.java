@@ -45,6 +45,9 @@ import org.modeststack.stack.evaluate.Evaluator;
 
 /** Drives the real window on the toolkit's offscreen platform with a robot's mouse and keys; what window tests share. */
 abstract class WindowDriver {
+    /** What one window has worked out need not be worked out again by the next. */
+    private static final Evaluator EVALUATOR = new Evaluator();
+
     @TempDir
     Path dir;
 
@@ -85,7 +88,7 @@ abstract class WindowDriver {
         dialogs = Mockito.mock(Dialogs.class);
         fx(() -> {
             ModestApp.loadFonts();
-            opened = OpenedWindow.open(new Evaluator(), dir.resolve("autosave"), preferences, dialogs);
+            opened = OpenedWindow.open(evaluator(), dir.resolve("autosave"), preferences, dialogs);
             state = opened.state();
             document = state.document();
             selected = state.selected();
@@ -119,18 +122,32 @@ abstract class WindowDriver {
         });
     }
 
+    /** Tests that count what is carried out ask for one that knows nothing yet. */
+    Evaluator evaluator() {
+        return EVALUATOR;
+    }
+
     static <T> T fx(Callable<T> call) throws Exception {
         FutureTask<T> task = new FutureTask<>(call);
         Platform.runLater(task);
         return task.get(60, TimeUnit.SECONDS);
     }
 
-    /** Waits until nothing is on its way any more. */
+    /** Waits until what is seen is up to date. */
     void settle() throws Exception {
+        await(() -> window.isUpToDate());
+    }
+
+    /** Waits until nothing is on its way any more, fine and small pictures included. */
+    void settleWholly() throws Exception {
+        await(() -> window.isSettled());
+    }
+
+    private static void await(Callable<Boolean> still) throws Exception {
         for (int quiet = 0, tries = 0; quiet < 3; tries++) {
-            assertTrue(tries < 3000, "the window does not settle");
-            Thread.sleep(20);
-            quiet = fx(() -> window.isSettled()) ? quiet + 1 : 0;
+            assertTrue(tries < 6000, "the window does not settle");
+            Thread.sleep(10);
+            quiet = fx(still) ? quiet + 1 : 0;
         }
     }
 

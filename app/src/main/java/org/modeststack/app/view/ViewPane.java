@@ -380,6 +380,11 @@ public final class ViewPane extends Pane {
         return pictureThread.isBusy();
     }
 
+    /** Whether the picture is not of what should be seen now. */
+    public boolean isBehind() {
+        return pictureThread.isBehind();
+    }
+
     /** The newest picture, or null. */
     public Picture picture() {
         return shown;

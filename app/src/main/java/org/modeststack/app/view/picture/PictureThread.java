@@ -37,6 +37,8 @@ public final class PictureThread implements AutoCloseable {
     private volatile PictureRequest wanted;
 
     private boolean drawing;
+    /** Whether what was asked for last has been drawn, and is only drawn finer now. */
+    private boolean refining;
     /** How long a picture of the whole size takes, as far as the last one tells. */
     private double wholeMs;
 
@@ -61,6 +63,13 @@ public final class PictureThread implements AutoCloseable {
     public boolean isBusy() {
         synchronized (lock) {
             return drawing || wanted != null;
+        }
+    }
+
+    /** Whether what was asked for last has not been drawn at all yet, not even coarsely. */
+    public boolean isBehind() {
+        synchronized (lock) {
+            return drawing && !refining || wanted != null && wanted.samples() == 1;
         }
     }
 
@@ -99,6 +108,7 @@ public final class PictureThread implements AutoCloseable {
             PictureRequest next = wanted;
             wanted = null;
             drawing = true;
+            refining = next.samples() > 1;
             return next;
         }
     }
@@ -132,6 +142,7 @@ public final class PictureThread implements AutoCloseable {
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
     private void rest(PictureRequest r) throws InterruptedException {
         synchronized (lock) {
+            refining = true;
             long until = System.nanoTime() + REST_MS * 1_000_000L, left = until - System.nanoTime();
             while (wanted == null && left > 0) {
                 TimeUnit.NANOSECONDS.timedWait(lock, left);
