@@ -12,6 +12,7 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.EvaluationRequest;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
@@ -75,7 +76,9 @@ final class EvalCommand implements Callable<Integer> {
         }
         for (String s : settings) document = set(document, s);
         Body only = bodyName == null ? null : body(document, bodyName);
-        Map<String, BodyResult> results = new Evaluator().evaluate(document, Progress.NONE);
+        EvaluationRequest wanted =
+                only == null ? EvaluationRequest.of(document) : EvaluationRequest.of(document, only.id());
+        Map<String, BodyResult> results = new Evaluator().evaluate(wanted, Progress.NONE, _ -> {});
         if (out != null) writeMesh(document, only, results);
         Report.write(report(document, only, results), report, System.out);
         int failed = 0;

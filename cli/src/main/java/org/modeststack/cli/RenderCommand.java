@@ -18,6 +18,7 @@ import org.modeststack.render.Still;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.EvaluationRequest;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.file.DocumentException;
@@ -105,7 +106,8 @@ final class RenderCommand implements Callable<Integer> {
         } catch (DocumentException e) {
             throw new Fault(e.getMessage());
         }
-        Map<String, BodyResult> results = new Evaluator().evaluate(d, Progress.NONE);
+        Map<String, BodyResult> results =
+                new Evaluator().evaluate(EvaluationRequest.forPicture(d), Progress.NONE, _ -> {});
         for (Body b : d.bodies()) {
             if (!b.visible() || d.isTool(b.id())) continue;
             items.addAll(Scene.Item.of(results.get(b.id()).after(b.shownSteps()), false));

@@ -5,6 +5,7 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.stack.hash.ContentHash;
+import org.modeststack.steps.Purpose;
 import org.modeststack.steps.Step;
 import tools.jackson.databind.JsonNode;
 
@@ -90,6 +91,12 @@ public final class Entry {
 
     public Entry withStep(Step s) {
         return new Entry(id, name, enabled, note, group, s, unknown);
+    }
+
+    /** With the step as it is carried out for a purpose. */
+    public Entry forPurpose(Purpose purpose) {
+        Step s = step.forPurpose(purpose);
+        return s.equals(step) ? this : withStep(s);
     }
 
     public Entry withId(long i) {

@@ -58,6 +58,14 @@ public interface Step {
         return point;
     }
 
+    /**
+     * This step with the numbers that it has for a purpose; itself where these are always the same. Equal steps share
+     * what comes of them, so a step that comes out as for another purpose is not carried out twice.
+     */
+    default Step forPurpose(Purpose purpose) {
+        return this;
+    }
+
     /** A step that makes a mesh from nothing and so can only come first. */
     default boolean isSource() {
         return StepDescriptor.of(this).family() == Family.SOURCE;

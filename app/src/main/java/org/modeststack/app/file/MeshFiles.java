@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.prefs.Preferences;
 import java.util.stream.Stream;
@@ -26,10 +27,13 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.stack.evaluate.EvaluationRequest;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Limits;
+import org.modeststack.steps.Purpose;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rereading;
@@ -199,7 +203,9 @@ public final class MeshFiles {
 
     /** What a body comes to; no mesh that is only what was there before a step failed. */
     private static Mesh meshOf(Body b, Document d, Evaluator evaluator) throws ExchangeException {
-        var result = evaluator.evaluate(d, b.id(), Progress.NONE);
+        EvaluationRequest wanted = new EvaluationRequest(d, List.of(EvaluationRequest.Target.shown(b)), Purpose.RESULT);
+        BodyResult result = Objects.requireNonNull(
+                evaluator.evaluate(wanted, Progress.NONE, _ -> {}).get(b.id()));
         for (int i = 0; i < b.shownSteps(); i++) {
             StepResult s = result.steps().get(i);
             if (b.entries().get(i).enabled() && s.failed())

@@ -9,6 +9,7 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.Purpose;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 
@@ -17,21 +18,31 @@ final class BodyRun {
     private final StepRunner runner;
     private final Document document;
     private final Body body;
+    private final int count;
+    private final Purpose purpose;
     private final Map<String, Provenance.Operand> operands;
     private final Progress progress;
     private final List<StepResult> steps = new ArrayList<>();
     private boolean lasting = true;
+    private boolean alike = true;
 
-    /** @param operands the bodies that may be used; others are not there, or would be made from this one */
+    /**
+     * @param count how many of its steps are wanted
+     * @param operands the bodies that may be used; others are not there, or would be made from this one
+     */
     BodyRun(
             StepRunner runner,
             Document document,
             Body body,
+            int count,
+            Purpose purpose,
             Map<String, Provenance.Operand> operands,
             Progress progress) {
         this.runner = runner;
         this.document = document;
         this.body = body;
+        this.count = Math.min(count, body.entries().size());
+        this.purpose = purpose;
         this.operands = operands;
         this.progress = progress;
     }
@@ -41,11 +52,17 @@ final class BodyRun {
         return lasting;
     }
 
+    /** Whether its own steps are the same for every purpose. */
+    boolean isAlike() {
+        return alike;
+    }
+
     Evaluator.Outcome outcome() {
         Provenance last = null;
         Geometry geometry = Geometry.EMPTY;
-        for (int i = 0; i < body.entries().size(); i++) {
-            Entry entry = body.entries().get(i);
+        for (int i = 0; i < count; i++) {
+            Entry entry = body.entries().get(i).forPurpose(purpose);
+            alike &= entry == body.entries().get(i);
             String refusal = entry.enabled() ? refusal(entry.step()) : null;
             if (!entry.enabled() || refusal != null) {
                 List<Remark> remarks =
@@ -54,7 +71,7 @@ final class BodyRun {
                 steps.add(new StepResult(entry.id(), geometry, remarks, refusal != null, 0, hash));
                 continue;
             }
-            StepRunner.Ran ran = runner.run(body, i, last, geometry, used(entry.step()), progress);
+            StepRunner.Ran ran = runner.run(body, i, entry, last, geometry, used(entry.step()), progress);
             lasting &= ran.lasting();
             steps.add(ran.result());
             geometry = ran.result().geometry();

@@ -1,6 +1,8 @@
 package org.modeststack.stack.evaluate;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -14,6 +16,7 @@ import org.modeststack.mesh.work.Work;
 import org.modeststack.mesh.work.Workers;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.evaluate.EvaluationRequest.Target;
 
 /**
  * In which order the bodies of a request are worked out: each after those that it uses, else as they are wanted, and side
@@ -27,6 +30,9 @@ final class BodySchedule {
     private static final Workers HELPERS = Workers.named("bodies");
 
     private final Document document;
+    /** After how many of its steps each body is wanted. */
+    private final Map<String, Integer> steps = new HashMap<>();
+
     private final List<String> order = new ArrayList<>();
     private final Map<String, Set<String>> needs = new LinkedHashMap<>();
 
@@ -37,14 +43,26 @@ final class BodySchedule {
     static BodySchedule of(EvaluationRequest request) {
         BodySchedule s = new BodySchedule(request.document());
         Set<String> begun = new HashSet<>();
-        for (String id : request.wanted()) s.enter(id, begun);
+        for (Target t : request.targets()) s.want(t);
+        for (Target t : request.targets()) s.enter(t.bodyId(), begun);
         return s;
+    }
+
+    /** Counts the steps that are wanted; a body that another one uses is wanted whole. */
+    private void want(Target target) {
+        Deque<Target> open = new ArrayDeque<>(List.of(target));
+        while (!open.isEmpty()) {
+            Target t = open.pop();
+            if (document.body(t.bodyId()) == null || steps.getOrDefault(t.bodyId(), 0) >= t.steps()) continue;
+            steps.put(t.bodyId(), t.steps());
+            for (String other : EvaluationRequest.usedBy(document, t)) open.push(Target.whole(other));
+        }
     }
 
     private void enter(String id, Set<String> begun) {
         if (!begun.add(id)) return;
         Set<String> needed = new LinkedHashSet<>();
-        for (String other : document.usedBy(id)) {
+        for (String other : EvaluationRequest.usedBy(document, new Target(id, steps(id)))) {
             if (document.body(other) == null || goesRound(id, other)) continue;
             needed.add(other);
             enter(other, begun);
@@ -63,6 +81,11 @@ final class BodySchedule {
     /** The ids of all bodies that are worked out, each behind those that it needs. */
     List<String> order() {
         return order;
+    }
+
+    /** How many steps of a body are worked out. */
+    int steps(String id) {
+        return steps.getOrDefault(id, Target.ALL);
     }
 
     /** The bodies that one has to wait for. */

@@ -1,35 +1,70 @@
 package org.modeststack.stack.evaluate;
 
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
+import org.modeststack.steps.Purpose;
 
 /**
  * What is to be worked out.
  *
- * @param wanted the ids of bodies, the most urgent first; what they need of others comes with them
+ * @param targets the most urgent first; what they need of other bodies comes with them
+ * @param purpose what for
  */
-public record EvaluationRequest(Document document, List<String> wanted) {
+public record EvaluationRequest(Document document, List<Target> targets, Purpose purpose) {
+    /**
+     * A body that is wanted.
+     *
+     * @param steps after how many of its steps, at least 1; {@link #ALL} for its result
+     */
+    public record Target(String bodyId, int steps) {
+        public static final int ALL = Integer.MAX_VALUE;
+
+        public Target {
+            if (steps < 1) throw new IllegalArgumentException("There is nothing before the first step.");
+        }
+
+        /** After all its steps. */
+        public static Target whole(String bodyId) {
+            return new Target(bodyId, ALL);
+        }
+
+        /** As the view shows it, at the marker line. */
+        public static Target shown(Body body) {
+            return new Target(body.id(), body.marker() == Body.END ? ALL : body.marker());
+        }
+    }
+
+    /** Bodies that are not there are left out, and of one that is named twice the greater part is wanted. */
     public EvaluationRequest {
-        wanted = wanted.stream()
-                .filter(id -> document.body(id) != null)
-                .distinct()
-                .toList();
+        Map<String, Target> each = new LinkedHashMap<>();
+        for (Target t : targets)
+            if (document.body(t.bodyId()) != null) each.merge(t.bodyId(), t, (a, b) -> a.steps() >= b.steps() ? a : b);
+        targets = List.copyOf(each.values());
     }
 
-    /** All bodies. */
+    /** All bodies, for the result. */
     public static EvaluationRequest of(Document document) {
-        return new EvaluationRequest(
-                document, document.bodies().stream().map(Body::id).toList());
+        return whole(document, document.bodies().stream().map(Body::id).toList(), Purpose.RESULT);
     }
 
-    /** One body. */
+    /** One body, for the result. */
     public static EvaluationRequest of(Document document, String bodyId) {
-        return new EvaluationRequest(document, List.of(bodyId));
+        return whole(document, List.of(bodyId), Purpose.RESULT);
+    }
+
+    /** Bodies after all their steps. */
+    static EvaluationRequest whole(Document document, Collection<String> ids, Purpose purpose) {
+        return new EvaluationRequest(document, ids.stream().map(Target::whole).toList(), purpose);
     }
 
     /**
@@ -41,7 +76,16 @@ public record EvaluationRequest(Document document, List<String> wanted) {
     public static EvaluationRequest forWindow(Document document, @Nullable String urgent) {
         Set<String> order = seen(document, urgent);
         for (Body b : document.bodies()) order.add(b.id());
-        return new EvaluationRequest(document, new ArrayList<>(order));
+        return whole(document, new ArrayList<>(order), Purpose.VIEW);
+    }
+
+    /** What a picture shows: visible bodies that are no tools of others, each as it is at its marker line. */
+    public static EvaluationRequest forPicture(Document document) {
+        List<Target> targets = document.bodies().stream()
+                .filter(b -> isSeen(document, b))
+                .map(Target::shown)
+                .toList();
+        return new EvaluationRequest(document, targets, Purpose.VIEW);
     }
 
     /** The ids of the bodies that are seen, or worked on, or made of what is worked on, the most urgent first. */
@@ -60,5 +104,15 @@ public record EvaluationRequest(Document document, List<String> wanted) {
         if (!order.add(id)) return;
         for (Body user : d.usersOf(id)) if (isSeen(d, user)) withUsers(d, user.id(), order);
         for (Body user : d.usersOf(id)) if (!isSeen(d, user)) withUsers(d, user.id(), order);
+    }
+
+    /** The ids of the bodies that steps of a body use that are switched on, as far as these are wanted. */
+    static Set<String> usedBy(Document d, Target t) {
+        Body body = d.bodyOf(t.bodyId());
+        if (t.steps() >= body.entries().size()) return d.usedBy(body.id());
+        Set<String> used = new HashSet<>();
+        for (Entry e : body.entries().subList(0, t.steps()))
+            if (e.enabled()) used.addAll(e.step().bodies());
+        return used;
     }
 }

@@ -8,6 +8,7 @@ import java.util.concurrent.CancellationException;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
+import org.modeststack.steps.Purpose;
 
 /**
  * Evaluates documents on a thread of its own, always the newest that was asked for. Results are told body by body as they
@@ -55,8 +56,8 @@ public final class EvaluationService implements AutoCloseable {
             this.document = document;
             request = EvaluationRequest.forWindow(document, urgent);
             List<String> seen = List.copyOf(EvaluationRequest.seen(document, urgent));
-            awaited = new HashSet<>(
-                    BodySchedule.of(new EvaluationRequest(document, seen)).order());
+            awaited = new HashSet<>(BodySchedule.of(EvaluationRequest.whole(document, seen, Purpose.VIEW))
+                    .order());
         }
     }
 

@@ -10,6 +10,7 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
+import org.modeststack.steps.Purpose;
 
 /**
  * Works out the meshes of a document. Results of steps are kept by the hash of all they depend on, so that only what has
@@ -23,9 +24,14 @@ public final class Evaluator {
     private final StepRunner runner;
     private final Map<String, Remembered> remembered = new ConcurrentHashMap<>();
 
-    /** The newest result of a body, as long as somebody shows it, and all that it came of. */
+    /**
+     * The newest result of a body, as long as somebody shows it, and all that it came of.
+     *
+     * @param purpose what it was worked out for; null where its steps are the same for every purpose
+     */
     private record Remembered(
             Body body,
+            @Nullable Purpose purpose,
             Map<String, Provenance.Operand> operands,
             WeakReference<BodyResult> result,
             @Nullable Provenance last) {}
@@ -52,7 +58,7 @@ public final class Evaluator {
         return runner.cache().bytes();
     }
 
-    /** The results of all bodies, in the document's order. */
+    /** The results of all bodies, in the document's order, as they are exported. */
     public Map<String, BodyResult> evaluate(Document document, Progress progress) {
         Map<String, BodyResult> found = evaluate(EvaluationRequest.of(document), progress, _ -> {});
         Map<String, BodyResult> ordered = new LinkedHashMap<>();
@@ -60,7 +66,7 @@ public final class Evaluator {
         return ordered;
     }
 
-    /** The result of one body, with what it needs of others. */
+    /** The result of one body, as it is exported, with what it needs of others. */
     public BodyResult evaluate(Document document, String bodyId, Progress progress) {
         return Objects.requireNonNull(
                 evaluate(EvaluationRequest.of(document, bodyId), progress, _ -> {})
@@ -72,14 +78,14 @@ public final class Evaluator {
      * What is wanted, and what that needs.
      *
      * @param ready is told each body's result as it comes, on whatever thread it was worked out; one call at a time
-     * @return all results, those that were needed only included
+     * @return all results, those that were needed only included; each for as many steps as were wanted
      */
     public Map<String, BodyResult> evaluate(EvaluationRequest request, Progress progress, Consumer<BodyResult> ready) {
         Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
         BodySchedule schedule = BodySchedule.of(request);
         Object telling = new Object();
         schedule.run(body -> {
-            Outcome o = outcome(request.document(), body, schedule.needs(body.id()), outcomes, progress);
+            Outcome o = outcome(request, body, schedule, outcomes, progress);
             outcomes.put(body.id(), o);
             synchronized (telling) {
                 ready.accept(o.result());
@@ -96,7 +102,13 @@ public final class Evaluator {
     }
 
     private Outcome outcome(
-            Document document, Body body, Set<String> needs, Map<String, Outcome> others, Progress progress) {
+            EvaluationRequest request,
+            Body body,
+            BodySchedule schedule,
+            Map<String, Outcome> others,
+            Progress progress) {
+        Document document = request.document();
+        Set<String> needs = schedule.needs(body.id());
         Map<String, Provenance.Operand> operands = new LinkedHashMap<>();
         for (String id : needs)
             operands.put(
@@ -106,18 +118,27 @@ public final class Evaluator {
         Remembered known = remembered.get(body.id());
         BodyResult last = known == null ? null : known.result().get();
         // Where a body is missing, or goes round in a circle, what is said of it depends on more of the document.
-        boolean whole = needs.size() == document.usedBy(body.id()).size();
+        boolean whole = schedule.steps(body.id()) >= body.entries().size()
+                && needs.size() == document.usedBy(body.id()).size();
         if (known != null
                 && last != null
                 && whole
                 && known.body().equals(body)
+                && (known.purpose() == null || known.purpose().equals(request.purpose()))
                 && known.operands().equals(operands)) return new Outcome(last, known.last());
-        BodyRun run = new BodyRun(runner, document, body, operands, progress);
+        BodyRun run =
+                new BodyRun(runner, document, body, schedule.steps(body.id()), request.purpose(), operands, progress);
         Outcome now = run.outcome();
         if (run.isLasting() && whole)
             remembered.put(
-                    body.id(), new Remembered(body, operands, new WeakReference<>(now.result()), now.provenance()));
-        else remembered.remove(body.id());
+                    body.id(),
+                    new Remembered(
+                            body,
+                            run.isAlike() ? null : request.purpose(),
+                            operands,
+                            new WeakReference<>(now.result()),
+                            now.provenance()));
+        else if (whole) remembered.remove(body.id());
         return now;
     }
 }

@@ -61,17 +61,18 @@ final class StepRunner {
     /**
      * The result of a step in its place.
      *
+     * @param entry the step, with its numbers for what it is wanted for
      * @param before how the mesh came about that goes in, or null for none
      * @param in what that is
      */
     Ran run(
             Body body,
             int index,
+            Entry entry,
             @Nullable Provenance before,
             Geometry in,
             Map<String, Provenance.Operand> operands,
             Progress progress) {
-        Entry entry = body.entries().get(index);
         try {
             LaterTags later = LaterTags.of(body, index, in);
             Provenance provenance = Provenance.of(entry, body.name(), body.material(), before, later.steps(), operands);
