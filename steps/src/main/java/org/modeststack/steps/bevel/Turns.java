@@ -20,11 +20,12 @@ record Turns(Turn outer, Turn inner, int segments) {
     }
 
     /**
+     * @param meeting where the rails meet, from the old vertex
      * @param f where the face's normal begins
      * @return vertices from the rail of the first spoke to that of the second; null for a point
      */
-    int @Nullable [] at(EdgeEnds bevel, int a, int b, int f, double distance) {
-        Vec3 u = bevel.way(a), w = bevel.way(b), normal = bevel.normal(f);
+    int @Nullable [] at(EndSite site, Vec3 meeting, int a, int b, int f, double distance) {
+        Vec3 u = site.way(a), w = site.way(b), normal = site.normal(f);
         double sin = normal.dot(u.cross(w)), cos = u.dot(w);
         if (1 + cos < STRAIGHT) return null;
         boolean isOuter = sin < 0;
@@ -37,7 +38,7 @@ record Turns(Turn outer, Turn inner, int segments) {
             last = w.cross(normal).times(distance);
         } else {
             // As far back from where the rails meet as they are from the old edges.
-            Vec3 p = bevel.meeting();
+            Vec3 p = meeting;
             first = p.plus(u.times(distance));
             last = p.plus(w.times(distance));
             // Square to both rails there.
@@ -55,7 +56,7 @@ record Turns(Turn outer, Turn inner, int segments) {
                             ? last
                             : centre.plus(x.times(Math.sin((1 - t) * angle) / Math.sin(angle)))
                                     .plus(z.times(Math.sin(t * angle) / Math.sin(angle)));
-            out[i] = bevel.outlineVertex(p, a, i);
+            out[i] = site.outlineVertex(p, a, i);
         }
         return out;
     }
