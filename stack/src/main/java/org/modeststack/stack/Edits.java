@@ -29,7 +29,10 @@ import org.modeststack.steps.source.Linked;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Everything that can be done to a document, as functions from document to document. */
+/**
+ * Everything that can be done to a document, as functions from document to document. Long because each edit is a method of
+ * its own, and all of them are found here.
+ */
 public final class Edits {
     private Edits() {}
 

@@ -19,7 +19,10 @@ import org.modeststack.steps.Axis;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.pick.PickText;
 
-/** The models that picks are judged on, each with what may be meant on it and what may change below. */
+/**
+ * The models that picks are judged on, each with what may be meant on it and what may change below. Long because it is a
+ * list: each model is a method that stands alone.
+ */
 final class PickModels {
     private static final Vec3 UP = new Vec3(0, 0, 1);
     private static final Vec3 DOWN = new Vec3(0, 0, -1);

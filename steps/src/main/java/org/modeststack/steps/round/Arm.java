@@ -42,6 +42,11 @@ record Arm(SurfacePath path, double distance, int corner, double angle) {
         };
     }
 
+    /** How far it goes, mm. */
+    double reach() {
+        return reached(1);
+    }
+
     private double reached(double scale) {
         double limit = switch (path.end()) {
             case FREE -> path.length();

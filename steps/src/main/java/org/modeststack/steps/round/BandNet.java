@@ -139,7 +139,8 @@ final class BandNet {
         int n = chain.size();
         double[] widths = atVertices(chain, width), radii = radius == null ? null : atVertices(chain, radius);
         BandSides sides = new BandSides(chain, walks);
-        int[] at = new BandStations(mesh, chain, sides, i -> widths[i], way).find();
+        BandStations chosen = new BandStations(mesh, chain, sides, i -> widths[i], way);
+        int[] at = chosen.find();
         int m = at.length;
         List<Station> stations = new ArrayList<>();
         Arm[] left = new Arm[m], right = new Arm[m];
@@ -147,8 +148,8 @@ final class BandNet {
             int i = at[k], v = chain.vertex(i);
             boolean isEnd = chain.isEnd(i);
             int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
-            left[k] = isEnd ? sides.endArm(i, false) : sides.left(before, i, after, widths[i], way);
-            right[k] = isEnd ? sides.endArm(i, true) : sides.right(before, i, after, widths[i], way);
+            left[k] = isEnd ? sides.endArm(i, false) : sides.left(before, i, after, widths[i], chosen.isFree(i), way);
+            right[k] = isEnd ? sides.endArm(i, true) : sides.right(before, i, after, widths[i], chosen.isFree(i), way);
             if (radii != null && !isEnd && sides.turn(i) < TURNING) {
                 RollingBall.Touching ball = RollingBall.of(left[k], right[k], radii[i], way);
                 left[k] = ball.left();

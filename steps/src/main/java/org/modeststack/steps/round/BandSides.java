@@ -33,19 +33,27 @@ final class BandSides {
         return Math.max(Math.abs(l.walk().turn(l.index())), Math.abs(r.walk().turn(r.index())));
     }
 
+    /** How far the rails on both sides get on from one vertex to another, the one that does less; see {@link WalkSide#progress}. */
+    double progress(int from, Arm left, Arm right, int to, Arm leftTo, Arm rightTo) {
+        Walks.Place l = leftAt(from), r = rightAt(to);
+        return Math.min(
+                l.walk().progress(l.index(), left, leftAt(to).index(), leftTo),
+                r.walk().progress(r.index(), rightTo, rightAt(from).index(), right));
+    }
+
     boolean hasSharp(int i) {
         Walks.Place l = leftAt(i), r = rightAt(i);
         return l.walk().hasSharp(l.index()) || r.walk().hasSharp(r.index());
     }
 
-    Arm left(int before, int i, int after, double width, SurfaceWalk way) {
+    Arm left(int before, int i, int after, double width, boolean isFree, SurfaceWalk way) {
         Walks.Place p = leftAt(i);
-        return p.walk().arm(leftAt(before).index(), p.index(), leftAt(after).index(), width, width, way);
+        return p.walk().arm(leftAt(before).index(), p.index(), leftAt(after).index(), width, width, isFree, way);
     }
 
-    Arm right(int before, int i, int after, double width, SurfaceWalk way) {
+    Arm right(int before, int i, int after, double width, boolean isFree, SurfaceWalk way) {
         Walks.Place p = rightAt(i);
-        return p.walk().arm(rightAt(after).index(), p.index(), rightAt(before).index(), width, width, way);
+        return p.walk().arm(rightAt(after).index(), p.index(), rightAt(before).index(), width, width, isFree, way);
     }
 
     /** The way at an end of the chain, which it may share with others. */

@@ -56,6 +56,8 @@ final class BandStations {
 
     private final int fewest;
     private final double[] turns;
+    /** Stations that need not be cut across along the sharp edges that leave them, which would make rails pass each other. */
+    private final BitSet free = new BitSet();
     /** For each edge of the chain the place of the vertex before it. */
     private final Int2IntOpenHashMap place = new Int2IntOpenHashMap();
 
@@ -88,7 +90,12 @@ final class BandStations {
             cuts = cuts(at);
         }
         for (int round = 0; round < ROUNDS && at.size() > fewest; round++) {
-            BitSet out = passing(cuts);
+            BitSet before = (BitSet) free.clone(), out = passing(cuts);
+            // Those that have come free may not pass each other any more.
+            if (!free.equals(before)) {
+                cuts = cuts(at);
+                continue;
+            }
             if (out.isEmpty()) break;
             List<Integer> fewer = new ArrayList<>();
             for (int k = 0; k < at.size(); k++)
@@ -162,16 +169,24 @@ final class BandStations {
             boolean turns = Math.max(this.turns[a.at], this.turns[b.at]) > TURNING;
             boolean isNear = on.length() < (turns ? NEAR_TURNING : NEAR) * width.applyAsDouble(a.at);
             boolean passes = isNear && !(isNeeded(a.at) && isNeeded(b.at))
-                    || passes(on, a.left, b.left)
-                    || passes(on, a.right, b.right);
+                    || sides.progress(a.at, a.left, a.right, b.at, b.left, b.right) < PASSING;
             if (!passes || chain.isEnd(a.at) && chain.isEnd(b.at)) continue;
+            if (!isNear && (frees(a.at) || frees(b.at))) continue;
             out.set(weight(a.at) < weight(b.at) ? k : l);
         }
         return out;
     }
 
-    private static boolean passes(Vec3 on, Arm a, Arm b) {
-        return on.dot(b.rail(1).at().minus(a.rail(1).at())) < PASSING * on.dot(on);
+    /** Frees a station from the sharp edges that leave it, if it has any and is not free yet. */
+    private boolean frees(int i) {
+        if (chain.isEnd(i) || !sides.hasSharp(i) || free.get(i)) return false;
+        free.set(i);
+        return true;
+    }
+
+    /** Whether a station need not be cut across along the sharp edges that leave it. */
+    boolean isFree(int i) {
+        return free.get(i);
     }
 
     /** Whether a way comes upon the same chain not far along it: at a sharp corner, whose own way leads on. */
@@ -257,6 +272,9 @@ final class BandStations {
     private Cut cut(int before, int i, int after) {
         if (chain.isEnd(i)) return new Cut(i, sides.endArm(i, false), sides.endArm(i, true));
         double far = width.applyAsDouble(i);
-        return new Cut(i, sides.left(before, i, after, far, walk), sides.right(before, i, after, far, walk));
+        return new Cut(
+                i,
+                sides.left(before, i, after, far, free.get(i), walk),
+                sides.right(before, i, after, far, free.get(i), walk));
     }
 }

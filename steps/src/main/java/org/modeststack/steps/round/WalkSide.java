@@ -22,6 +22,9 @@ final class WalkSide {
     /** A rail may be nearer to the edges by this share of the width. */
     private static final double EXACT = 1e-6;
 
+    /** Along a sharp edge that runs beside the edges the rail is nearer to them by this share than square off them. */
+    private static final double SLANTED = 0.6;
+
     private static final int ROUNDS = 60;
 
     /** How near to the edges themselves a way may leave them, radians. */
@@ -171,8 +174,9 @@ final class WalkSide {
      *
      * @param before the station before, and the one after, by their places in the walk
      * @param in how far the rail runs from the edges before, mm; {@code out} from those after
+     * @param isFree whether it need not go along a sharp edge that leaves there beside the edges
      */
-    Arm arm(int before, int at, int after, double in, double out, SurfaceWalk walk) {
+    Arm arm(int before, int at, int after, double in, double out, boolean isFree, SurfaceWalk walk) {
         Vec3 u = laid(at, before, -1).times(-1).unit(), v = laid(at, after, 1).unit();
         Vec3 left = normal(u), right = normal(v);
         double turn = u.x() * v.y() - u.y() * v.x();
@@ -188,13 +192,19 @@ final class WalkSide {
         // Beyond the last edge it is nearer to the first one, from the other side.
         if (a > angle[at] && a - angle[at] > 2 * Math.PI - a) a = LEAST;
         double edge = nearest(sharpAt(at), a);
-        a = edge >= 0
+        a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
                 ? edge
                 : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
         Vec3 goes = new Vec3(Math.cos(a), Math.sin(a), 0);
         double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
         double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
         return arm(at, a, Math.max(one, two), Math.min(in, out), walk);
+    }
+
+    /** Whether along a sharp edge the rail is reached much later than in the direction that is wanted. */
+    private static boolean isSlanted(double edge, double wanted, Vec3 left, Vec3 right) {
+        Vec3 e = direction(edge), w = direction(wanted);
+        return Math.min(e.dot(left), e.dot(right)) < SLANTED * Math.min(w.dot(left), w.dot(right));
     }
 
     private static Vec3 normal(Vec3 v) {
@@ -284,6 +294,26 @@ final class WalkSide {
             heading += step * turn(i);
         }
         return out;
+    }
+
+    /**
+     * How far the rail gets on from one place of the walk to another, as a share of what the walk does; below 0 where it
+     * goes back. Laid out in the plane, so that it does not matter how the surface is folded between them and the rail.
+     */
+    double progress(int from, Arm first, int to, Arm last) {
+        Vec3 on = laid(from, to, 1);
+        double heading = 0;
+        for (int i = next(from); ; i = next(i)) {
+            heading += turn(i);
+            if (i == to) break;
+        }
+        Vec3 a = direction(first.angle()).times(first.reach());
+        Vec3 b = on.plus(direction(heading + last.angle()).times(last.reach()));
+        return b.minus(a).dot(on) / on.dot(on);
+    }
+
+    private static Vec3 direction(double angle) {
+        return new Vec3(Math.cos(angle), Math.sin(angle), 0);
     }
 
     /** Where one vertex lies from another in the plane, if the edge after that runs along X. */

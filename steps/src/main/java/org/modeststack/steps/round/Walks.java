@@ -67,7 +67,7 @@ final class Walks {
         return arms.computeIfAbsent(at, p -> {
             WalkSide w = p.walk;
             double in = width(p.moved(-1)), out = width(p), far = Math.max(in, out);
-            return w.arm(w.away(p.index, -1, far), p.index, w.away(p.index, 1, far), in, out, way);
+            return w.arm(w.away(p.index, -1, far), p.index, w.away(p.index, 1, far), in, out, false, way);
         });
     }
 
