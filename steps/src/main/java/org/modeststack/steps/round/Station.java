@@ -6,13 +6,17 @@ import org.modeststack.mesh.Vec3;
 
 /** A vertex of picked edges at which their strips are cut across, and by how much they are held back there. */
 final class Station {
-    /** What the width is multiplied by where a strip has no room. */
-    private static final double CLOSER = 0.75;
+    /** What the width is multiplied by where a strip has no room; each time it is not enough by the square of that. */
+    private static final double CLOSER = 0.96;
+
+    /** But by no more at once. */
+    private static final double FARTHEST = 0.6;
 
     private final int vertex;
     private final Vec3 place;
     private final List<Arm> arms = new ArrayList<>();
     private double scale = 1;
+    private double closer = CLOSER;
 
     Station(int vertex, Vec3 place) {
         this.vertex = vertex;
@@ -56,7 +60,8 @@ final class Station {
     }
 
     void hold() {
-        scale = share() * CLOSER;
+        scale = share() * closer;
+        closer = Math.max(FARTHEST, closer * closer);
     }
 
     /** Narrows it so that it is wider than beside another, for what each is to have, by no more than a way, mm. */
