@@ -45,19 +45,25 @@ public final class EvaluationService implements AutoCloseable {
     /** One call for a document. */
     private static final class Job {
         final Document document;
-        final EvaluationRequest request;
+        private final @Nullable String urgent;
         /** The bodies still to come that somebody waits for, with those that they need; what follows nobody sees. */
-        private final Set<String> awaited;
+        private final Set<String> awaited = new HashSet<>();
 
         private final long started = System.nanoTime();
         private volatile boolean stopped;
 
-        Job(Document document, @Nullable String urgent) {
-            this.document = document;
-            request = EvaluationRequest.forWindow(document, urgent);
+        Job(Asked asked) {
+            document = asked.document();
+            urgent = asked.urgent();
+        }
+
+        /** What is to be worked out. Asks the steps, which may go wrong. */
+        EvaluationRequest request() {
+            EvaluationRequest request = EvaluationRequest.forWindow(document, urgent);
             List<String> seen = List.copyOf(EvaluationRequest.seen(document, urgent));
-            awaited = new HashSet<>(BodySchedule.of(EvaluationRequest.whole(document, seen, Purpose.VIEW))
+            awaited.addAll(BodySchedule.of(EvaluationRequest.whole(document, seen, Purpose.VIEW))
                     .order());
+            return request;
         }
     }
 
@@ -124,7 +130,7 @@ public final class EvaluationService implements AutoCloseable {
                     }
                 }
                 if (closed || asked == null) return;
-                running = job = new Job(asked.document(), asked.urgent());
+                running = job = new Job(asked);
                 next = null;
             }
             Evaluation e = carryOut(job);
@@ -142,7 +148,7 @@ public final class EvaluationService implements AutoCloseable {
             Map<String, BodyResult> results = Work.stoppable(
                     () -> isUnwanted(job),
                     () -> evaluator.evaluate(
-                            job.request,
+                            job.request(),
                             (body, step, share) -> tellProgress(job, body, step, share),
                             r -> ready(job, r)));
             return new Evaluation(job.document, results, ms(job), End.DONE);

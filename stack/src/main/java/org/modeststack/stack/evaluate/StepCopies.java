@@ -146,7 +146,7 @@ public final class StepCopies {
      *
      * @param without steps of the first that have no counterpart
      */
-    private static Map<Long, Long> counterparts(Body a, Body b, Set<Long> without) {
+    static Map<Long, Long> counterparts(Body a, Body b, Set<Long> without) {
         List<Entry> s =
                 a.entries().stream().filter(e -> !without.contains(e.id())).toList();
         List<Entry> t = b.entries();

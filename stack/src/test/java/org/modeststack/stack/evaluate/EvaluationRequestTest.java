@@ -10,6 +10,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Material;
@@ -145,6 +146,46 @@ class EvaluationRequestTest {
         assertEquals(
                 List.of(),
                 EvaluationRequest.forPicture(Edits.setVisible(d, plate, false)).targets());
+    }
+
+    /** The body that is worked on, what is made of it with what is seen first, what else is seen, and what is hidden. */
+    @Test
+    void whatIsWorkedOnAndSeenComesFirst() throws StepException {
+        // Bar is cut from Plate, which is cut from Cover; Hood is hidden, Lid is seen; both are made of Cover.
+        String cover = add("Cover", plate), hood = add("Hood", cover), lid = add("Lid", cover);
+        String far = add("Far", null), away = add("Away", null);
+        d = Edits.setVisible(Edits.setVisible(d, hood, false), away, false);
+        assertEquals(List.of(bar, plate, cover, lid, hood, far, away), order(bar));
+        assertEquals(List.of(cover, lid, hood, far, plate, bar, away), order(cover));
+        assertEquals(List.of(lid, far, plate, bar, cover, hood, away), order("nobody"));
+        assertEquals(order("nobody"), order(null));
+        assertEquals(Purpose.VIEW, EvaluationRequest.forWindow(d, bar).purpose());
+        assertEquals(List.of(bar, plate, cover, lid, hood, far), List.copyOf(EvaluationRequest.seen(d, bar)));
+        assertEquals(List.of(lid, far), List.copyOf(EvaluationRequest.seen(d, null)));
+    }
+
+    private String add(String name, String cut) throws StepException {
+        d = Edits.addBody(d, name, Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTERED));
+        String id = d.bodies().getLast().id();
+        if (cut != null) d = Edits.addStep(d, id, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(cut)));
+        return id;
+    }
+
+    private List<String> order(String urgent) {
+        return EvaluationRequest.forWindow(d, urgent).targets().stream()
+                .map(Target::bodyId)
+                .toList();
+    }
+
+    @Test
+    void aStepThatIsOffNeedsNothing() throws StepException {
+        d = Edits.addStep(d, plate, 3, new Move(new Vec3(1, 0, 0)));
+        long cut = d.bodyOf(plate).entries().get(2).id();
+        assertEquals(Set.of(bar), EvaluationRequest.usedBy(d, new Target(plate, 3)));
+        assertEquals(Set.of(), EvaluationRequest.usedBy(d, new Target(plate, 2)));
+        d = Edits.setEnabled(d, plate, List.of(cut), false);
+        assertEquals(Set.of(), EvaluationRequest.usedBy(d, new Target(plate, 3)));
+        assertEquals(Set.of(), EvaluationRequest.usedBy(d, new Target(plate, 4)));
     }
 
     @Test

@@ -130,6 +130,30 @@ public class MishapsTest extends OneBody {
         }
     }
 
+    /** It cannot even be said which bodies it uses. */
+    @StepInfo(type = "unlisted", title = "Unlisted", family = Family.SHAPE, help = "For a test.")
+    public record Unlisted(
+            @Param(label = "Number", help = "A number.", def = "0")
+            double number) implements Step {
+        static volatile boolean on;
+
+        @Override
+        public Mesh apply(Mesh in, StepContext context) {
+            return in;
+        }
+
+        @Override
+        public Set<String> bodies() {
+            if (on) throw new StackOverflowError();
+            return Set.of();
+        }
+
+        @Override
+        public String sentence() {
+            return "*Nothing*.";
+        }
+    }
+
     private final BlockingQueue<EvaluationService.Evaluation> ends = new LinkedBlockingQueue<>();
 
     @BeforeEach
@@ -199,6 +223,47 @@ public class MishapsTest extends OneBody {
             BodyResult r = end().results().get(a);
             assertTrue(r.steps().get(1).failed());
             assertEquals(10, r.mesh().bounds().maxX());
+        }
+    }
+
+    /** Before any step is carried out it must be known which bodies need each other. */
+    @Test
+    void aDocumentThatCannotEvenBeReadIsToldAndTheNextIsAnswered() throws Exception {
+        Document plain = d;
+        add(new Unlisted(1));
+        try (EvaluationService service = service()) {
+            Unlisted.on = true;
+            service.request(d.withNextId(d.nextId() + 1));
+            EvaluationService.Evaluation e = end();
+            assertEquals(EvaluationService.End.BROKEN, e.end());
+            assertNull(e.results());
+            for (int i = 0; i < 3000 && service.isBusy(); i++) Thread.sleep(1);
+            assertFalse(service.isBusy());
+            service.request(plain);
+            assertEquals(EvaluationService.End.DONE, end().end());
+        } finally {
+            Unlisted.on = false;
+        }
+    }
+
+    @Test
+    void whatIsAskedForAndForgottenIsNotWorkedOut() throws Exception {
+        Patient.begun = new CountDownLatch(1);
+        Patient.go = new CountDownLatch(1);
+        Document plain = d;
+        add(new Patient(7));
+        try (EvaluationService service = service()) {
+            service.request(d);
+            assertTrue(Patient.begun.await(30, TimeUnit.SECONDS));
+            service.request(plain);
+            service.cancel();
+            EvaluationService.Evaluation e = end();
+            assertSame(d, e.document());
+            assertEquals(EvaluationService.End.STOPPED, e.end());
+            assertTrue(e.ms() > 0 && e.ms() < 60_000, e.ms() + " ms");
+            for (int i = 0; i < 3000 && service.isBusy(); i++) Thread.sleep(1);
+            assertFalse(service.isBusy());
+            assertTrue(ends.isEmpty(), "what was forgotten is not told of");
         }
     }
 
