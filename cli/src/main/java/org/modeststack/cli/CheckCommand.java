@@ -27,33 +27,43 @@ final class CheckCommand implements Callable<Integer> {
         MeshReport r = MeshReport.of(mesh);
         Health h = r.health();
         System.out.printf(
-                "%,d vertices, %,d edges, %,d faces (%,d triangles, %,d quads, %,d with more sides), %d shells%n",
-                r.vertices(),
-                r.edges(),
-                r.faces(),
-                h.triangles(),
-                h.quads(),
+                "%s, %s, %s (%s, %s, %,d with more sides), %s%n",
+                counted(r.vertices(), "vertex", "vertices"),
+                counted(r.edges(), "edge", "edges"),
+                counted(r.faces(), "face", "faces"),
+                counted(h.triangles(), "triangle", "triangles"),
+                counted(h.quads(), "quad", "quads"),
                 h.ngons(),
-                r.measures().shells());
-        line(h.borderEdges(), "open border edges");
-        line(h.nonManifoldEdges(), "edges with three or more faces");
-        line(h.flippedEdges(), "edges where a face is turned inside out");
-        line(h.degenerateFaces(), "faces without area");
+                counted(r.measures().shells(), "shell", "shells"));
+        line(h.borderEdges(), "open border edge", "open border edges");
+        line(h.nonManifoldEdges(), "edge with three or more faces", "edges with three or more faces");
+        line(h.flippedEdges(), "edge where a face is turned inside out", "edges where a face is turned inside out");
+        line(h.degenerateFaces(), "face without area", "faces without area");
         Validity shape = Validity.of(mesh);
-        line(shape.crossing(), "pairs of faces that pass through each other");
-        line(shape.overlapping(), "pairs of faces that cover each other");
-        line(shape.folded(), "edges whose faces are folded onto each other");
-        line(shape.outlines(), "faces whose outline meets itself");
-        line(shape.shortEdges(), "edges without length");
-        line(h.twoEdgeVertices(), "vertices that only join two edges");
-        line(h.looseVertices(), "vertices without a face");
+        line(
+                shape.crossing(),
+                "pair of faces that pass through each other",
+                "pairs of faces that pass through each other");
+        line(shape.overlapping(), "pair of faces that cover each other", "pairs of faces that cover each other");
+        line(
+                shape.folded(),
+                "edge whose faces are folded onto each other",
+                "edges whose faces are folded onto each other");
+        line(shape.outlines(), "face whose outline meets itself", "faces whose outline meets itself");
+        line(shape.shortEdges(), "edge without length", "edges without length");
+        line(h.twoEdgeVertices(), "vertex that only joins two edges", "vertices that only join two edges");
+        line(h.looseVertices(), "vertex without a face", "vertices without a face");
         if (wrong == 0) System.out.println("Nothing is wrong.");
         return wrong == 0 ? 0 : 1;
     }
 
-    private void line(long count, String what) {
+    private void line(long count, String one, String many) {
         if (count == 0) return;
         wrong++;
-        System.out.printf("%,d %s%n", count, what);
+        System.out.println(counted(count, one, many));
+    }
+
+    private static String counted(long count, String one, String many) {
+        return count == 1 ? "1 " + one : String.format("%,d %s", count, many);
     }
 }

@@ -120,8 +120,8 @@ class MainTest {
                 """);
         assertEquals(1, run("check", path("t.obj")));
         assertTrue(said.contains("3 pairs of faces that pass through each other"), said);
-        assertTrue(said.contains("1 faces whose outline meets itself"), said);
-        assertTrue(said.contains("1 edges without length"), said);
+        assertTrue(said.contains("1 face whose outline meets itself"), said);
+        assertTrue(said.contains("1 edge without length"), said);
     }
 
     @Test

@@ -36,6 +36,8 @@ public final class Arrangement {
     private final boolean flipSheets;
     private final boolean weld;
     private final StepContext context;
+    /** How much of the work has been told. */
+    private double done;
 
     /**
      * @param operands the first is the body itself, the others what it is combined with
@@ -65,6 +67,12 @@ public final class Arrangement {
         return weld ? settled(arranged) : arranged.mesh;
     }
 
+    /** Never goes back, though what is merged may be arranged once more. */
+    private void progress(double share) {
+        done = Math.max(done, share);
+        context.progress(done);
+    }
+
     /** A result, and whether it is the border of a solid. */
     private record Arranged(Mesh mesh, Origins origins, boolean closed) {}
 
@@ -80,22 +88,21 @@ public final class Arrangement {
         for (int i = 0; i < solids.length; i++) sheet[i] = checkFit(solids[i], names[i], i == 0);
         for (int i = 0; i < solids.length; i++) solids[i] = facingRight(solids[i], names[i], sheet[i], i);
 
-        context.progress(0.3);
+        progress(0.3);
         Soup soup = new Soup(solids);
         Points points = new Points(soup);
         Contacts contacts = new Contacts(soup, points);
         findContacts(soup, contacts, madeTag == null ? null : names);
-        context.progress(0.5);
+        progress(0.5);
         // Crossings lie in triangles that are touched already.
         int[] touched = contacts.touched();
         for (int t : touched) contacts.crossSegments(t);
         contacts.settle();
-        context.progress(0.6);
-        Fragments fragments = new Fragments(soup, points, contacts, touched, () -> context.progress(0.6));
-        context.progress(0.7);
-        Patches patches =
-                new Patches(fragments, contacts, new Rule(operation), sheet, names, () -> context.progress(0.75));
-        context.progress(0.85);
+        progress(0.6);
+        Fragments fragments = new Fragments(soup, points, contacts, touched, () -> progress(0.6));
+        progress(0.7);
+        Patches patches = new Patches(fragments, contacts, new Rule(operation), sheet, names, () -> progress(0.75));
+        progress(0.85);
         if (contacts.isEmpty() && operation == Operation.DIFFERENCE && !sheet[0]) sayWhatMissed(soup, patches, names);
         Assembly assembly = new Assembly(fragments, patches, context.seed(), madeTag, parts);
         Mesh mesh = assembly.build();
@@ -192,7 +199,7 @@ public final class Arrangement {
                 if (apart(boxes[a], boxes[b])) continue;
                 int baseB = soup.triangleBase(b);
                 soup.solids[a].tree.overlaps(soup.solids[b].tree, (s, t) -> {
-                    if ((++seen[0] & 0x3FFF) == 0) context.progress(0.4);
+                    if ((++seen[0] & 0x3FFF) == 0) progress(0.4);
                     contacts.intersect(s + baseA, t + baseB);
                 });
             }
