@@ -47,19 +47,6 @@ class SettlingTest {
         assertTrue(Validity.of(asItComes).shortEdges() >= 8, "which there are otherwise");
     }
 
-    /** What has been merged may have to be arranged once more. */
-    @Test
-    void progressNeverGoesBack() throws StepException {
-        for (int sides : new int[] {16, 24, 32, 48, 64}) {
-            TestContext context = new TestContext(7);
-            context.bodies.put("b", TestContext.run(new Cylinder(6, 30, sides, 1, 1, Seat.CENTERED)));
-            Mesh ball = TestContext.run(new UvSphere(20, sides, sides / 2, Seat.CENTERED));
-            new BooleanStep(Operation.UNION, Bodies.of("b")).apply(ball, context);
-            assertTrue(context.progress.size() >= 5);
-            assertEquals(context.progress.stream().sorted().toList(), context.progress);
-        }
-    }
-
     @Property(tries = 60, shrinking = ShrinkingMode.OFF)
     void solidsThatNearlyLieOnEachOtherGiveSoundOnes(
             @ForAll @IntRange(max = 6) int kind, @ForAll @IntRange(min = 9, max = 17) int far, @ForAll int seed)
