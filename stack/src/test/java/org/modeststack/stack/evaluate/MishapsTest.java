@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.List;
 import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CountDownLatch;
@@ -192,6 +193,8 @@ public class MishapsTest extends OneBody {
                                         ? "There is not enough memory"
                                         : "Modest Stack made a mistake in this step"),
                         said);
+                assertEquals(trouble == Trouble.TOO_DEEP, said.endsWith("(it went too deep)"), said);
+                assertEquals(r.steps().get(0).hash(), r.steps().get(1).hash(), "it is what went in");
                 assertEquals(10, r.mesh().bounds().maxX(), "the steps above go on with what went in");
                 for (int i = 0; i < 3000 && service.isBusy(); i++) Thread.sleep(1);
                 assertFalse(service.isBusy());
@@ -218,11 +221,14 @@ public class MishapsTest extends OneBody {
     void aStepWhoseValuesCannotBeReadSaysSo() throws Exception {
         add(new Unaskable("x"));
         add(new Move(new Vec3(5, 0, 0)));
-        try (EvaluationService service = service()) {
+        try (EvaluationService service = service();
+                LoggedMistakes log = new LoggedMistakes(StepRunner.class)) {
             service.request(d);
             BodyResult r = end().results().get(a);
             assertTrue(r.steps().get(1).failed());
+            assertEquals(r.steps().get(0).hash(), r.steps().get(1).hash());
             assertEquals(10, r.mesh().bounds().maxX());
+            assertTrue(log.texts().getFirst().startsWith("step "), log.texts().toString());
         }
     }
 
@@ -231,11 +237,13 @@ public class MishapsTest extends OneBody {
     void aDocumentThatCannotEvenBeReadIsToldAndTheNextIsAnswered() throws Exception {
         Document plain = d;
         add(new Unlisted(1));
-        try (EvaluationService service = service()) {
+        try (LoggedMistakes log = new LoggedMistakes(EvaluationService.class);
+                EvaluationService service = service()) {
             Unlisted.on = true;
             service.request(d.withNextId(d.nextId() + 1));
             EvaluationService.Evaluation e = end();
             assertEquals(EvaluationService.End.BROKEN, e.end());
+            assertEquals(List.of("evaluation"), log.texts());
             assertNull(e.results());
             for (int i = 0; i < 3000 && service.isBusy(); i++) Thread.sleep(1);
             assertFalse(service.isBusy());
@@ -244,6 +252,21 @@ public class MishapsTest extends OneBody {
         } finally {
             Unlisted.on = false;
         }
+    }
+
+    @Test
+    void theThreadEndsWithItsService() throws Exception {
+        Set<Thread> others = Thread.getAllStackTraces().keySet();
+        EvaluationService service = service();
+        service.request(d);
+        end();
+        Thread its = Thread.getAllStackTraces().keySet().stream()
+                .filter(t -> t.getName().equals("evaluation") && !others.contains(t))
+                .findFirst()
+                .orElseThrow();
+        service.close();
+        its.join(10_000);
+        assertFalse(its.isAlive());
     }
 
     @Test
@@ -284,13 +307,21 @@ public class MishapsTest extends OneBody {
         Progress alsoRude = (_, _, _) -> {
             throw new IllegalStateException("progress");
         };
-        try (EvaluationService service = new EvaluationService(evaluator, rude, alsoRude)) {
+        LoggedMistakes log = new LoggedMistakes(EvaluationService.class);
+        try (log;
+                EvaluationService service = new EvaluationService(evaluator, rude, alsoRude)) {
             for (int i = 0; i < 3; i++) {
                 service.request(Edits.renameBody(d, a, "Name " + i));
                 EvaluationService.Evaluation e = end();
                 assertEquals(EvaluationService.End.DONE, e.end());
                 assertFalse(e.results().get(a).failed(), "a listener's mistake is not the step's");
             }
+            for (int i = 0; i < 3000 && service.isBusy(); i++) Thread.sleep(1);
+            for (String what : List.of("results", "progress", "evaluations"))
+                for (int i = 0; !log.texts().contains("listener to " + what); i++) {
+                    assertTrue(i < 3000, what + " in " + log.texts());
+                    Thread.sleep(1);
+                }
         }
     }
 

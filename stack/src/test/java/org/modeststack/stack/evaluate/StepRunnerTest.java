@@ -80,6 +80,23 @@ class StepRunnerTest extends OneBody {
         }
     }
 
+    /** Says itself that it could not be done. */
+    @StepInfo(type = "complaining", title = "Complaining", family = Family.SHAPE, help = "For a test.")
+    public record Complaining(
+            @Param(label = "Number", help = "A number.", def = "1")
+            double number) implements Step {
+        @Override
+        public Mesh apply(Mesh in, StepContext context) {
+            context.remark(Remark.Level.FAULT, "There is no room.");
+            return Mesh.EMPTY;
+        }
+
+        @Override
+        public String sentence() {
+            return "*Complain* {number}.";
+        }
+    }
+
     private String tool;
 
     @BeforeEach
@@ -156,6 +173,30 @@ class StepRunnerTest extends OneBody {
         assertEquals(0, TIMES.get());
         // It follows from the values, so it is kept.
         assertSame(r, evaluator.evaluate(d, a, Progress.NONE).steps().get(1));
+    }
+
+    @Test
+    void aStepThatComplainsOfAFaultLeavesWhatItWasGiven() {
+        add(new Complaining(1));
+        BodyResult r = evaluator.evaluate(d, a, Progress.NONE);
+        assertTrue(r.steps().get(1).failed());
+        assertEquals("There is no room.", r.steps().get(1).remarks().getFirst().text());
+        assertSame(r.steps().get(0).geometry(), r.steps().get(1).geometry());
+        assertSame(
+                r.steps().get(1),
+                evaluator.evaluate(d, a, Progress.NONE).steps().get(1));
+    }
+
+    @Test
+    void aResultIsThatAfterAsManyStepsAsAreAskedFor() {
+        add(new Subdivide(1));
+        add(new Move(new Vec3(1, 0, 0)));
+        BodyResult r = evaluator.evaluate(d, a, Progress.NONE);
+        for (int i = 1; i <= 3; i++) assertSame(r.steps().get(i - 1).geometry(), r.after(i));
+        assertSame(r.after(1), r.after(0));
+        assertSame(r.after(3), r.after(9));
+        assertSame(r.after(3), r.geometry());
+        assertSame(r.geometry().mesh(), r.mesh());
     }
 
     @Test
