@@ -1,5 +1,9 @@
 package org.modeststack.steps.bevel;
 
+import static org.modeststack.steps.bevel.EndSite.CORNER;
+import static org.modeststack.steps.bevel.EndSite.POINT;
+import static org.modeststack.steps.bevel.EndSite.PROFILE;
+
 import java.util.Arrays;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Keys;
@@ -11,10 +15,6 @@ import org.modeststack.steps.profile.ProfileCurve;
 
 /** The faces that close what profiles leave open at a vertex: a patch, one face, rows of quads, or the end of a strip. */
 final class CornerFaces {
-    private static final long POINT = 1;
-    private static final long PROFILE = 2;
-    private static final long CORNER = 4;
-
     private final EndSite site;
     private final Meeting meeting;
     private final CutPiece cut;

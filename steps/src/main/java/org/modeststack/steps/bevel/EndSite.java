@@ -13,9 +13,11 @@ import org.modeststack.steps.profile.ProfileCurve;
  * vertices that take its place, those of profiles among them. Spokes are counted as in {@link FaceFan}.
  */
 final class EndSite {
-    private static final long POINT = 1;
-    private static final long PROFILE = 2;
-    private static final long CORNER = 4;
+    /** What a key is of: a place of its own, a profile, a corner. */
+    static final long POINT = 1;
+
+    static final long PROFILE = 2;
+    static final long CORNER = 4;
 
     final CutPiece cut;
     final Profiles profiles;
