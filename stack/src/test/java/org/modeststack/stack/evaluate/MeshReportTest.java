@@ -48,9 +48,8 @@ class MeshReportTest extends OneBody {
     }
 
     @Test
-    void rowsAndMirrorImages() {
+    void rowsAndRings() {
         assertReported(row("row-array", "count", 5), 5);
         assertReported(row("round-array", "count", 7, "axis", Axis.X), 7);
-        assertReported(row("row-array", "count", 3), 3);
     }
 }

@@ -21,7 +21,6 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.work.Work;
 import org.modeststack.mesh.work.Workers;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -117,11 +116,7 @@ public class MishapsTest extends OneBody {
         @Override
         public Mesh apply(Mesh in, StepContext context) {
             begun.countDown();
-            try {
-                while (!go.await(1, TimeUnit.MILLISECONDS)) Work.checkpoint();
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
+            Patience.until(go);
             return in;
         }
 

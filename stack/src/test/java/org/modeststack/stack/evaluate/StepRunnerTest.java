@@ -56,7 +56,7 @@ class StepRunnerTest extends OneBody {
             double number,
 
             @Param(label = "Bodies", help = "Others.", def = "")
-            Bodies bodies2)
+            Bodies others)
             implements Step {
         @Override
         public Mesh apply(Mesh in, StepContext context) throws StepException {
@@ -64,11 +64,7 @@ class StepRunnerTest extends OneBody {
             seen = context;
             begun.countDown();
             context.progress(0.25);
-            try {
-                while (!go.await(1, TimeUnit.MILLISECONDS)) Work.checkpoint();
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
+            Patience.until(go);
             context.progress(0.75);
             context.remark(Remark.Level.NOTE, "It was slow.");
             return new Move(new Vec3(number, 0, 0)).apply(in, context);
@@ -76,7 +72,7 @@ class StepRunnerTest extends OneBody {
 
         @Override
         public String sentence() {
-            return "*Wait* {number} {bodies2}.";
+            return "*Wait* {number} {others}.";
         }
     }
 

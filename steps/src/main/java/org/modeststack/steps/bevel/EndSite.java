@@ -112,8 +112,11 @@ final class EndSite {
     }
 
     int point(double x, double y, double z, int c) {
-        long k = Keys.of(own ^ POINT, mesh.faceKeys()[adj.cornerFace()[c]]);
-        return cut.vertex(fan.vertex, x, y, z, k);
+        return cut.vertex(fan.vertex, x, y, z, pointKey(c));
+    }
+
+    private long pointKey(int c) {
+        return Keys.of(own ^ POINT, mesh.faceKeys()[adj.cornerFace()[c]]);
     }
 
     /**
@@ -178,7 +181,7 @@ final class EndSite {
 
     /** A vertex of an outline that is not pointed. */
     int outlineVertex(Vec3 p, int spoke, int i) {
-        long k = Keys.of(own ^ POINT, mesh.faceKeys()[adj.cornerFace()[fan.corner(spoke)]]);
+        long k = pointKey(fan.corner(spoke));
         return cut.vertex(fan.vertex, p.x(), p.y(), p.z(), i == 0 ? k : Keys.of(k, i));
     }
 

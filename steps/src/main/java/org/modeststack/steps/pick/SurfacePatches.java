@@ -52,6 +52,9 @@ final class SurfacePatches implements Memory.Counted {
 
     private final List<IntArrayList> edges = new ArrayList<>();
     private final double[] lengths;
+    /** For each patch the lines along it, ascending. */
+    private final List<IntArrayList> linesOf = new ArrayList<>();
+
     private final IntArrayList lows = new IntArrayList();
     private final IntArrayList highs = new IntArrayList();
 
@@ -92,6 +95,7 @@ final class SurfacePatches implements Memory.Counted {
         memory.addArray(lengths);
         for (IntArrayList l : faces) memory.addArray(l.elements());
         for (IntArrayList l : edges) memory.addArray(l.elements());
+        for (IntArrayList l : linesOf) memory.addArray(l.elements());
     }
 
     /** For each face a number that tells in which tags of steps it is. */
@@ -163,6 +167,11 @@ final class SurfacePatches implements Memory.Counted {
             lineOf[e] = lineOf[root];
             edges.get(lineOf[e]).add(e);
         }
+        for (int p = 0; p < faces.size(); p++) linesOf.add(new IntArrayList(4));
+        for (int line = 0; line < edges.size(); line++) {
+            if (low(line) >= 0) linesOf.get(low(line)).add(line);
+            linesOf.get(high(line)).add(line);
+        }
     }
 
     /** The two patches at an edge, each plus 1, the lower in the upper half; below 0 inside a patch. */
@@ -209,6 +218,11 @@ final class SurfacePatches implements Memory.Counted {
 
     IntArrayList edges(int line) {
         return edges.get(line);
+    }
+
+    /** The lines along a patch, ascending. */
+    IntArrayList linesOf(int patch) {
+        return linesOf.get(patch);
     }
 
     int lineCount() {

@@ -196,7 +196,9 @@ public record Whole(
         BitSet q = second == null ? null : second.on(mesh);
         IntArrayList found = new IntArrayList();
         if (q == null || !p.intersects(q))
-            for (int l = 0; l < patches.lineCount(); l++) if (isBetween(patches, l, p, q)) found.add(l);
+            for (int patch = p.nextSetBit(0); patch >= 0; patch = p.nextSetBit(patch + 1))
+                for (int l : patches.linesOf(patch)) if (isBetween(patches, l, p, q)) found.add(l);
+        found.sort(null);
         if (extent != Extent.ALL_LINES && found.size() > 1) {
             int best = withMost(mesh, kind, anchors, found);
             found.clear();

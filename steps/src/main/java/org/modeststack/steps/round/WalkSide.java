@@ -195,7 +195,7 @@ final class WalkSide {
         a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
                 ? edge
                 : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        Vec3 goes = new Vec3(Math.cos(a), Math.sin(a), 0);
+        Vec3 goes = direction(a);
         double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
         double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
         return arm(at, a, Math.max(one, two), Math.min(in, out), walk);
@@ -255,7 +255,7 @@ final class WalkSide {
      * @param least how far that is, mm
      */
     private double distance(int at, double angle, double least, double width) {
-        Vec3 way = new Vec3(Math.cos(angle), Math.sin(angle), 0);
+        Vec3 way = direction(angle);
         double gone = least, most = Math.max(least, MITRE * width);
         List<Vec3> ahead = around(at, 1, 2 * width), behind = around(at, -1, 2 * width);
         for (int round = 0; round < ROUNDS && gone < most; round++) {
@@ -288,7 +288,7 @@ final class WalkSide {
         for (int k = 0; k < n / 2 && gone < reach; k++) {
             int edge = step > 0 ? i : before(i);
             gone += length[edge];
-            Vec3 along = new Vec3(Math.cos(heading), Math.sin(heading), 0).times(step * length[edge]);
+            Vec3 along = direction(heading).times(step * length[edge]);
             out.add(out.getLast().plus(along));
             i = Math.floorMod(i + step, n);
             heading += step * turn(i);
