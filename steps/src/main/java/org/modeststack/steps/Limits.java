@@ -1,7 +1,6 @@
 package org.modeststack.steps;
 
 import java.util.Locale;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
 
 /** How large a mesh a step may make, so that a slip of the keyboard does not exhaust the memory. */
@@ -34,11 +33,6 @@ public final class Limits {
         check(corners, MAX_CORNERS, "corners");
     }
 
-    /** @throws StepException if so many copies of a mesh are more than there is room for */
-    public static void checkCopies(Mesh mesh, double count) throws StepException {
-        checkCounts(count * mesh.vertexCount(), count * mesh.faceCount(), count * mesh.cornerCount());
-    }
-
     /** @throws StepException if there would be more parts than there is room for */
     public static void checkParts(double parts) throws StepException {
         check(parts, MAX_PARTS, "copies");
@@ -46,7 +40,15 @@ public final class Limits {
 
     /** @throws StepException if the faces of all parts are more than there is room for */
     public static void checkMaking(Geometry geometry) throws StepException {
-        checkCounts((double) geometry.vertexCount(), (double) geometry.faceCount(), (double) geometry.cornerCount());
+        checkMaking(geometry, 1);
+    }
+
+    /** @throws StepException if so many times the faces of all parts are more than there is room for */
+    public static void checkMaking(Geometry geometry, int times) throws StepException {
+        checkCounts(
+                (double) times * geometry.vertexCount(),
+                (double) times * geometry.faceCount(),
+                (double) times * geometry.cornerCount());
     }
 
     private static void check(double number, long most, String what) throws StepException {

@@ -45,12 +45,21 @@ class RepeatMirrorWeldTest {
         assertEquals(n * n * n, Measures.of(m).shells());
     }
 
+    /** Copies that touch share the vertices there: n cubes in a row have 4 (n + 1). */
+    @ParameterizedTest
+    @CsvSource({"1, 8", "2, 12", "5, 24"})
+    void aRowOfWeldedCopiesSharesItsVertices(int n, int vertices) throws StepException {
+        Mesh m = TestContext.run(new RowArray(n, new Vec3(1, 0, 0), RowArray.Spacing.EACH, 1e-6), MeshFixtures.cube(1));
+        assertEquals(vertices, m.vertexCount());
+        assertEquals(n, m.bounds().maxX());
+    }
+
     @Test
     void aSharedDistanceKeepsTheEnds() throws StepException {
-        for (int n : new int[] {2, 5, 9}) {
+        for (int n : new int[] {1, 2, 5, 9}) {
             Mesh m = TestContext.run(
                     new RowArray(n, new Vec3(40, 0, 0), RowArray.Spacing.TOTAL, 0), MeshFixtures.cube(1));
-            assertEquals(41, m.bounds().maxX(), 1e-12);
+            assertEquals(n == 1 ? 1 : 41, m.bounds().maxX(), 1e-12);
         }
     }
 

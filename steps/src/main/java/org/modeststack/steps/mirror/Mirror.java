@@ -56,7 +56,7 @@ public record Mirror(
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
         if (weld) {
-            Limits.checkMaking(in);
+            Limits.checkMaking(in, 2);
             return Geometry.of(welded(in.mesh(), context));
         }
         Limits.checkParts(2.0 * in.parts().size());
@@ -65,8 +65,7 @@ public record Mirror(
         return Geometry.of(parts);
     }
 
-    private Mesh welded(Mesh in, StepContext context) throws StepException {
-        Limits.checkCopies(in, 2);
+    private Mesh welded(Mesh in, StepContext context) {
         int a = axis.ordinal(), n = in.vertexCount();
         MeshBuilder b = new MeshBuilder(2 * n, 2 * in.faceCount());
         int[] materials = b.materialsOf(in);

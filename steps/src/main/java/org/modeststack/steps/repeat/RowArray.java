@@ -51,7 +51,7 @@ public record RowArray(
 
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
-        double share = spacing == Spacing.TOTAL && count > 1 ? 1.0 / (count - 1) : 1;
+        double share = spacing == Spacing.TOTAL ? 1.0 / Math.max(1, count - 1) : 1;
         return Copies.of(in, count, copy -> new Shift(offset.times(copy * share)), weld, context);
     }
 

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
@@ -21,6 +22,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.UvSphere;
 
@@ -148,5 +150,37 @@ class SheetsTest {
         Mesh over = combine(Operation.DIFFERENCE, false, cube, ground(4, 0.5), drill);
         assertClosed(over);
         assertEquals(1.5 * (4 - 1), volume(over), 1e-12);
+    }
+
+    /**
+     * Fins that all end in the Z axis: more run up along it than down, or the other way, so that no solid lies between
+     * them. As many as there are of both are joined in pairs; the others end there.
+     */
+    @ParameterizedTest
+    @CsvSource({"2, 1", "1, 2", "3, 1", "1, 3", "3, 2", "4, 2", "2, 0", "0, 3"})
+    void finsThatMeetInOneEdgeAreJoinedInPairs(int up, int down) throws StepException {
+        int n = up + down;
+        MeshBuilder b = new MeshBuilder(4 * n, n);
+        for (int i = 0; i < n; i++) {
+            double angle = 2 * Math.PI * i / n + 0.1, x = Math.cos(angle), y = Math.sin(angle);
+            // Each has its own vertices on the axis, or the body would be refused.
+            int foot = b.vertex(0, 0, 0, 200 + i), top = b.vertex(0, 0, 4, 300 + i);
+            int low = b.vertex(x, y, 0, 10 + i), high = b.vertex(x, y, 4, 50 + i);
+            int[] fin = i < up ? new int[] {foot, top, high, low} : new int[] {top, foot, low, high};
+            b.face(100 + i, b.material("Stone"), fin);
+        }
+        Mesh bar = TestContext.run(new Cylinder(1, 1, 24, 1, 0, Seat.CENTERED));
+        Mesh r = difference(b.build(), MeshFixtures.moved(bar, 0, 0, 2));
+        double inside = 0.5 * Math.cos(Math.PI / 24);
+        double area = Measures.of(r).area();
+        assertTrue(area > n * (4 - 0.5) - 1e-9 && area < n * (4 - inside) + 1e-9, "area " + area);
+        Health health = Health.of(r);
+        assertEquals(0, health.nonManifoldEdges());
+        assertEquals(0, health.flippedEdges());
+        int pairs = Math.min(up, down);
+        // Each fin has six borders away from the axis, and two pieces of the axis where it is alone.
+        assertEquals(6 * n + 2 * (n - 2 * pairs), health.borderEdges());
+        // A pair is one sheet above the cut and below it.
+        assertEquals(n - pairs, Measures.of(r).shells());
     }
 }
