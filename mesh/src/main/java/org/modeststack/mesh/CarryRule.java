@@ -9,5 +9,10 @@ public enum CarryRule {
     /** The greatest there is, number by number. */
     GREATEST,
     /** That of the first. */
-    FIRST
+    FIRST,
+    /**
+     * Three numbers that are a direction of the surface, of unit length, or all 0 where none is known: turned as the
+     * surface is, the unit mean by their shares, and lost where a corner is not on the surface any more.
+     */
+    DIRECTION
 }

@@ -9,7 +9,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Carries the values at corners from meshes to one that is being made of them: for each new corner it is told by which old
- * ones it goes, and the rule of each layer does the rest. What is known of no corner keeps the layer's default.
+ * ones it goes, and the rule of each layer does the rest. What is known of no corner keeps the layer's default. Directions
+ * are carried only to corners that are said to be on the surface of the old ones ({@link #onSurface}).
  */
 public final class CornerCarrier {
     /** One layer of the new mesh. */
@@ -42,10 +43,11 @@ public final class CornerCarrier {
 
     private float[] @Nullable [] lastValues = {};
 
-    /** The values at each corner are those at an old one. */
+    /** The values at each corner are those at an old one, but for directions. */
     public static Map<String, CornerLayer> like(Mesh mesh, int[] sources) {
         Map<String, CornerLayer> out = new HashMap<>();
         mesh.cornerLayers().forEach((name, l) -> {
+            if (l.isOfDirections()) return;
             int w = l.width();
             float[] values = new float[w * sources.length];
             for (int i = 0; i < sources.length; i++) System.arraycopy(l.values(), w * sources[i], values, w * i, w);
@@ -54,20 +56,43 @@ public final class CornerCarrier {
         return out;
     }
 
-    /** A corner that has the values of an old one. */
+    /** The values at each corner are those at an old one, on the other side of the surface. */
+    static Map<String, CornerLayer> turnedOver(Mesh mesh, int[] sources) {
+        CornerCarrier out = new CornerCarrier();
+        for (int i = sources.length - 1; i >= 0; i--) out.onSurface(i, mesh, sources[i], true);
+        return out.layers(sources.length);
+    }
+
+    /** A corner that has the values of an old one, but for directions. */
     public void like(int corner, Mesh mesh, int source) {
         use(mesh);
         for (int i = 0; i < layers.size(); i++) {
             float[] from = lastValues[i];
-            if (from == null) continue;
             Growing g = layers.get(i);
+            if (from == null || g.like.isOfDirections()) continue;
             int w = g.like.width();
             System.arraycopy(from, w * source, g.room(corner), w * corner, w);
         }
     }
 
     /**
-     * A corner between old ones of one mesh.
+     * A corner that is on the surface of an old one, at the same place: it has its directions too.
+     *
+     * @param turned whether the surface has been turned over
+     */
+    public void onSurface(int corner, Mesh mesh, int source, boolean turned) {
+        like(corner, mesh, source);
+        for (int i = 0; i < layers.size(); i++) {
+            float[] from = lastValues[i];
+            Growing g = layers.get(i);
+            if (from == null || !g.like.isOfDirections()) continue;
+            float[] to = g.room(corner);
+            for (int k = 0; k < 3; k++) to[3 * corner + k] = turned ? -from[3 * source + k] : from[3 * source + k];
+        }
+    }
+
+    /**
+     * A corner between old ones of one mesh; directions are not carried.
      *
      * @param shares of the first so many sources; together 1
      */
@@ -75,8 +100,8 @@ public final class CornerCarrier {
         use(mesh);
         for (int i = 0; i < layers.size(); i++) {
             float[] from = lastValues[i];
-            if (from == null) continue;
             Growing g = layers.get(i);
+            if (from == null || g.like.isOfDirections()) continue;
             int w = g.like.width();
             mix(g.like.rule(), from, w, sources, shares, count, g.room(corner), w * corner);
         }
@@ -102,9 +127,11 @@ public final class CornerCarrier {
 
     /** A corner whose values in one layer are given. */
     void set(int corner, String name, CornerLayer like, float... values) {
+        int before = layers.size();
         Growing g = layers.get(indexOf(name, like));
         System.arraycopy(values, 0, g.room(corner), like.width() * corner, values.length);
-        last = null;
+        // What was asked last has nothing for a layer that is new.
+        if (layers.size() > before) last = null;
     }
 
     private int indexOf(String name, CornerLayer like) {

@@ -16,13 +16,29 @@ public record CornerLayer(int width, CarryRule rule, float otherwise, float[] va
     /** The layer of colours: linear red, green, blue, alpha in [0, 1]. */
     public static final String COLOR = "color";
 
+    /**
+     * The layer of normals that are known better than from the faces: of a curved surface that has been cut, say. Unit
+     * vectors; 0 where the faces say which.
+     */
+    public static final String NORMAL = "normal";
+
     public CornerLayer {
         Objects.requireNonNull(rule);
         if (width < 1) throw new IllegalArgumentException("a layer needs numbers");
+        if (rule == CarryRule.DIRECTION && width != 3) throw new IllegalArgumentException("a direction has 3 numbers");
     }
 
     public static CornerLayer colors(float[] values) {
         return new CornerLayer(4, CarryRule.MEAN, 1, values);
+    }
+
+    public static CornerLayer normals(float[] values) {
+        return new CornerLayer(3, CarryRule.DIRECTION, 0, values);
+    }
+
+    /** Whether it is of directions, which follow the surface. */
+    public boolean isOfDirections() {
+        return rule == CarryRule.DIRECTION;
     }
 
     public CornerLayer withValues(float[] other) {

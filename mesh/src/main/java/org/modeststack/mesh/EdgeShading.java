@@ -7,8 +7,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * How edges are shaded, kept as tags of their own so that every step carries it along: smooth ones share normals whatever
- * their angle, hard ones never do, all others go by their angle. Shared normals weigh each face by its area, so that large
- * flat faces look flat beside the strips that blend into them.
+ * their angle, hard ones never do, all others go by their angle.
  */
 public final class EdgeShading {
     public static final String SMOOTH = "shade:smooth";

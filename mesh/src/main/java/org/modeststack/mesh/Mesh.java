@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -199,6 +200,12 @@ public final class Mesh implements Memory.Counted {
         return cornerLayers.containsKey(CornerLayer.COLOR);
     }
 
+    /** Three values a corner, 0 where nothing is known; null for none. */
+    public float @Nullable [] cornerNormals() {
+        CornerLayer l = cornerLayers.get(CornerLayer.NORMAL);
+        return l == null || !l.isOfDirections() ? null : l.values();
+    }
+
     /** Four values a corner, or null. */
     public float @Nullable [] cornerColors() {
         CornerLayer l = cornerLayers.get(CornerLayer.COLOR);
@@ -210,9 +217,14 @@ public final class Mesh implements Memory.Counted {
         return cornerLayers;
     }
 
-    /** Whether there is anything at its corners that has to be carried on. */
-    public boolean hasCornerValues() {
+    /** Whether there is anything at its corners that has to be carried on: values or directions. */
+    public boolean hasCornerLayers() {
         return !cornerLayers.isEmpty();
+    }
+
+    /** Whether there are values at its corners, which go to all that is made in their place; directions do not. */
+    public boolean hasCornerValues() {
+        return cornerLayers.size() > (cornerNormals() == null ? 0 : 1);
     }
 
     /** Four values a corner, of a mesh that {@linkplain #hasColors() has colours}. */
@@ -304,11 +316,35 @@ public final class Mesh implements Memory.Counted {
         return new Mesh(xyz, offsets, corners, faceMaterials, materials, cornerLayers, tags, vertexKeys, faceKeys);
     }
 
-    /** The same mesh with its vertices elsewhere; all else is shared, adjacency too. */
+    /**
+     * The same mesh with its vertices elsewhere; all else is shared, adjacency too. Directions at the corners of faces that
+     * are not where they were are no longer known.
+     */
     public Mesh withPositions(double[] newXyz) {
         if (newXyz.length != xyz.length) throw new IllegalArgumentException("as many vertices as before");
-        Mesh m = new Mesh(newXyz, offsets, corners, faceMaterials, materials, cornerLayers, tags, vertexKeys, faceKeys);
+        return at(newXyz, Directions.where(this, newXyz));
+    }
+
+    /**
+     * The same mesh put somewhere else as a whole.
+     *
+     * @param turn what becomes of directions that are square to its surface; of any length
+     */
+    public Mesh placed(double[] newXyz, UnaryOperator<Vec3> turn) {
+        if (newXyz.length != xyz.length) throw new IllegalArgumentException("as many vertices as before");
+        return at(newXyz, Directions.turned(this, turn));
+    }
+
+    private Mesh at(double[] newXyz, Map<String, CornerLayer> layers) {
+        Mesh m = new Mesh(newXyz, offsets, corners, faceMaterials, materials, layers, tags, vertexKeys, faceKeys);
         m.adjacency = adjacency;
+        return m;
+    }
+
+    /** The same mesh without directions at some corners. */
+    public Mesh withoutDirections(boolean[] at) {
+        Mesh m = at(xyz, Directions.without(this, at));
+        m.triangulation = triangulation;
         return m;
     }
 
@@ -357,7 +393,7 @@ public final class Mesh implements Memory.Counted {
                 c[i] = corners[like[i]];
             }
         }
-        Map<String, CornerLayer> layers = hasCornerValues() ? CornerCarrier.like(this, like) : cornerLayers;
+        Map<String, CornerLayer> layers = hasCornerLayers() ? CornerCarrier.turnedOver(this, like) : cornerLayers;
         return new Mesh(xyz, offsets, c, faceMaterials, materials, layers, tags, vertexKeys, faceKeys);
     }
 

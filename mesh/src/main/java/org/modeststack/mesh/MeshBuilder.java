@@ -16,6 +16,7 @@ import org.modeststack.mesh.work.Work;
  */
 public final class MeshBuilder {
     private static final CornerLayer WHITE = CornerLayer.colors(new float[0]);
+    private static final CornerLayer UNKNOWN = CornerLayer.normals(new float[0]);
 
     /** After so many vertices or faces, less one, it asks whether the work is still wanted. */
     private static final int OFTEN = (1 << 12) - 1;
@@ -184,7 +185,8 @@ public final class MeshBuilder {
     }
 
     /**
-     * Adds faces of a mesh and the vertices they use, with their materials and colours.
+     * Adds faces of a mesh and the vertices they use, with their materials and the values at their corners; directions only
+     * of those whose vertices are where they were.
      *
      * @param which the faces to add
      * @param key what becomes of the keys of vertices and faces
@@ -205,8 +207,20 @@ public final class MeshBuilder {
                 ring[i] = vertexMap[v];
             }
             faceMap[f] = face(key.applyAsLong(mesh.faceKeys()[f]), materialMap[mesh.faceMaterials()[f]], ring, 0, n);
-            for (int i = 0; mesh.hasCornerValues() && i < n; i++)
-                cornerLike(firstCorner(faceMap[f]) + i, mesh, offsets[f] + i);
+            if (mesh.hasCornerLayers()) valuesOf(mesh, f, faceMap[f]);
+        }
+    }
+
+    private void valuesOf(Mesh mesh, int old, int made) {
+        int from = mesh.offsets()[old], n = mesh.sides(old), to = firstCorner(made);
+        boolean same = true;
+        for (int i = 0; i < n && same; i++) {
+            int v = mesh.corners()[from + i], w = corners[to + i];
+            same = mesh.x(v) == xyz[3 * w] && mesh.y(v) == xyz[3 * w + 1] && mesh.z(v) == xyz[3 * w + 2];
+        }
+        for (int i = 0; i < n; i++) {
+            if (same) cornerOnSurface(to + i, mesh, from + i, false);
+            else cornerLike(to + i, mesh, from + i);
         }
     }
 
@@ -220,13 +234,27 @@ public final class MeshBuilder {
         cornerValues.set(corner, CornerLayer.COLOR, WHITE, r, g, b, a);
     }
 
-    /** Gives a corner the values that one of a mesh has. */
+    /** Gives a corner a normal that is known better than from the faces: a unit vector. */
+    public void normal(int corner, double x, double y, double z) {
+        cornerValues.set(corner, CornerLayer.NORMAL, UNKNOWN, (float) x, (float) y, (float) z);
+    }
+
+    /**
+     * Gives a corner the values that one of a mesh has, its normal too: it is on the same surface.
+     *
+     * @param turned whether the surface has been turned over
+     */
+    public void cornerOnSurface(int corner, Mesh mesh, int source, boolean turned) {
+        cornerValues.onSurface(corner, mesh, source, turned);
+    }
+
+    /** Gives a corner the values that one of a mesh has, but for its normal. */
     public void cornerLike(int corner, Mesh mesh, int source) {
         cornerValues.like(corner, mesh, source);
     }
 
     /**
-     * Gives a corner values between those of corners of a mesh, by the rules of their layers.
+     * Gives a corner values between those of corners of a mesh, by the rules of their layers; no normal.
      *
      * @param shares of the sources; together 1
      */

@@ -8,25 +8,22 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
-import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.shade.CornerWeights;
+import org.modeststack.mesh.shade.SmoothEdges;
 
 /**
  * A mesh made ready for drawing: triangles with normals at their corners, and which of their sides are edges of the
- * mesh. Faces that meet at less than the smoothing angle share normals, each weighing as much as its area, so that large
- * flats stay flat beside narrow strips. Made in time linear in the mesh.
+ * mesh. Normals are those of {@link org.modeststack.mesh.shade.CornerNormals}, worked out for all corners at once. Made in time linear in the mesh.
  */
 public final class RenderMesh {
     static final int SOFT = 1;
     static final int SHARP = 2;
     /** The bits of {@link #sides} that say sharp. */
     static final int ANY_SHARP = SHARP | SHARP << 2 | SHARP << 4;
-
-    /** Above this angle an edge is drawn in full and breaks the shading, degrees. */
-    public static final double SMOOTHING_ANGLE = 30;
 
     /** A mesh that was drawn as often is likely to be drawn again, so that it is worth while to make more of it. */
     private static final int STEADY = 3;
@@ -221,32 +218,14 @@ public final class RenderMesh {
 
     private byte[] edgeKinds(Adjacency adj, float[] area) {
         byte[] kinds = new byte[adj.edgeCount()];
-        float limit = (float) Math.cos(Math.toRadians(SMOOTHING_ANGLE));
-        int[] faces = adj.cornerFace(), material = mesh.faceMaterials();
-        for (int e = 0; e < kinds.length; e++) {
-            kinds[e] = SHARP;
-            if (adj.edgeSides(e) != 2) continue;
-            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1), f = faces[c], g = faces[d];
-            if (mesh.corners()[c] == mesh.corners()[d] || material[f] != material[g]) continue;
-            float dot = 0, ff = 0, gg = 0;
-            for (int k = 0; k < 3; k++) {
-                float a = area[3 * f + k], b = area[3 * g + k];
-                dot += a * b;
-                ff += a * a;
-                gg += b * b;
-            }
-            if (dot > limit * Math.sqrt(ff) * Math.sqrt(gg)) kinds[e] = SOFT;
-        }
-        EdgeShading.edges(mesh, EdgeShading.HARD).stream().forEach(e -> kinds[e] = SHARP);
-        EdgeShading.edges(mesh, EdgeShading.SMOOTH).stream()
-                .filter(e -> adj.twin(adj.edgeCorner(e, 0)) >= 0)
-                .forEach(e -> kinds[e] = SOFT);
+        SmoothEdges smooth = new SmoothEdges(mesh, area);
+        for (int e = 0; e < kinds.length; e++) kinds[e] = (byte) (smooth.isSmooth(e) ? SOFT : SHARP);
         return kinds;
     }
 
     private int[] cornerNormals(Adjacency adj, float[] area, byte[] kinds) {
         int n = mesh.cornerCount();
-        int[] next = adj.cornerNext(), faces = adj.cornerFace(), vertex = mesh.corners();
+        int[] next = adj.cornerNext(), vertex = mesh.corners();
         // Where no edge at a vertex is sharp all its corners share one normal; only elsewhere must it be found out
         // which.
         boolean[] sharp = new boolean[mesh.vertexCount()];
@@ -265,15 +244,41 @@ public final class RenderMesh {
         int soft = mesh.vertexCount();
         float[] sum = new float[3 * (soft + n)];
         int[] shared = new int[n];
-        for (int c = 0; c < n; c++) {
-            shared[c] = sharp[vertex[c]] ? soft + group.find(c) : vertex[c];
-            int r = 3 * shared[c], f = 3 * faces[c];
-            sum[r] += area[f];
-            sum[r + 1] += area[f + 1];
-            sum[r + 2] += area[f + 2];
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            int from = mesh.offsets()[f], sides = mesh.sides(f);
+            float x = area[3 * f], y = area[3 * f + 1], z = area[3 * f + 2];
+            double size = Math.sqrt(x * x + y * y + z * z);
+            for (int c = from; c < from + sides; c++) {
+                shared[c] = sharp[vertex[c]] ? soft + group.find(c) : vertex[c];
+                float weight = (float) CornerWeights.of(mesh, from, sides, c, size);
+                int r = 3 * shared[c];
+                sum[r] += weight * x;
+                sum[r + 1] += weight * y;
+                sum[r + 2] += weight * z;
+            }
         }
+        useKnown(shared, sum);
         int[] out = new int[corners.length];
         for (int i = 0; i < out.length; i++) out[i] = packed(sum, shared[corners[i]]);
         return out;
+    }
+
+    /**
+     * Where the mesh carries normals, the mean of those takes the place of what the faces say.
+     *
+     * @param shared for each corner what it shares its normal in
+     * @param sum for each of these, three values
+     */
+    private void useKnown(int[] shared, float[] sum) {
+        float[] known = mesh.cornerNormals();
+        if (known == null) return;
+        boolean[] begun = new boolean[sum.length / 3];
+        for (int c = 0; c < shared.length; c++) {
+            if (known[3 * c] == 0 && known[3 * c + 1] == 0 && known[3 * c + 2] == 0) continue;
+            int r = 3 * shared[c];
+            if (!begun[shared[c]]) sum[r] = sum[r + 1] = sum[r + 2] = 0;
+            begun[shared[c]] = true;
+            for (int k = 0; k < 3; k++) sum[r + k] += known[3 * c + k];
+        }
     }
 }

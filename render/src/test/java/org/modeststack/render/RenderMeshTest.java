@@ -1,5 +1,6 @@
 package org.modeststack.render;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotSame;
@@ -7,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.BitSet;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -15,6 +17,7 @@ import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.shade.CornerNormals;
 
 class RenderMeshTest {
     private static int[] kinds(RenderMesh m) {
@@ -147,5 +150,32 @@ class RenderMeshTest {
         assertSame(made, RenderMesh.of(cube));
         assertNotSame(made, RenderMesh.of(other));
         assertSame(cube, made.mesh());
+    }
+
+    /** All corners at once or one by one: with edges said to be smooth or hard, and normals carried at some corners. */
+    @Test
+    void normalsAreThoseOfCornersOneByOne() {
+        Mesh sheet = MeshFixtures.sheet(6);
+        double[] xyz = sheet.xyz().clone();
+        Random random = new Random(4);
+        for (int i = 2; i < xyz.length; i += 3) xyz[i] = random.nextDouble();
+        Mesh rough = sheet.withPositions(xyz);
+        for (String tag : new String[] {EdgeShading.SMOOTH, EdgeShading.HARD}) {
+            BitSet some = new BitSet();
+            for (int e = 0; e < rough.edgeCount(); e++) if (random.nextInt(4) == 0) some.set(e);
+            rough = EdgeShading.shaded(rough, some, tag);
+        }
+        MeshBuilder b = new MeshBuilder(rough.vertexCount(), rough.faceCount());
+        b.append(rough, k -> k);
+        for (int c = 0; c < rough.cornerCount(); c += 5) b.normal(c, 0.6, 0, 0.8);
+        for (Mesh m : new Mesh[] {rough, b.build()}) {
+            RenderMesh drawn = new RenderMesh(m);
+            CornerNormals one = new CornerNormals(m);
+            double[] n = new double[3];
+            for (int i = 0; i < drawn.corners.length; i++) {
+                one.at(drawn.corners[i], n);
+                assertArrayEquals(n, normal(drawn, i), 2e-3);
+            }
+        }
     }
 }

@@ -22,6 +22,14 @@ public record Affine(Vec3 x, Vec3 y, Vec3 z, Vec3 shift) {
         return x.times(d.x()).plus(y.times(d.y())).plus(z.times(d.z()));
     }
 
+    /** What becomes of a direction square to a surface: square to its image, on the side that its corners run round. */
+    public Vec3 normal(Vec3 n) {
+        return y.cross(z)
+                .times(n.x())
+                .plus(z.cross(x).times(n.y()))
+                .plus(x.cross(y).times(n.z()));
+    }
+
     public Vec3 point(Vec3 p) {
         return direction(p).plus(shift);
     }

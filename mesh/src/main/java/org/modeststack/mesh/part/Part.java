@@ -58,7 +58,7 @@ public final class Part {
         if (placements.isEmpty()) return mesh;
         double[] xyz = mesh.xyz().clone();
         place(xyz, 0, xyz.length);
-        Mesh m = mesh.withPositions(xyz);
+        Mesh m = mesh.placed(xyz, affine::normal);
         long[] vertexKeys = keys(mesh.vertexKeys()), faceKeys = keys(mesh.faceKeys());
         if (vertexKeys != mesh.vertexKeys() || faceKeys != mesh.faceKeys()) m = m.withKeys(vertexKeys, faceKeys);
         return mirrored ? m.flipped() : m;

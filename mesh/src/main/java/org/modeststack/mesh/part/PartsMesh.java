@@ -74,9 +74,11 @@ final class PartsMesh {
             materials[f + i] = names[m.faceMaterials()[i]];
             faceKeys[f + i] = p.key(m.faceKeys()[i]);
         }
-        Mesh turned = p.isMirrored() ? m.flipped() : m;
+        // Its directions are turned where it is, not where it is put.
+        Mesh placed = m.cornerNormals() == null ? m : m.placed(m.xyz(), p.affine()::normal);
+        Mesh turned = p.isMirrored() ? placed.flipped() : placed;
         for (int i = 0; i < nc; i++) corners[c + i] = v + turned.corners()[i];
-        for (int i = 0; m.hasCornerValues() && i < nc; i++) cornerValues.like(c + i, turned, i);
+        for (int i = 0; m.hasCornerLayers() && i < nc; i++) cornerValues.onSurface(c + i, turned, i, false);
     }
 
     private Map<String, Tag> tags() {

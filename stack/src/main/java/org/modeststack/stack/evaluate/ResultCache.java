@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Part;
@@ -17,7 +18,7 @@ import org.modeststack.mesh.part.Part;
  */
 final class ResultCache {
     /** What is worked out from a mesh on demand takes up to about this many times what its own arrays take. */
-    private static final int DEMAND = 6;
+    private static final int DEMAND = 7;
 
     private final long limit;
     private final Map<String, StepResult> results = new LinkedHashMap<>(64, 0.75f, true);
@@ -89,6 +90,8 @@ final class ResultCache {
     }
 
     private static long guess(Mesh m) {
-        return DEMAND * (24L * m.vertexCount() + 8L * m.cornerCount());
+        long layers = 0;
+        for (CornerLayer l : m.cornerLayers().values()) layers += 4L * l.values().length;
+        return DEMAND * (24L * m.vertexCount() + 8L * m.cornerCount()) + layers;
     }
 }

@@ -103,7 +103,11 @@ final class Collapse {
             furtherParts.add(f);
             furtherParts.add(g);
         }
-        for (int i = 0; in.hasCornerValues() && i < n; i++) out.cornerLike(out.firstCorner(g) + i, in, from[i]);
+        for (int i = 0; in.hasCornerLayers() && i < n; i++) {
+            boolean stays = in.corners()[from[i]] == ring[i];
+            if (stays) out.cornerOnSurface(out.firstCorner(g) + i, in, from[i], false);
+            else out.cornerLike(out.firstCorner(g) + i, in, from[i]);
+        }
     }
 
     private long leastSide(int[] face) {

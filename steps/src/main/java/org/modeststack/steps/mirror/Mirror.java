@@ -87,6 +87,7 @@ public record Mirror(
             p[a] = 2 * at - p[a];
             image[v] = b.vertex(p[0], p[1], p[2], Keys.of(in.vertexKeys()[v], context.seed()));
         }
+        Mesh mirrored = in.cornerNormals() == null ? in : in.placed(in.xyz(), this::reflected);
         int[] sameFace = new int[in.faceCount()], imageFace = new int[in.faceCount()];
         Arrays.fill(sameFace, -1);
         Arrays.fill(imageFace, -1);
@@ -101,12 +102,16 @@ public record Mirror(
         }
         for (int f = 0; f < in.faceCount(); f++) {
             if (sameFace[f] >= 0)
-                imageFace[f] = face(in, f, b, image, true, Keys.of(in.faceKeys()[f], context.seed()), materials);
+                imageFace[f] = face(mirrored, f, b, image, true, Keys.of(in.faceKeys()[f], context.seed()), materials);
         }
         b.carryTags(in, same, sameFace);
         b.carryTags(in, image, imageFace);
         Mesh out = b.build();
         return inner == 0 ? out : withoutLooseVertices(out);
+    }
+
+    private Vec3 reflected(Vec3 n) {
+        return n.minus(axis.direction().times(2 * n.dot(axis.direction())));
     }
 
     private static void put(Mesh in, int v, double[] p) {
@@ -127,7 +132,8 @@ public record Mirror(
             ring[i] = map[in.corners()[source[i]]];
         }
         int g = b.face(key, materials[in.faceMaterials()[f]], ring);
-        for (int i = 0; in.hasCornerValues() && i < sides; i++) b.cornerLike(b.firstCorner(g) + i, in, source[i]);
+        for (int i = 0; in.hasCornerLayers() && i < sides; i++)
+            b.cornerOnSurface(b.firstCorner(g) + i, in, source[i], false);
         return g;
     }
 

@@ -1,5 +1,6 @@
 package org.modeststack.steps.shading;
 
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -45,7 +46,21 @@ public record ShadeEdges(
             case HARD -> EdgeShading.HARD;
             case BY_ANGLE -> null;
         };
-        return EdgeShading.shaded(in, picked.elements(), tag);
+        return EdgeShading.shaded(as == As.HARD ? facetted(in, picked) : in, picked.elements(), tag);
+    }
+
+    /** Beside hard edges a face looks as it is, whatever surface it was once cut from. */
+    private static Mesh facetted(Mesh in, Selection edges) {
+        boolean[] at = new boolean[in.cornerCount()];
+        Adjacency adj = in.adjacency();
+        edges.elements().stream().forEach(e -> {
+            for (int i = 0; i < adj.edgeSides(e); i++) {
+                int c = adj.edgeCorner(e, i);
+                at[c] = true;
+                at[adj.cornerNext()[c]] = true;
+            }
+        });
+        return in.withoutDirections(at);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package org.modeststack.steps.surface;
 
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -20,6 +21,7 @@ public final class ImprintMesh {
     private final int[] vertices;
     private final int[] faces;
     private final int[] materials;
+    private final FaceNormals normals;
 
     public ImprintMesh(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut) {
         this.surface = surface;
@@ -31,6 +33,7 @@ public final class ImprintMesh {
         Arrays.fill(vertices, -1);
         Arrays.fill(faces, -1);
         materials = out.materialsOf(mesh);
+        normals = new FaceNormals(mesh);
         out.appendFaces(mesh, f -> !cut.changed().get(f), k -> k, vertices, faces);
         for (Imprint.Piece p : cut.pieces()) piece(p);
         out.carryTags(mesh, vertices, faces);
@@ -92,15 +95,17 @@ public final class ImprintMesh {
                 double weight = tag.weightOf(f);
                 if (weight > 0) out.tag(name, ElementKind.FACE, made, weight);
             });
-        if (mesh.hasCornerValues()) for (int i = 0; i < n; i++) values(out.firstCorner(made) + i, f, p.nodes()[i]);
+        if (mesh.hasCornerValues() || normals.isCurved(f))
+            for (int i = 0; i < n; i++) values(out.firstCorner(made) + i, f, p.nodes()[i]);
     }
 
+    /** On a curved surface its normal too. */
     private void values(int corner, int f, int node) {
         Adjacency adj = mesh.adjacency();
         if (nodes.isVertex(node)) {
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
                 if (mesh.corners()[c] == node) {
-                    out.cornerLike(corner, mesh, c);
+                    mix(corner, f, new int[] {c}, new double[] {1});
                     return;
                 }
         } else if (nodes.edge(node) >= 0) {
@@ -108,15 +113,24 @@ public final class ImprintMesh {
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 if (adj.cornerEdge()[c] != e) continue;
                 double share = mesh.corners()[c] == adj.edgeLow(e) ? nodes.share(node) : 1 - nodes.share(node);
-                out.cornerMix(corner, mesh, new int[] {c, adj.cornerNext()[c]}, new double[] {1 - share, share});
+                mix(corner, f, new int[] {c, adj.cornerNext()[c]}, new double[] {1 - share, share});
                 return;
             }
         } else {
             int t = 3 * nodes.triangle(node);
             double[] shares = surface.shares(nodes.triangle(node), nodes.at(node));
-            int[] corners = {surface.meshCorner(t), surface.meshCorner(t + 1), surface.meshCorner(t + 2)};
-            out.cornerMix(corner, mesh, corners, shares);
+            mix(
+                    corner,
+                    f,
+                    new int[] {surface.meshCorner(t), surface.meshCorner(t + 1), surface.meshCorner(t + 2)},
+                    shares);
         }
+    }
+
+    private void mix(int corner, int f, int[] sources, double[] shares) {
+        if (mesh.hasCornerValues()) out.cornerMix(corner, mesh, sources, shares);
+        double @Nullable [] n = normals.isCurved(f) ? normals.between(sources, shares) : null;
+        if (n != null) out.normal(corner, n[0], n[1], n[2]);
     }
 
     /** Parts of an edge stay in its tags. */

@@ -26,6 +26,7 @@ final class Assembly {
     private final @Nullable String madeTag;
     private final String[] parts;
     private final MeshBuilder builder;
+    private final RingValues ringValues;
     private final Written written;
     private int[] buffer = new int[64];
     /** For each vertex written the operand it was given with, or {@link Origins#MADE}. */
@@ -82,6 +83,7 @@ final class Assembly {
             faces += s.mesh.faceCount();
         }
         builder = new MeshBuilder(vertices, faces);
+        ringValues = new RingValues(fragments, builder);
     }
 
     Mesh build() {
@@ -130,7 +132,7 @@ final class Assembly {
         int[][] materials = new int[soup.solids.length][];
         for (int o = 0; o < soup.solids.length; o++) {
             materials[o] = builder.materialsOf(soup.solids[o].mesh);
-            values |= soup.solids[o].mesh.hasCornerValues();
+            values |= soup.solids[o].mesh.hasCornerLayers();
         }
         int at = 0;
         for (int o = 0; o < soup.solids.length; o++) {
@@ -146,7 +148,7 @@ final class Assembly {
                     int end = at;
                     while (end < rings.all.size() && isOf(rings.all.get(end), o, f)) end++;
                     boolean parts = end - at > 1;
-                    while (at < end) writeRing(rings.all.get(at++), material, parts, values);
+                    while (at < end) writeRing(rings.all.get(at++), material, parts);
                 } else {
                     byte fate = cut.fateOfFace(s, base, t, to);
                     if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, values);
@@ -167,7 +169,7 @@ final class Assembly {
         int g = builder.face(keys.ofOperand(o, m.faceKeys()[f]), material, buffer, 0, n);
         if (!values) return;
         for (int i = 0; i < n; i++) {
-            builder.cornerLike(builder.firstCorner(g) + i, m, first + (turned ? (n - i) % n : i));
+            builder.cornerOnSurface(builder.firstCorner(g) + i, m, first + (turned ? (n - i) % n : i), turned);
         }
     }
 
@@ -176,7 +178,7 @@ final class Assembly {
     }
 
     /** @param part whether it is one of several that are left of its face */
-    private void writeRing(Rings.Ring r, int material, boolean part, boolean values) {
+    private void writeRing(Rings.Ring r, int material, boolean part) {
         IntArrayList out = new IntArrayList(r.sides()), from = new IntArrayList(r.sides());
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
             if (corners.isLeftOut(c)) continue;
@@ -193,8 +195,10 @@ final class Assembly {
         long key = keys.faceKey(r);
         if (part) key = Keys.of(key, seed, leastSide(out));
         int g = builder.face(key, material, out.elements(), 0, out.size());
-        if (!values) return;
-        for (int i = 0; i < out.size(); i++) valuesAt(r, from.getInt(i), builder.firstCorner(g) + i);
+        for (int i = 0; i < out.size(); i++) {
+            int c = from.getInt(i);
+            ringValues.carry(r, rings.fragment(c), rings.point(c), builder.firstCorner(g) + i);
+        }
     }
 
     private long leastSide(IntArrayList ring) {
@@ -231,25 +235,5 @@ final class Assembly {
             written.plain()[o][v] = builder.vertex(m.x(v), m.y(v), m.z(v), keys.ofOperand(o, m.vertexKeys()[v]));
         }
         return written.plain()[o][v];
-    }
-
-    /** The values of a face at a corner: its own where it has a corner there, mixed in between. */
-    private void valuesAt(Rings.Ring r, int corner, int to) {
-        Mesh m = soup.solids[r.operand()].mesh;
-        if (!m.hasCornerValues()) return;
-        int t = fragments.triangleOf(rings.fragment(corner)), p = rings.point(corner);
-        int k = soup.axis(t), u = (k + 1) % 3, v = (k + 2) % 3;
-        int[] sources = new int[3];
-        double[] w = new double[3];
-        double pu = points.coordinate(p, u), pv = points.coordinate(p, v), sum = 0;
-        for (int i = 0; i < 3; i++) {
-            int x = 3 * soup.vertex(t, (i + 1) % 3), y = 3 * soup.vertex(t, (i + 2) % 3);
-            double[] c = soup.xyz;
-            sources[i] = soup.meshCorner(t, i);
-            w[i] = Math.abs((c[x + u] - pu) * (c[y + v] - pv) - (c[x + v] - pv) * (c[y + u] - pu));
-            sum += w[i];
-        }
-        for (int i = 0; i < 3; i++) w[i] /= sum;
-        builder.cornerMix(to, m, sources, w);
     }
 }

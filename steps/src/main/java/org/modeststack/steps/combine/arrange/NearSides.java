@@ -105,8 +105,12 @@ final class NearSides {
                 }
             }
             int g = out.face(mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]], ring.toIntArray());
-            for (int i = 0; mesh.hasCornerValues() && i < ring.size(); i++) {
-                out.cornerLike(out.firstCorner(g) + i, mesh, source.getInt(i));
+            for (int i = 0; mesh.hasCornerLayers() && i < ring.size(); i++) {
+                // What is led over is so near that the surface is the same, but between its corners its normal is
+                // another.
+                int c = source.getInt(i);
+                if (i > 0 && c == source.getInt(i - 1)) out.cornerLike(out.firstCorner(g) + i, mesh, c);
+                else out.cornerOnSurface(out.firstCorner(g) + i, mesh, c, false);
             }
         }
         carryTags(out);
