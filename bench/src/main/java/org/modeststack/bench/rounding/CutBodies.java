@@ -1,5 +1,6 @@
 package org.modeststack.bench.rounding;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import org.modeststack.bench.NamedSteps;
@@ -47,9 +48,12 @@ final class CutBodies {
      */
     record Case(int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
 
+    private static final String[] NAMES = {"cylinder", "ball", "box", "prism", "ring"};
+
     private CutBodies() {}
 
-    static Case of(int number) throws StepException {
+    /** @param cutters one, or two of which the second is near the first, so that their cuts mostly run into each other */
+    static Case of(int number, int cutters) throws StepException {
         Random r = new Random(0xC07 + 104_729L * number);
         Kind kind = Kind.values()[number % Kind.values().length];
         Mesh body = turned(body(kind, r), r, new Vec3(0, 0, 0));
@@ -57,23 +61,29 @@ final class CutBodies {
         int which = r.nextInt(5);
         Mesh cutter = cutter(which, size, r);
         int f = r.nextInt(body.faceCount());
-        Vec3 at = FaceFrames.of(body)
-                .middle(f)
-                .plus(new Vec3(r.nextDouble(), r.nextDouble(), r.nextDouble()).times(0.2 * size));
+        Vec3 at = FaceFrames.of(body).middle(f).plus(any(r).times(0.2 * size));
         cutter = turned(cutter, r, at);
         Operation operation = r.nextInt(3) == 0 ? Operation.UNION : Operation.DIFFERENCE;
+        List<Arrangement.Operand> operands = new ArrayList<>();
+        operands.add(new Arrangement.Operand(body, "", "Body"));
+        operands.add(new Arrangement.Operand(cutter, "t", "Tool"));
+        String name = NAMES[which];
+        double width = 0.05 * smallest(which, size);
+        if (cutters == 2) {
+            double other = size * (0.6 + 0.8 * r.nextDouble());
+            int second = r.nextInt(5);
+            Vec3 there = at.plus(any(r).minus(new Vec3(0.5, 0.5, 0.5)).times(2 * size));
+            operands.add(new Arrangement.Operand(turned(cutter(second, other, r), r, there), "u", "Second tool"));
+            name += " and " + NAMES[second];
+            width = Math.min(width, 0.05 * smallest(second, other));
+        }
         StepContext context = new QuietContext();
-        Mesh cut = new Arrangement(
-                        List.of(
-                                new Arrangement.Operand(body, "", "Body"),
-                                new Arrangement.Operand(cutter, "t", "Tool")),
-                        operation,
-                        false,
-                        true,
-                        context)
-                .result();
-        String[] names = {"cylinder", "ball", "box", "prism", "ring"};
-        return new Case(number, kind, names[which], operation, cut, 0.05 * smallest(which, size), context.madeTag());
+        Mesh cut = new Arrangement(operands, operation, false, true, context).result();
+        return new Case(number, kind, name, operation, cut, width, context.madeTag());
+    }
+
+    private static Vec3 any(Random r) {
+        return new Vec3(r.nextDouble(), r.nextDouble(), r.nextDouble());
     }
 
     /** Whether anything was cut. */

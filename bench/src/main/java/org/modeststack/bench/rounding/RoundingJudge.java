@@ -52,15 +52,21 @@ public final class RoundingJudge {
         List<String> words = new ArrayList<>(List.of(args));
         boolean each = words.remove("-v");
         boolean whole = words.remove("whole");
+        int cutters = words.remove("two") ? 2 : 1;
         Rails rails = words.remove("beside") ? Rails.BESIDE : Rails.OVER;
         int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
         int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
         List<Outcome> all = new ArrayList<>();
         for (int i = first; i < first + count; i++) {
-            Outcome o = judge(i, rails, whole);
+            Outcome o = judge(i, cutters, rails, whole);
             if (o == null) continue;
             all.add(o);
-            if (each && (o.room && o.least < 0.95 || o.open > 0 || !o.shape.isSound() || o.aspect > 20))
+            if (each
+                    && (o.room && o.least < 0.95
+                            || o.median < 0.5
+                            || o.open > 0
+                            || !o.shape.isSound()
+                            || o.aspect > 20))
                 System.out.printf(
                         Locale.ROOT,
                         "%d %s %s %s width %.3f room %b: least %.3f median %.3f, open %d %s aspect %.1f%n",
@@ -80,11 +86,12 @@ public final class RoundingJudge {
     }
 
     /**
+     * @param cutters how many bodies cut it, one or two
      * @param whole whether all edges are bevelled
      * @return null where nothing was cut
      */
-    static Outcome judge(int number, Rails rails, boolean whole) throws StepException {
-        CutBodies.Case c = CutBodies.of(number);
+    static Outcome judge(int number, int cutters, Rails rails, boolean whole) throws StepException {
+        CutBodies.Case c = CutBodies.of(number, cutters);
         if (!CutBodies.isCut(c)) return null;
         RimGeometry rim = whole ? RimGeometry.whole(c) : RimGeometry.of(c);
         if (rim.isEmpty()) return null;
@@ -171,9 +178,9 @@ public final class RoundingJudge {
                     .add(o);
         }
         System.out.println(
-                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | open | crossing"
+                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | crossing"
                         + " | overlapping | folded | own outline | flat faces | short edges | aspect > 20 | ms, median |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         by.forEach((name, list) -> {
             double[] least = list.stream()
                     .filter(Outcome::room)
@@ -184,7 +191,7 @@ public final class RoundingJudge {
             double[] ms = list.stream().mapToDouble(Outcome::ms).sorted().toArray();
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %d | %d | %d | %d | %.0f |%n",
+                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f |%n",
                     name,
                     list.size(),
                     least.length,
@@ -193,6 +200,7 @@ public final class RoundingJudge {
                     least.length == 0 ? 0 : least[least.length / 2],
                     least.length == 0 ? 0 : least[least.length / 10],
                     100 * list.stream().mapToDouble(Outcome::full).average().orElse(0),
+                    list.stream().filter(o -> o.median < 0.5).count(),
                     list.stream().mapToInt(Outcome::open).sum(),
                     with(list, Validity::crossing),
                     with(list, Validity::overlapping),

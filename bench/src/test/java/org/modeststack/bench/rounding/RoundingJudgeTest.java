@@ -13,14 +13,14 @@ class RoundingJudgeTest {
     void mostRimsGetTheWidthThatIsAskedAndNothingOpensOrCrosses() throws StepException {
         int room = 0, wide = 0, wideBeside = 0;
         for (int i = 0; i < 48; i++) {
-            RoundingJudge.Outcome o = RoundingJudge.judge(i, Rails.OVER, false);
+            RoundingJudge.Outcome o = RoundingJudge.judge(i, 1, Rails.OVER, false);
             if (o == null) continue;
             assertEquals(0, o.open(), "case " + i);
             assertTrue(o.shape().isSound(), "case " + i + ": " + o.shape());
             if (!o.room()) continue;
             room++;
             if (o.least() >= 0.95) wide++;
-            if (RoundingJudge.judge(i, Rails.BESIDE, false).least() >= 0.95) wideBeside++;
+            if (RoundingJudge.judge(i, 1, Rails.BESIDE, false).least() >= 0.95) wideBeside++;
         }
         assertTrue(room >= 20, room + " with room");
         assertTrue(wide >= 0.85 * room, wide + " of " + room);
@@ -32,13 +32,13 @@ class RoundingJudgeTest {
         double full = 0, fullBeside = 0;
         int count = 0;
         for (int i = 48; i < 64; i++) {
-            RoundingJudge.Outcome o = RoundingJudge.judge(i, Rails.OVER, true);
+            RoundingJudge.Outcome o = RoundingJudge.judge(i, 1, Rails.OVER, true);
             if (o == null) continue;
             assertEquals(0, o.open(), "case " + i);
             assertTrue(o.shape().isSound(), "case " + i + ": " + o.shape());
             count++;
             full += o.full();
-            fullBeside += RoundingJudge.judge(i, Rails.BESIDE, true).full();
+            fullBeside += RoundingJudge.judge(i, 1, Rails.BESIDE, true).full();
         }
         assertTrue(full > 0.8 * count, full + " of " + count);
         assertTrue(fullBeside < full, fullBeside + " beside");

@@ -7,6 +7,7 @@ import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.SharpEdges;
+import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
 
@@ -32,6 +33,12 @@ final class WalkSide {
 
     /** Rails that turn by less than this between two edges are one straight line; sine. */
     private static final double STRAIGHT = 0.02;
+
+    /** Where so much of the surface lies on this side of a vertex, rails beside it do not meet, radians. */
+    private static final double FOLDED = Math.toRadians(340);
+
+    /** No more lies behind the end of a strip, radians. */
+    private static final double BEHIND = 0.97 * Math.PI;
 
     /** A strip ends along a sharp edge that is this near to square, radians. */
     private static final double SQUARE = Math.toRadians(80);
@@ -179,6 +186,31 @@ final class WalkSide {
     Arm arm(int before, int at, int after, double in, double out, boolean isFree, SurfaceWalk walk) {
         Vec3 u = laid(at, before, -1).times(-1).unit(), v = laid(at, after, 1).unit();
         Vec3 left = normal(u), right = normal(v);
+        double a = wanted(at, u, v, in, out);
+        double edge = nearest(sharpAt(at), a);
+        a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
+                ? edge
+                : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
+        Vec3 goes = direction(a);
+        double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
+        double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
+        double width = Math.min(in, out), pointed = isFolded(at) ? width : Math.max(one, two);
+        Arm arm = arm(at, a, pointed, width, walk);
+        // Where there is no room for the point in which the rails would meet outside a corner, they go round it.
+        if (turn(at) > 0 || arm.path().end() == SurfacePath.End.FREE || pointed <= width) return arm;
+        Arm round = arm(at, a, width, width, walk);
+        return round.room() > arm.room() ? round : arm;
+    }
+
+    /** Whether the rails beside a vertex go apart, so that they never meet outside it. */
+    private boolean isFolded(int at) {
+        return angle[at] > FOLDED;
+    }
+
+    /** The angle at which the rails meet that run beside the edges before and after. */
+    private double wanted(int at, Vec3 u, Vec3 v, double in, double out) {
+        if (isFolded(at)) return angle[at] / 2;
+        Vec3 left = normal(u), right = normal(v);
         double turn = u.x() * v.y() - u.y() * v.x();
         // Where the walk goes back on itself the way goes straight on.
         Vec3 way = Math.abs(turn) > STRAIGHT
@@ -190,15 +222,7 @@ final class WalkSide {
         double a = Math.atan2(way.y(), way.x());
         if (a < 0) a += 2 * Math.PI;
         // Beyond the last edge it is nearer to the first one, from the other side.
-        if (a > angle[at] && a - angle[at] > 2 * Math.PI - a) a = LEAST;
-        double edge = nearest(sharpAt(at), a);
-        a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
-                ? edge
-                : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        Vec3 goes = direction(a);
-        double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
-        double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
-        return arm(at, a, Math.max(one, two), Math.min(in, out), walk);
+        return a > angle[at] && a - angle[at] > 2 * Math.PI - a ? LEAST : a;
     }
 
     /** Whether along a sharp edge the rail is reached much later than in the direction that is wanted. */
@@ -217,6 +241,8 @@ final class WalkSide {
      */
     ChainEnd end(int at, double width, SurfaceWalk walk) {
         double whole = angle[at], square = Math.min(Math.PI / 2, 0.49 * whole);
+        // Where more than half of a turn lies behind, the straight way would go through the edge itself.
+        square = Math.max(square, (whole - BEHIND) / 2);
         DoubleArrayList edges = sharpAt(at);
         double out = nearest(edges, square), in = nearest(edges, whole - square);
         boolean fits =
