@@ -41,6 +41,7 @@ final class BandNet {
 
     private final TriangleSurface surface;
     private final Mesh mesh;
+    private final IntToDoubleFunction share;
     private final SurfaceWalk way;
     private final Walks walks;
     private final List<Band> bands = new ArrayList<>();
@@ -59,6 +60,7 @@ final class BandNet {
 
     /**
      * @param width of each edge, mm along the surface
+     * @param share of the width that there is at each vertex
      * @param radius of a ball that touches both sides of each edge, mm, which the width follows; null for the width itself
      * @param edges all that are rounded, also those that do not belong to this
      * @throws IllegalArgumentException where there is no surface to both sides of all edges
@@ -69,7 +71,9 @@ final class BandNet {
             BitSet edges,
             List<EdgeChain> chains,
             IntToDoubleFunction width,
+            IntToDoubleFunction share,
             @Nullable IntToDoubleFunction radius) {
+        this.share = share;
         this.surface = surface;
         mesh = surface.mesh;
         IntArrayList vertices = new IntArrayList();
@@ -82,7 +86,7 @@ final class BandNet {
                 widest = Math.max(widest, w);
             }
         way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
-        walks = new Walks(surface, sharp, edges, chains, width, way);
+        walks = new Walks(surface, sharp, edges, chains, width, share, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
         for (EdgeChain c : chains)
             bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width, radius));
@@ -124,13 +128,16 @@ final class BandNet {
         return rank;
     }
 
-    /** The mean of the edges before and after each vertex of a chain; at an end of an open one there is one edge. */
+    /**
+     * The mean of the edges before and after each vertex of a chain, and the share of it that there is; at an end of an open
+     * one there is one edge.
+     */
     private double[] atVertices(EdgeChain chain, IntToDoubleFunction ofEdge) {
         double[] out = new double[chain.size()];
         for (int i = 0; i < out.length; i++) {
             double before = ofEdge.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i == 0 ? 0 : i - 1));
             double after = ofEdge.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i > 0 ? i - 1 : i));
-            out[i] = (before + after) / 2;
+            out[i] = share.applyAsDouble(chain.vertex(i)) * (before + after) / 2;
         }
         return out;
     }
@@ -155,9 +162,7 @@ final class BandNet {
                 left[k] = ball.left();
                 right[k] = ball.right();
             }
-            Station s = isEnd
-                    ? nodes.computeIfAbsent(v, _ -> new Station(v, mesh.point(v)))
-                    : new Station(v, mesh.point(v));
+            Station s = isEnd ? nodes.computeIfAbsent(v, this::station) : station(v);
             s.add(left[k]);
             s.add(right[k]);
             stations.add(s);
@@ -170,6 +175,10 @@ final class BandNet {
             stop(sides.rightAt(i), s, right[k], isEnd ? end : Keys.of(key, INNER, faceKey(sides.rightAt(i))));
         }
         return new Band(chain, sides, stations, at, left, right, new BitSet());
+    }
+
+    private Station station(int vertex) {
+        return new Station(vertex, mesh.point(vertex), share.applyAsDouble(vertex));
     }
 
     /** The key of the face on the left of where a walk goes on. */
@@ -276,6 +285,10 @@ final class BandNet {
     boolean hasAny(Set<Station> of) {
         for (Band b : bands) for (Station s : b.stations()) if (of.contains(s)) return true;
         return false;
+    }
+
+    boolean has(Station station) {
+        return hasAny(Set.of(station));
     }
 
     /** Whether most of it is wide enough, and nothing as good as closed. */

@@ -83,7 +83,7 @@ public final class EdgeRounding {
 
     /** @param width for each edge, mm along the surface; stations are chosen by it */
     public static Widest widest(Mesh in, BitSet edges, IntToDoubleFunction width) {
-        List<BandNet> nets = nets(TriangleSurface.of(in), edges, width, null);
+        List<BandNet> nets = nets(TriangleSurface.of(in), edges, width, _ -> 1, null);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -102,20 +102,35 @@ public final class EdgeRounding {
      *     follow that; the width is then what it is between planes. Null for strips of the width itself
      */
     public Rounded round(IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
-        List<BandNet> nets = nets(surface, edges, width, radius);
-        // What goes square into its faces does not fit round a corner.
-        if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
-        Mesh out = null;
-        for (int round = 0; out == null && !nets.isEmpty() && round < ROUNDS; round++) {
+        double widest = edges.stream().mapToDouble(width).max().orElse(0);
+        NarrowPlaces narrow = new NarrowPlaces(in);
+        while (true) {
+            List<BandNet> nets = nets(surface, edges, width, narrow.shares(widest), radius);
+            // What goes square into its faces does not fit round a corner.
+            if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
+            List<Vec3> lost = new ArrayList<>();
+            Mesh out = tried(nets, lost);
+            // What is left to others is better than a body that is not closed.
+            if (out != null && borders(out) != borders(in)) return new Rounded(in, edges, 0, 1, null);
+            if (lost.isEmpty() || !narrow.add(lost))
+                return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
+        }
+    }
+
+    /**
+     * Holds stations back until all comes out that does.
+     *
+     * @param nets of which those are taken out that do not
+     * @param lost receives where these were in trouble last
+     * @return null where nothing comes out
+     */
+    private @Nullable Mesh tried(List<BandNet> nets, List<Vec3> lost) {
+        for (int round = 0; !nets.isEmpty() && round < ROUNDS; round++) {
             Work.checkpoint();
             Set<Station> troubled = new LinkedHashSet<>();
             again = false;
-            Mesh tried = attempt(nets, troubled);
-            if (tried != null && troubled.isEmpty() && !again) {
-                // What is left to others is better than a body that is not closed.
-                if (borders(tried) != borders(in)) return new Rounded(in, edges, 0, 1, null);
-                out = tried;
-            }
+            Mesh out = attempt(nets, troubled);
+            if (out != null && troubled.isEmpty() && !again) return out;
             boolean isEased = false;
             for (BandNet net : nets) isEased |= net.leaveOut(troubled);
             if (isEased) continue;
@@ -123,17 +138,25 @@ public final class EdgeRounding {
             nets.forEach(BandNet::smooth);
             // What does not come out for long must not keep the rest from it.
             boolean isLate = round >= ROUNDS / 2;
-            nets.removeIf(net -> !net.isWorthwhile() || isLate && net.hasAny(troubled));
+            nets.removeIf(net -> {
+                if (net.isWorthwhile() && !(isLate && net.hasAny(troubled))) return false;
+                troubled.stream().filter(net::has).map(Station::place).forEach(lost::add);
+                return true;
+            });
         }
-        return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
+        return null;
     }
 
     private static List<BandNet> nets(
-            TriangleSurface surface, BitSet edges, IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
+            TriangleSurface surface,
+            BitSet edges,
+            IntToDoubleFunction width,
+            IntToDoubleFunction share,
+            @Nullable IntToDoubleFunction radius) {
         List<BandNet> nets = new ArrayList<>();
         SharpEdges sharp = new SharpEdges(surface.mesh);
         for (List<EdgeChain> chains : together(surface.mesh, EdgeChain.of(surface.mesh, edges))) {
-            BandNet net = net(surface, sharp, edges, chains, width, radius);
+            BandNet net = net(surface, sharp, edges, chains, width, share, radius);
             if (net != null) nets.add(net);
         }
         return nets;
@@ -146,9 +169,10 @@ public final class EdgeRounding {
             BitSet edges,
             List<EdgeChain> chains,
             IntToDoubleFunction width,
+            IntToDoubleFunction share,
             @Nullable IntToDoubleFunction radius) {
         try {
-            return new BandNet(surface, sharp, edges, chains, width, radius);
+            return new BandNet(surface, sharp, edges, chains, width, share, radius);
         } catch (IllegalArgumentException e) {
             return null;
         }
@@ -175,9 +199,9 @@ public final class EdgeRounding {
                 for (int i = 0; i < c.edges(); i++) left.clear(c.edge(in, i));
                 double worst = 1;
                 for (Station s : band.stations()) {
-                    worst = Math.min(worst, s.share());
-                    if (s.share() >= least - 1e-9) continue;
-                    least = s.share();
+                    worst = Math.min(worst, s.reached());
+                    if (s.reached() >= least - 1e-9) continue;
+                    least = s.reached();
                     place = s.place();
                 }
                 if (worst < 1 - 1e-6) held += c.edges();

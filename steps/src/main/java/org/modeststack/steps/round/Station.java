@@ -14,13 +14,18 @@ final class Station {
 
     private final int vertex;
     private final Vec3 place;
+    /** What share of the width it has from the outset. */
+    private final double begun;
+
     private final List<Arm> arms = new ArrayList<>();
     private double scale = 1;
     private double closer = CLOSER;
 
-    Station(int vertex, Vec3 place) {
+    /** @param begun what share of the width its arms have from the outset */
+    Station(int vertex, Vec3 place, double begun) {
         this.vertex = vertex;
         this.place = place;
+        this.begun = begun;
     }
 
     void add(Arm arm) {
@@ -45,6 +50,11 @@ final class Station {
         double least = scale;
         for (Arm a : arms) least = Math.min(least, a.room());
         return least;
+    }
+
+    /** What share there is of the width that is asked for. */
+    double reached() {
+        return begun * share();
     }
 
     /** How wide strips are here on the narrowest side, mm. */

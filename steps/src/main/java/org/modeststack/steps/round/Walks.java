@@ -16,6 +16,7 @@ final class Walks {
     private final Mesh mesh;
     private final List<WalkSide> all;
     private final IntToDoubleFunction widthOfEdge;
+    private final IntToDoubleFunction shareAt;
     private final SurfaceWalk way;
     /** For each corner of a triangle that a walk leaves by, where that is. */
     private final Map<Integer, Place> places = new HashMap<>();
@@ -33,6 +34,7 @@ final class Walks {
 
     /**
      * @param width of each edge, mm
+     * @param share of it at each vertex
      * @throws IllegalArgumentException where a walk comes upon a border
      */
     Walks(
@@ -41,10 +43,12 @@ final class Walks {
             BitSet edges,
             List<EdgeChain> chains,
             IntToDoubleFunction width,
+            IntToDoubleFunction share,
             SurfaceWalk way) {
         this.surface = surface;
         mesh = surface.mesh;
         widthOfEdge = width;
+        shareAt = share;
         this.way = way;
         all = WalkSide.of(surface, sharp, edges, chains);
         for (WalkSide w : all) for (int i = 0; i < w.size(); i++) places.put(w.corner(i), new Place(w, i));
@@ -66,13 +70,15 @@ final class Walks {
         if (at.walk.turnsRound(at.index)) return comesIn ? end(at).in() : end(at).out();
         return arms.computeIfAbsent(at, p -> {
             WalkSide w = p.walk;
-            double in = width(p.moved(-1)), out = width(p), far = Math.max(in, out);
+            double share = shareAt.applyAsDouble(w.vertex(p.index));
+            double in = share * width(p.moved(-1)), out = share * width(p), far = Math.max(in, out);
             return w.arm(w.away(p.index, -1, far), p.index, w.away(p.index, 1, far), in, out, false, way);
         });
     }
 
     ChainEnd end(Place at) {
-        return ends.computeIfAbsent(at, p -> p.walk.end(p.index, width(p), way));
+        return ends.computeIfAbsent(
+                at, p -> p.walk.end(p.index, shareAt.applyAsDouble(p.walk.vertex(p.index)) * width(p), way));
     }
 
     /** Of the edge that is gone along next. */

@@ -1,0 +1,60 @@
+package org.modeststack.steps.round;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.function.IntToDoubleFunction;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * Places at which strips of the width that is asked for do not come out however they are held back: they are begun anew,
+ * narrower there from the outset, so that their stations are chosen for the width that they will have. Away from such a
+ * place the width grows again.
+ */
+final class NarrowPlaces {
+    /** What share of the width there is at a place that was found to be narrow once, twice and so on. */
+    private static final double[] SHARES = {0.4, 0.15, 0.05, 0.015};
+
+    /** By how much the width grows for each unit away from there. */
+    private static final double SLOPE = 0.5;
+
+    private final Mesh mesh;
+    private final List<Narrow> all = new ArrayList<>();
+
+    private record Narrow(Vec3 at, int times) {}
+
+    NarrowPlaces(Mesh mesh) {
+        this.mesh = mesh;
+    }
+
+    /** @return whether any of them can be made narrower still */
+    boolean add(Collection<Vec3> places) {
+        boolean any = false;
+        for (Vec3 p : places) {
+            int had = 0;
+            for (Narrow n : all) if (n.at.equals(p)) had = Math.max(had, n.times);
+            if (had == SHARES.length) continue;
+            all.removeIf(n -> n.at.equals(p));
+            all.add(new Narrow(p, had + 1));
+            any = true;
+        }
+        return any;
+    }
+
+    /**
+     * For each vertex the share of the width there.
+     *
+     * @param width that is asked for, mm
+     */
+    IntToDoubleFunction shares(double width) {
+        return v -> {
+            double least = 1;
+            for (Narrow n : all)
+                least = Math.min(
+                        least,
+                        SHARES[n.times - 1] + SLOPE * n.at.minus(mesh.point(v)).length() / width);
+            return least;
+        };
+    }
+}
