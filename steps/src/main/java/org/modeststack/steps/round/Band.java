@@ -2,6 +2,7 @@ package org.modeststack.steps.round;
 
 import java.util.BitSet;
 import java.util.List;
+import org.modeststack.mesh.Mesh;
 
 /**
  * A chain of edges with the stations of its strip.
@@ -29,6 +30,13 @@ record Band(
 
     Station station(int k) {
         return stations.get(k % size());
+    }
+
+    /** Adds the edges of a piece to a set. */
+    void edges(Mesh mesh, int piece, BitSet to) {
+        int from = at[piece], next = at[(piece + 1) % size()];
+        int n = chain.isClosed() ? Math.floorMod(next - from - 1, chain.size()) + 1 : next - from;
+        for (int i = 0; i < n; i++) to.set(chain.edge(mesh, from + i));
     }
 
     /** Narrows it beside what is held back as far as it would widen too fast. */

@@ -287,6 +287,24 @@ final class BandNet {
         return false;
     }
 
+    /** The edges between stations that are in trouble; on both sides of one whose neighbours are not. */
+    BitSet edgesBeside(Set<Station> troubled) {
+        BitSet out = new BitSet();
+        for (Band b : bands) {
+            int m = b.size();
+            for (int k = 0; k < m; k++) {
+                if (!troubled.contains(b.station(k))) continue;
+                boolean hasAfter = k < b.pieces(),
+                        hasBefore = k > 0 || b.chain().isClosed();
+                boolean after = hasAfter && troubled.contains(b.station(k + 1));
+                boolean before = hasBefore && troubled.contains(b.station(k + m - 1));
+                if (hasAfter && (after || !before)) b.edges(mesh, k, out);
+                if (hasBefore && (before || !after)) b.edges(mesh, (k + m - 1) % m, out);
+            }
+        }
+        return out;
+    }
+
     boolean has(Station station) {
         return hasAny(Set.of(station));
     }

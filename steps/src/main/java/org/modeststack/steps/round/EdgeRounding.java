@@ -104,32 +104,44 @@ public final class EdgeRounding {
     public Rounded round(IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
         double widest = edges.stream().mapToDouble(width).max().orElse(0);
         NarrowPlaces narrow = new NarrowPlaces(in);
+        BitSet rest = (BitSet) edges.clone();
         while (true) {
-            List<BandNet> nets = nets(surface, edges, width, narrow.shares(widest), radius);
+            List<BandNet> nets = nets(surface, rest, width, narrow.shares(widest), radius);
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
-            List<Vec3> lost = new ArrayList<>();
-            Mesh out = tried(nets, lost);
+            Lost lost = new Lost(new ArrayList<>(), new BitSet());
+            Mesh out = tried(rest, nets, lost);
             // What is left to others is better than a body that is not closed.
             if (out != null && borders(out) != borders(in)) return new Rounded(in, edges, 0, 1, null);
-            if (lost.isEmpty() || !narrow.add(lost))
-                return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
+            // Where not even the narrowest comes out the edges there are left out, so that the others do.
+            boolean isNarrower = narrow.add(lost.places), isFewer = !isNarrower && lost.edges.intersects(rest);
+            if (isFewer) rest.andNot(lost.edges);
+            if (!isNarrower && !isFewer) return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
         }
     }
 
     /**
+     * Where nets were in trouble that did not come out.
+     *
+     * @param places of their stations
+     * @param edges beside these
+     */
+    private record Lost(List<Vec3> places, BitSet edges) {}
+
+    /**
      * Holds stations back until all comes out that does.
      *
+     * @param rest the edges that the nets are of
      * @param nets of which those are taken out that do not
      * @param lost receives where these were in trouble last
      * @return null where nothing comes out
      */
-    private @Nullable Mesh tried(List<BandNet> nets, List<Vec3> lost) {
+    private @Nullable Mesh tried(BitSet rest, List<BandNet> nets, Lost lost) {
         for (int round = 0; !nets.isEmpty() && round < ROUNDS; round++) {
             Work.checkpoint();
             Set<Station> troubled = new LinkedHashSet<>();
             again = false;
-            Mesh out = attempt(nets, troubled);
+            Mesh out = attempt(rest, nets, troubled);
             if (out != null && troubled.isEmpty() && !again) return out;
             boolean isEased = false;
             for (BandNet net : nets) isEased |= net.leaveOut(troubled);
@@ -140,7 +152,8 @@ public final class EdgeRounding {
             boolean isLate = round >= ROUNDS / 2;
             nets.removeIf(net -> {
                 if (net.isWorthwhile() && !(isLate && net.hasAny(troubled))) return false;
-                troubled.stream().filter(net::has).map(Station::place).forEach(lost::add);
+                troubled.stream().filter(net::has).map(Station::place).forEach(lost.places::add);
+                lost.edges.or(net.edgesBeside(troubled));
                 return true;
             });
         }
@@ -210,11 +223,12 @@ public final class EdgeRounding {
     }
 
     /**
+     * @param rest the edges that the nets are of
      * @param troubled receives the stations at which something does not come out
      * @return null where the rails do not
      */
-    private @Nullable Mesh attempt(List<BandNet> nets, Set<Station> troubled) {
-        Imprint imprint = new Imprint(surface, edges);
+    private @Nullable Mesh attempt(BitSet rest, List<BandNet> nets, Set<Station> troubled) {
+        Imprint imprint = new Imprint(surface, rest);
         IntArrayList seeds = new IntArrayList();
         List<RailLines> rails = new ArrayList<>();
         for (BandNet net : nets) {
