@@ -223,6 +223,12 @@ public record Bevel(
         if (!goesOver()) return cutBeside(in, taken, all, context);
         EdgeRounding.Rounded over = EdgesOver.round(in, this, taken, context);
         if (over.held() > 0) remarkHeld(over.held(), all, over.least(), over.place(), context);
+        if (!over.without().isEmpty())
+            remarkLeft(
+                    over.without().cardinality(),
+                    all,
+                    edgeMiddle(in, over.without().nextSetBit(0)),
+                    context);
         Mesh out = blend && over.mesh() != in ? BlendedStrips.of(over.mesh(), context.madeTag()) : over.mesh();
         if (over.left().isEmpty()) return out;
         BevelledElements rest = taken.on(in, over.left(), out);
@@ -239,16 +245,22 @@ public record Bevel(
     private Mesh cutBeside(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
         Cutter cutter = new Cutter(in, this, taken.weights(), context.seed(), context.madeTag());
         Mesh out = cutter.cut(taken.elements(), context::progress);
-        String what = what(2);
         if (cutter.held() > 0) remarkHeld(cutter.held(), all, cutter.least(), cutter.place(), context);
-        if (cutter.left() > 0)
-            context.remark(new Remark(
-                    Remark.Level.REMARK,
-                    cutter.left() + " of " + all + " " + what
-                            + (cutter.left() == 1 ? " was" : " were")
-                            + " left alone: their strips would cross something however narrow they are.",
-                    cutter.place()));
+        if (cutter.left() > 0) remarkLeft(cutter.left(), all, cutter.place(), context);
         return out;
+    }
+
+    private void remarkLeft(int left, int all, @Nullable Vec3 place, StepContext context) {
+        context.remark(new Remark(
+                Remark.Level.REMARK,
+                left + " of " + all + " " + what(2) + (left == 1 ? " was" : " were")
+                        + " left alone: their strips would cross something however narrow they are.",
+                place));
+    }
+
+    private static Vec3 edgeMiddle(Mesh m, int edge) {
+        Adjacency adj = m.adjacency();
+        return m.point(adj.edgeLow(edge)).plus(m.point(adj.edgeHigh(edge))).times(0.5);
     }
 
     private void remarkHeld(int held, int all, double least, @Nullable Vec3 place, StepContext context) {

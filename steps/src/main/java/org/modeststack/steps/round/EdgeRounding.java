@@ -61,7 +61,8 @@ public final class EdgeRounding {
     /**
      * What has become of the edges.
      *
-     * @param left edges that were not rounded: beside a border, or without room
+     * @param left edges that were not rounded: beside a border, or without room; they are for others
+     * @param without edges without strips, since none comes out there however narrow it is, though all others do
      * @param held how many edges have a strip that is narrower than asked
      * @param least the least share of the width that was reached
      * @param place where that is; null where nothing was held back
@@ -69,9 +70,15 @@ public final class EdgeRounding {
     public record Rounded(
             Mesh mesh,
             BitSet left,
+            BitSet without,
             int held,
             double least,
-            @Nullable Vec3 place) {}
+            @Nullable Vec3 place) {
+        /** Nothing was rounded. */
+        static Rounded nothing(Mesh in, BitSet edges) {
+            return new Rounded(in, edges, new BitSet(), 0, 1, null);
+        }
+    }
 
     /**
      * How wide strips can be before something meets, by the ways from their stations.
@@ -112,11 +119,11 @@ public final class EdgeRounding {
             Lost lost = new Lost(new ArrayList<>(), new BitSet());
             Mesh out = tried(rest, nets, lost);
             // What is left to others is better than a body that is not closed.
-            if (out != null && borders(out) != borders(in)) return new Rounded(in, edges, 0, 1, null);
+            if (out != null && borders(out) != borders(in)) return Rounded.nothing(in, edges);
             // Where not even the narrowest comes out the edges there are left out, so that the others do.
             boolean isNarrower = narrow.add(lost.places), isFewer = !isNarrower && lost.edges.intersects(rest);
             if (isFewer) rest.andNot(lost.edges);
-            if (!isNarrower && !isFewer) return out == null ? new Rounded(in, edges, 0, 1, null) : report(out, nets);
+            if (!isNarrower && !isFewer) return out == null ? Rounded.nothing(in, edges) : report(out, nets, rest);
         }
     }
 
@@ -201,8 +208,9 @@ public final class EdgeRounding {
         return out.values();
     }
 
-    private Rounded report(Mesh out, List<BandNet> nets) {
-        BitSet left = (BitSet) edges.clone();
+    private Rounded report(Mesh out, List<BandNet> nets, BitSet rest) {
+        BitSet left = (BitSet) rest.clone(), without = (BitSet) edges.clone();
+        without.andNot(rest);
         int held = 0;
         double least = 1;
         Vec3 place = null;
@@ -219,7 +227,7 @@ public final class EdgeRounding {
                 }
                 if (worst < 1 - 1e-6) held += c.edges();
             }
-        return new Rounded(out, left, held, least, place);
+        return new Rounded(out, left, without, held, least, place);
     }
 
     /**
