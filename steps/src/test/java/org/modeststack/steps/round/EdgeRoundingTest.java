@@ -237,4 +237,32 @@ class EdgeRoundingTest {
         for (int v : rails(m)) if (Math.abs(m.z(v) - (15 - width)) < 1e-9) low++;
         assertEquals(sides, low, "vertices on the lower rail");
     }
+
+    /**
+     * A hole and a slot that run into each other in a ball. Where the slot's end wall cuts the hole along its length, three
+     * quarters of a turn and more lie beside the corner; the rim far from there must not be narrower for that.
+     */
+    @Test
+    void roundAFoldedCornerTheRestOfTheRimIsAsWideAsAsked() throws StepException {
+        double width = 3;
+        Mesh ball = make(new UvSphere(100, 48, 24, Seat.CENTERED));
+        Mesh hole = turned(make(new Cylinder(36, 200, 40, 1, 0, Seat.CENTERED)), Axis.X, 55);
+        Mesh slot = MeshFixtures.box(0, -50, 16, 60, -10, 34);
+        Mesh both = cut(cut(ball, hole, Operation.DIFFERENCE), slot, Operation.DIFFERENCE);
+        TestContext context = new TestContext(4);
+        StepDescriptor bevel = Steps.byType("bevel");
+        Step s = bevel.with(bevel.createDefault(), "where", PickText.parse("edges: sharper 40"));
+        Mesh m = bevel.with(bevel.with(s, "width", width), "segments", 6).apply(both, context);
+        assertSound(m);
+        Vec3 along = new Vec3(0, -Math.sin(Math.toRadians(55)), Math.cos(Math.toRadians(55)));
+        int far = 0;
+        for (int v : rails(m)) {
+            Vec3 p = m.point(v);
+            // The wall of the hole, away from the slot: the rail runs the width below the ball.
+            if (p.x() > -8 || Math.abs(p.cross(along).length() - 18) > 0.2 || p.dot(along) < 0) continue;
+            far++;
+            assertEquals(Math.sqrt(50 * 50 - 18 * 18) - width, p.dot(along), 0.3);
+        }
+        assertTrue(far >= 10, far + " vertices");
+    }
 }
