@@ -1,7 +1,9 @@
 package org.modeststack.mesh.validity;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.function.IntPredicate;
+import java.util.function.Supplier;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.search.Bvh;
@@ -71,9 +73,13 @@ public final class SelfIntersections {
     private void find(IntPredicate asked) {
         boolean[] flat = new boolean[face.length];
         for (int t = 0; t < flat.length; t++) flat[t] = isFlat(t);
-        TrianglePairs.near(mesh.xyz(), triangles, t -> asked.test(face[t]) && !flat[t], (s, t) -> {
-            if (!flat[s] && !flat[t]) judge(s, t);
-        });
+        Supplier<TrianglePairs.PairTest> test = () -> {
+            QuickParting quick = new QuickParting(mesh.xyz());
+            return (s, t) -> !flat[s] && !flat[t] && !quick.areApart(triangles, 3 * s, 3 * t);
+        };
+        for (LongArrayList piece :
+                TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]) && !flat[t], test))
+            for (long both : piece) judge((int) (both >>> 32), (int) both);
     }
 
     private void judge(int s, int t) {

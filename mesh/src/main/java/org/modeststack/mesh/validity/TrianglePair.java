@@ -141,6 +141,7 @@ final class TrianglePair {
 
     // ---- in one plane
 
+    /** An axis that a triangle has an area along, exactly: the one along which it seems largest, if that is true. */
     private int longestAxis(int[] t) {
         double[] n = new double[3];
         for (int k = 0; k < 3; k++) {
@@ -148,7 +149,10 @@ final class TrianglePair {
             n[k] = Math.abs((xyz[t[1] + u] - xyz[t[0] + u]) * (xyz[t[2] + v] - xyz[t[0] + v])
                     - (xyz[t[1] + v] - xyz[t[0] + v]) * (xyz[t[2] + u] - xyz[t[0] + u]));
         }
-        return n[0] >= n[1] && n[0] >= n[2] ? 0 : n[1] >= n[2] ? 1 : 2;
+        int longest = n[0] >= n[1] && n[0] >= n[2] ? 0 : n[1] >= n[2] ? 1 : 2;
+        // Of a sliver only rounding may have been seen.
+        for (int i = 0; i < 3; i++) if (turn(t[0], t[1], t[2], (longest + i) % 3) != 0) return (longest + i) % 3;
+        return longest;
     }
 
     /** Two triangles of one plane have no area in common exactly when a side of one has the other on its outer side. */
