@@ -91,6 +91,18 @@ public final class CornerCarrier {
         }
     }
 
+    /** So many corners one after another that are on the surface of as many old ones, at the same places. */
+    void onSurface(int corner, Mesh mesh, int source, int count) {
+        use(mesh);
+        for (int i = 0; i < layers.size(); i++) {
+            float[] from = lastValues[i];
+            if (from == null) continue;
+            Growing g = layers.get(i);
+            int w = g.like.width();
+            System.arraycopy(from, w * source, g.room(corner + count - 1), w * corner, w * count);
+        }
+    }
+
     /**
      * A corner between old ones of one mesh; directions are not carried.
      *

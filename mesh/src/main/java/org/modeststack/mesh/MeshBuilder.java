@@ -218,10 +218,8 @@ public final class MeshBuilder {
             int v = mesh.corners()[from + i], w = corners[to + i];
             same = mesh.x(v) == xyz[3 * w] && mesh.y(v) == xyz[3 * w + 1] && mesh.z(v) == xyz[3 * w + 2];
         }
-        for (int i = 0; i < n; i++) {
-            if (same) cornerOnSurface(to + i, mesh, from + i, false);
-            else cornerLike(to + i, mesh, from + i);
-        }
+        if (same) cornerValues.onSurface(to, mesh, from, n);
+        else for (int i = 0; i < n; i++) cornerLike(to + i, mesh, from + i);
     }
 
     /** Where the corners of a face begin, for {@link #color}. */

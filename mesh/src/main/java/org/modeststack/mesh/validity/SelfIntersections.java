@@ -71,14 +71,11 @@ public final class SelfIntersections {
     }
 
     private void find(IntPredicate asked) {
-        boolean[] flat = new boolean[face.length];
-        for (int t = 0; t < flat.length; t++) flat[t] = isFlat(t);
         Supplier<TrianglePairs.PairTest> test = () -> {
             QuickParting quick = new QuickParting(mesh.xyz());
-            return (s, t) -> !flat[s] && !flat[t] && !quick.areApart(triangles, 3 * s, 3 * t);
+            return (s, t) -> !quick.areApart(triangles, 3 * s, 3 * t) && !isFlat(s) && !isFlat(t);
         };
-        for (LongArrayList piece :
-                TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]) && !flat[t], test))
+        for (LongArrayList piece : TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]), test))
             for (long both : piece) judge((int) (both >>> 32), (int) both);
     }
 

@@ -1,10 +1,10 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -48,8 +48,10 @@ final class BandNet {
     /** Where chains end or meet, by their vertices. */
     private final Map<Integer, Station> nodes = new LinkedHashMap<>();
 
-    private final Map<Walks.Place, Stop> stops = new HashMap<>();
-    private final Map<Walks.Place, List<Vias.Via>> vias = new HashMap<>();
+    /** By the corners of places. */
+    private final Int2ObjectOpenHashMap<Stop> stops = new Int2ObjectOpenHashMap<>();
+
+    private final Int2ObjectOpenHashMap<List<Vias.Via>> vias = new Int2ObjectOpenHashMap<>();
 
     /**
      * A station as a walk comes by it.
@@ -97,7 +99,7 @@ final class BandNet {
     private void vias(WalkSide walk, Imprint trace) {
         int last = -1, first = -1;
         for (int i = 0; i < walk.size(); i++) {
-            if (!stops.containsKey(new Walks.Place(walk, i))) continue;
+            if (!hasStop(walk, i)) continue;
             if (first < 0) first = i;
             if (last >= 0) vias(walk, last, i, trace);
             last = i;
@@ -110,12 +112,13 @@ final class BandNet {
         Arm first =
                 walk.turnsRound(from) ? walks.end(a).out() : stop(walk, from).arm();
         Arm last = walk.turnsRound(to) ? walks.end(b).in() : stop(walk, to).arm();
-        vias.put(a, Vias.between(walk, from, first, to, last, way, trace));
+        List<Vias.Via> between = Vias.between(walk, from, first, to, last, way, trace);
+        if (!between.isEmpty()) vias.put(walk.corner(from), between);
     }
 
     /** Further places of the rail behind a stop. */
     List<Vias.Via> vias(WalkSide walk, int from) {
-        return vias.getOrDefault(new Walks.Place(walk, from), List.of());
+        return vias.getOrDefault(walk.corner(from), List.of());
     }
 
     /** The place of a chain among those between the same ends, by the keys of what they have beside their first end. */
@@ -187,7 +190,7 @@ final class BandNet {
     }
 
     private void stop(Walks.Place place, Station station, Arm arm, long key) {
-        stops.merge(place, new Stop(station, arm, key), (a, b) -> new Stop(a.station, a.arm, a.key + b.key));
+        stops.merge(place.corner(), new Stop(station, arm, key), (a, b) -> new Stop(a.station, a.arm, a.key + b.key));
     }
 
     Walks walks() {
@@ -211,20 +214,14 @@ final class BandNet {
     boolean leaveOut(Set<Station> troubled) {
         boolean any = false;
         for (WalkSide walk : walks.all()) {
-            Walks.Place last = null;
+            int last = -1;
             Station before = null;
             for (int i = 0; i < 2 * walk.size(); i++) {
-                Walks.Place at = new Walks.Place(walk, i % walk.size());
+                int at = walk.corner(i % walk.size());
                 Stop stop = stops.get(at);
                 if (stop == null) continue;
                 boolean isNear = troubled.contains(stop.station) || before != null && troubled.contains(before);
-                if (isNear
-                        && last != null
-                        && before != null
-                        && !vias.getOrDefault(last, List.of()).isEmpty()) {
-                    vias.remove(last);
-                    any = true;
-                }
+                any |= isNear && vias.remove(last) != null;
                 last = at;
                 before = stop.station;
             }
@@ -260,12 +257,12 @@ final class BandNet {
     }
 
     boolean hasStop(WalkSide walk, int index) {
-        return stops.containsKey(new Walks.Place(walk, index));
+        return stops.containsKey(walk.corner(index));
     }
 
     /** The stop at a place of a walk that has one. */
     Stop stop(WalkSide walk, int index) {
-        return Objects.requireNonNull(stops.get(new Walks.Place(walk, index)));
+        return Objects.requireNonNull(stops.get(walk.corner(index)));
     }
 
     /** Whether three chains or more meet somewhere. */

@@ -1,7 +1,9 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,9 +30,9 @@ final class RailLines {
     /** For each line its stations. */
     private final Map<CutLine, List<Station>> stations = new HashMap<>();
     /** And which of its places are none, but on the way. */
-    private final Map<CutLine, List<Boolean>> isVia = new HashMap<>();
-    /** For each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
-    private final Map<Walks.Place, Integer> numbers = new HashMap<>();
+    private final Map<CutLine, BitSet> isVia = new HashMap<>();
+    /** For the corner of each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
+    private final Int2IntOpenHashMap numbers = new Int2IntOpenHashMap();
 
     RailLines(BandNet net, Imprint imprint, ProfileCurve curve, long seed) {
         this.net = net;
@@ -58,7 +60,7 @@ final class RailLines {
             int i = at.getInt(k);
             BandNet.Stop stop = net.stop(walk, i), next = net.stop(walk, at.getInt((k + 1) % at.size()));
             Walks.Place place = new Walks.Place(walk, i);
-            numbers.put(place, marks.size());
+            numbers.put(walk.corner(i), marks.size());
             Station s = stop.station();
             if (walk.turnsRound(i)) end(s, net.walks().end(place), stop.key(), marks);
             else marks.add(new Mark(s, stop.arm().rail(s.scale()), Keys.of(seed, stop.key())));
@@ -73,7 +75,9 @@ final class RailLines {
         }
         CutLine line = imprint.line();
         stations.put(line, marks.stream().map(Mark::station).toList());
-        isVia.put(line, marks.stream().map(Mark::isVia).toList());
+        BitSet among = new BitSet();
+        for (int i = 0; i < marks.size(); i++) among.set(i, marks.get(i).isVia);
+        isVia.put(line, among);
         for (Mark m : marks) line.station(m.place, ONE_PLACE * m.width, m.key);
         for (int i = 0; i < marks.size(); i++) {
             Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());
@@ -120,7 +124,7 @@ final class RailLines {
     IntArrayList after(Walks.Place at) {
         int part = number(at) + (at.walk().turnsRound(at.index()) ? curve.segments() : 0);
         CutLine line = line(at);
-        List<Boolean> vias = Objects.requireNonNull(isVia.get(line));
+        BitSet vias = Objects.requireNonNull(isVia.get(line));
         IntArrayList out = new IntArrayList(line.between(part));
         for (int next = (part + 1) % line.parts(); vias.get(next); next = (next + 1) % line.parts()) {
             out.add(line.station(next));
@@ -134,7 +138,7 @@ final class RailLines {
     }
 
     private int number(Walks.Place at) {
-        return Objects.requireNonNull(numbers.get(at));
+        return numbers.get(at.corner());
     }
 
     /** The stations at which lines do not come out. */

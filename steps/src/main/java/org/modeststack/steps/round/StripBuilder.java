@@ -1,12 +1,11 @@
 package org.modeststack.steps.round;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.ints.Int2ObjectMap;
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -47,8 +46,8 @@ final class StripBuilder {
     /** What is at the end of a band where several meet: its vertices from rail to rail, and the profile they lie on. */
     private record End(Band band, boolean isFirst, int[] row, StripProfile profile) {}
 
-    /** For each vertex where bands meet what they end in, by the walk on the left of each as it leads away. */
-    private final Map<Integer, Map<Walks.Place, End>> ends = new HashMap<>();
+    /** For each vertex where bands meet what they end in, by the corner of the walk on the left of each as it leads away. */
+    private final Int2ObjectOpenHashMap<Int2ObjectOpenHashMap<End>> ends = new Int2ObjectOpenHashMap<>();
 
     /**
      * Where a face comes from.
@@ -184,8 +183,8 @@ final class StripBuilder {
             row[j] = out.vertex(p.x(), p.y(), p.z(), across(rest.key(l), rest.key(r), VERTEX, j, segments));
         }
         if (isEnd)
-            ends.computeIfAbsent(s.vertex(), _ -> new HashMap<>())
-                    .put(isFirst ? onLeft : onRight, new End(band, isFirst, row, profile));
+            ends.computeIfAbsent(s.vertex(), _ -> new Int2ObjectOpenHashMap<>())
+                    .put((isFirst ? onLeft : onRight).corner(), new End(band, isFirst, row, profile));
         return row;
     }
 
@@ -201,25 +200,24 @@ final class StripBuilder {
 
     /** Closes what is left open where several strips end. */
     private void corner(BandNet net, Station node) {
-        Map<Walks.Place, End> here = ends.getOrDefault(node.vertex(), Map.of());
-        if (here.size() < 3) return;
-        Walks.Place start = here.entrySet().stream()
-                .min(Comparator.comparingInt(e -> e.getValue().row[0] + e.getValue().row[curve.segments()]))
-                .orElseThrow()
-                .getKey();
+        Int2ObjectOpenHashMap<End> here = ends.get(node.vertex());
+        if (here == null || here.size() < 3) return;
+        int start = -1, least = Integer.MAX_VALUE;
+        for (Int2ObjectMap.Entry<End> e : here.int2ObjectEntrySet()) {
+            int rails = e.getValue().row[0] + e.getValue().row[curve.segments()];
+            if (rails > least || rails == least && e.getIntKey() > start) continue;
+            least = rails;
+            start = e.getIntKey();
+        }
         List<End> around = new ArrayList<>();
-        Walks.Place at = start;
+        int at = start;
         do {
             End end = here.get(at);
             if (end == null) throw new IllegalStateException("a corner that does not close");
             around.add(end);
             // On the left of a band lies the walk that has come in along the next one.
-            Walks.Place before = at.moved(-1);
-            at = net.walks()
-                    .place(
-                            before.walk().vertex(before.index() + 1),
-                            before.walk().vertex(before.index()));
-        } while (!at.equals(start));
+            at = net.walks().back(at).corner();
+        } while (at != start);
         close(around, node);
     }
 

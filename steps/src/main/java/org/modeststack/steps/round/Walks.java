@@ -1,9 +1,8 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.surface.SharpEdges;
@@ -19,16 +18,23 @@ final class Walks {
     private final IntToDoubleFunction shareAt;
     private final SurfaceWalk way;
     /** For each corner of a triangle that a walk leaves by, where that is. */
-    private final Map<Integer, Place> places = new HashMap<>();
+    private final Int2ObjectOpenHashMap<Place> places = new Int2ObjectOpenHashMap<>();
 
-    private final Map<Place, Arm> arms = new HashMap<>();
-    private final Map<Place, ChainEnd> ends = new HashMap<>();
+    /** By the corners of places. */
+    private final Int2ObjectOpenHashMap<Arm> arms = new Int2ObjectOpenHashMap<>();
+
+    private final Int2ObjectOpenHashMap<ChainEnd> ends = new Int2ObjectOpenHashMap<>();
 
     /** A place in a walk. */
     record Place(WalkSide walk, int index) {
         /** So many places on. */
         Place moved(int by) {
             return new Place(walk, Math.floorMod(index + by, walk.size()));
+        }
+
+        /** The corner of a triangle that the walk leaves by, which tells the place from all others. */
+        int corner() {
+            return walk.corner(index);
         }
     }
 
@@ -65,20 +71,27 @@ final class Walks {
         return p;
     }
 
+    /** At the place that is left by a corner: where the edge that the walk has come by is gone along the other way. */
+    Place back(int corner) {
+        Place before = places.get(corner).moved(-1);
+        return place(before.walk.vertex(before.index + 1), before.walk.vertex(before.index));
+    }
+
     /** @param comesIn at the end of a chain, whether it is the way on the side where the walk comes in */
     Arm arm(Place at, boolean comesIn) {
         if (at.walk.turnsRound(at.index)) return comesIn ? end(at).in() : end(at).out();
-        return arms.computeIfAbsent(at, p -> {
-            WalkSide w = p.walk;
-            double share = shareAt.applyAsDouble(w.vertex(p.index));
-            double in = share * width(p.moved(-1)), out = share * width(p), far = Math.max(in, out);
-            return w.arm(w.away(p.index, -1, far), p.index, w.away(p.index, 1, far), in, out, false, way);
+        return arms.computeIfAbsent(at.corner(), _ -> {
+            WalkSide w = at.walk;
+            double share = shareAt.applyAsDouble(w.vertex(at.index));
+            double in = share * width(at.moved(-1)), out = share * width(at), far = Math.max(in, out);
+            return w.arm(w.away(at.index, -1, far), at.index, w.away(at.index, 1, far), in, out, false, way);
         });
     }
 
     ChainEnd end(Place at) {
         return ends.computeIfAbsent(
-                at, p -> p.walk.end(p.index, shareAt.applyAsDouble(p.walk.vertex(p.index)) * width(p), way));
+                at.corner(),
+                _ -> at.walk.end(at.index, shareAt.applyAsDouble(at.walk.vertex(at.index)) * width(at), way));
     }
 
     /** Of the edge that is gone along next. */
