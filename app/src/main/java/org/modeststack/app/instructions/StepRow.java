@@ -134,7 +134,7 @@ public final class StepRow extends HBox {
         l.setWrapText(true);
         l.getStyleClass().addAll("remark", "remark-" + r.level().name().toLowerCase(Locale.ROOT));
         // What a step says of its pick is mended by picking anew.
-        if (r.level() == Remark.Level.REMARK && PickState.pickOf(entry.step()) != null) {
+        if (Pick.tellsOfPicked(r) && PickState.pickOf(entry.step()) != null) {
             l.getStyleClass().add("remark-pick");
             l.setText(l.getText() + " Pick anew…");
             Hint.on(l, "Click to pick in the view what this step works on");

@@ -3,6 +3,7 @@ package org.modeststack.steps.pick;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
@@ -257,6 +258,12 @@ public record Pick(ElementKind kind, List<Term> terms) {
                     p.ghosts().isEmpty() ? null : p.ghosts().getFirst().place()));
         }
         return p.selection();
+    }
+
+    /** Whether a remark is of what is picked, so that picking anew may mend it. */
+    public static boolean tellsOfPicked(Remark r) {
+        return r.level() == Remark.Level.REMARK
+                && (tellsOfLost(r) || r.text().toLowerCase(Locale.ROOT).contains("picked"));
     }
 
     /** Whether a remark says that something picked by hand is lost. */

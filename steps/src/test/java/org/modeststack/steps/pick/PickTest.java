@@ -19,6 +19,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.catalog.Steps;
@@ -274,5 +275,17 @@ class PickTest {
         assertTrue(Pick.all(ElementKind.EDGE).isAll());
         assertEquals(List.of(), p.without(0).without(0).terms());
         assertEquals(new Vec3(1, 2, 3), new Anchor(1, new Vec3(1, 2, 3), Vec3.ZERO, 1, LongList.of()).place());
+    }
+
+    /** Picking anew is offered where it may mend something, and not where a width has no room. */
+    @ParameterizedTest
+    @CsvSource({
+        "REMARK, 'No edges are picked, so nothing changes.', true",
+        "REMARK, 'Picked edges that branch have no order and were left as they are.', true",
+        "REMARK, 'The width was held back at 21 of 150 edges, at the least to 0.483 mm, so that strips do not cross.', false",
+        "NOTE, '3 faces are picked.', false"
+    })
+    void remarksOfWhatIsPickedAreToldFromOthers(Remark.Level level, String text, boolean ofPicked) {
+        assertEquals(ofPicked, Pick.tellsOfPicked(new Remark(level, text, null)));
     }
 }
