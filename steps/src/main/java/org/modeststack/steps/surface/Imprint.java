@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -283,13 +284,19 @@ public final class Imprint {
         return out;
     }
 
-    /** To the left of each line there must be what stays, to the right what does not. */
+    /**
+     * To the left of each line there must be what stays, to the right what does not. Where a line goes the wrong way round,
+     * all else may be taken out through it: then only that line is to blame.
+     */
     private void checkSides(BitSet out) {
+        LongArrayList wrong = new LongArrayList(), takenOut = new LongArrayList();
         sides.long2LongEntrySet().forEach(e -> {
             int a = (int) (e.getLongKey() >>> 32), b = (int) e.getLongKey();
             int left = owner(a, b), right = owner(b, a);
-            if (left < 0 || right < 0 || out.get(left) || !out.get(right)) trouble(e.getLongValue());
+            if (left < 0 || right < 0 || !out.get(right)) wrong.add(e.getLongValue());
+            else if (out.get(left)) takenOut.add(e.getLongValue());
         });
+        for (long part : wrong.isEmpty() ? takenOut : wrong) trouble(part);
     }
 
     private void checkOutline(Piece piece) {
