@@ -37,6 +37,14 @@ public interface Step {
     }
 
     /**
+     * Whether one of its parameters means anything with its present choices, where more than one of them decides; what one
+     * alone decides is said by {@link Param#only}.
+     */
+    default boolean uses(String param) {
+        return true;
+    }
+
+    /**
      * What can be said before it is done: what it takes, how far its numbers can go; "" where there is nothing to say.
      *
      * @param in the mesh it would be given

@@ -84,6 +84,7 @@ public final class StepDescriptor {
 
     /** Whether a parameter means anything with the step's present choices. */
     public boolean isRelevant(Step step, ParamDescriptor p) {
+        if (!step.uses(p.name())) return false;
         if (p.only().isEmpty()) return true;
         String[] rule = p.only().split("=");
         ParamDescriptor on = Objects.requireNonNull(param(rule[0]), rule[0]);

@@ -132,7 +132,9 @@ class AllStepsTest {
             assertTrue(there.containsAll(List.of(rule[1].split(","))), p.only());
             Step s = d.createDefault();
             assertEquals(
-                    List.of(rule[1].split(",")).contains(d.param(rule[0]).show(d.value(s, d.param(rule[0])))),
+                    s.uses(p.name())
+                            && List.of(rule[1].split(","))
+                                    .contains(d.param(rule[0]).show(d.value(s, d.param(rule[0])))),
                     d.isRelevant(s, p));
         }
     }

@@ -242,6 +242,12 @@ public record Bevel(
         return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed && taper == 1 && guard;
     }
 
+    /** Strips that run over the faces are narrower only where there is no room, always. */
+    @Override
+    public boolean uses(String param) {
+        return !param.equals("holding") || !goesOver();
+    }
+
     private Mesh cutBeside(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
         Cutter cutter = new Cutter(in, this, taken.weights(), context.seed(), context.madeTag());
         Mesh out = cutter.cut(taken.elements(), context::progress);

@@ -36,6 +36,8 @@ import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Guide;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.catalog.Steps;
@@ -591,5 +593,21 @@ class BevelTest {
 
     private static boolean inCorner(Vec3 p) {
         return Math.min(Math.abs(p.x()), Math.min(Math.abs(p.y()), Math.abs(p.z()))) > 3 - 1e-9;
+    }
+
+    /** How the width is held back is asked only where it is a choice: not for rails that run over the faces. */
+    @ParameterizedTest
+    @CsvSource({
+        "rails, over, false",
+        "rails, beside, true",
+        "measure, share, true",
+        "taper, 0.5, true",
+        "cornerOuter, fanned, true",
+        "guard, off, false"
+    })
+    void holdingBackIsAskedWhereItIsAChoice(String param, String value, boolean asked) throws StepException {
+        StepDescriptor d = Steps.byType("bevel");
+        Step s = d.with(d.createDefault(), param, d.param(param).parse(value));
+        assertEquals(asked, d.isRelevant(s, d.param("holding")));
     }
 }
