@@ -80,20 +80,16 @@ final class QuickParting {
     /** With one vertex in common, by a plane through it. */
     private boolean partsBeside(int v, int a, int b, int c, int d) {
         double la = 1 / far(v, a), lb = 1 / far(v, b), lc = 1 / far(v, c), ld = 1 / far(v, d);
-        // Square to the way from the one to the other, or along a side of the one.
+        // Square to the way from the one to the other, or along a side of one of them.
         for (int k = 0; k < 3; k++) {
             double p = xyz[v + k];
             way[k] = (xyz[a + k] - p) * la + (xyz[b + k] - p) * lb - (xyz[c + k] - p) * lc - (xyz[d + k] - p) * ld;
         }
-        if (areBeside(v, a, b, la, lb, c, d, lc, ld)) return true;
-        across(v, a, b, v, a);
-        if (areBeyond(v, b, lb, c, d, lc, ld)) return true;
-        across(v, a, b, v, b);
-        if (areBeyond(v, a, la, c, d, lc, ld)) return true;
-        across(v, c, d, v, c);
-        if (areBeyond(v, d, ld, a, b, la, lb)) return true;
-        across(v, c, d, v, d);
-        return areBeyond(v, c, lc, a, b, la, lb);
+        return areBeside(v, a, b, la, lb, c, d, lc, ld)
+                || areBeyond(v, a, b, lb, c, d, lc, ld)
+                || areBeyond(v, b, a, la, c, d, lc, ld)
+                || areBeyond(v, c, d, ld, a, b, la, lb)
+                || areBeyond(v, d, c, lc, a, b, la, lb);
     }
 
     private boolean areBeside(int v, int a, int b, double la, double lb, int c, int d, double lc, double ld) {
@@ -106,10 +102,11 @@ final class QuickParting {
 
     /**
      * Whether two vertices lie on the other side of a plane than a third. The plane runs through the shared vertex and, but for
-     * rounding, along a side of the third's triangle. Directions of the triangle are on the wrong side by less than
+     * rounding, along the side of the third's triangle from there to its end. Directions of the triangle are on the wrong side by less than
      * rounding over its angle at the vertex, those of the other on their own by more than that.
      */
-    private boolean areBeyond(int v, int third, double lt, int c, int d, double lc, double ld) {
+    private boolean areBeyond(int v, int end, int third, double lt, int c, int d, double lc, double ld) {
+        across(v, end, third, v, end);
         double length = length(), side = along(v, third) * lt, margin = BEYOND * length;
         if (side > THICK * length) return along(v, c) * lc < -margin && along(v, d) * ld < -margin;
         return side < -THICK * length && along(v, c) * lc > margin && along(v, d) * ld > margin;
@@ -132,33 +129,40 @@ final class QuickParting {
 
     /** With nothing in common, by a plane square to the way from the middle of the one to that of the other, or along a side. */
     private boolean partsAll(int[] triangles, int s, int t) {
-        int a = 3 * triangles[s], b = 3 * triangles[s + 1], c = 3 * triangles[s + 2];
-        int d = 3 * triangles[t], e = 3 * triangles[t + 1], f = 3 * triangles[t + 2];
+        int o = 3 * triangles[s];
         double size = 0;
-        for (int i = 1; i < 3; i++) size = Math.max(size, far(a, 3 * triangles[s + i]));
-        for (int i = 0; i < 3; i++) size = Math.max(size, far(a, 3 * triangles[t + i]));
-        for (int k = 0; k < 3; k++)
-            way[k] = xyz[d + k] + xyz[e + k] + xyz[f + k] - xyz[a + k] - xyz[b + k] - xyz[c + k];
-        if (areParted(a, b, c, d, e, f, size)) return true;
-        across(a, b, c, a, b);
-        if (areParted(a, b, c, d, e, f, size)) return true;
-        across(a, b, c, b, c);
-        if (areParted(a, b, c, d, e, f, size)) return true;
-        across(a, b, c, c, a);
-        if (areParted(a, b, c, d, e, f, size)) return true;
-        across(d, e, f, d, e);
-        if (areParted(a, b, c, d, e, f, size)) return true;
-        across(d, e, f, e, f);
-        if (areParted(a, b, c, d, e, f, size)) return true;
-        across(d, e, f, f, d);
-        return areParted(a, b, c, d, e, f, size);
+        for (int i = 0; i < 3; i++)
+            size = Math.max(size, Math.max(far(o, 3 * triangles[s + i]), far(o, 3 * triangles[t + i])));
+        for (int k = 0; k < 3; k++) {
+            way[k] = 0;
+            for (int i = 0; i < 3; i++) way[k] += xyz[3 * triangles[t + i] + k] - xyz[3 * triangles[s + i] + k];
+        }
+        return areParted(triangles, s, t, size)
+                || partsAlongSides(triangles, s, s, t, size)
+                || partsAlongSides(triangles, t, s, t, size);
     }
 
-    private boolean areParted(int a, int b, int c, int d, int e, int f, double size) {
-        double q = along(a, b), r = along(a, c), x = along(a, d), y = along(a, e), z = along(a, f);
+    private boolean partsAlongSides(int[] triangles, int of, int s, int t, double size) {
+        int a = 3 * triangles[of], b = 3 * triangles[of + 1], c = 3 * triangles[of + 2];
+        for (int i = 0; i < 3; i++) {
+            across(a, b, c, 3 * triangles[of + i], 3 * triangles[of + (i + 1) % 3]);
+            if (areParted(triangles, s, t, size)) return true;
+        }
+        return false;
+    }
+
+    private boolean areParted(int[] triangles, int s, int t, double size) {
+        int o = 3 * triangles[s];
+        double least = 0, most = 0, otherLeast = Double.POSITIVE_INFINITY, otherMost = Double.NEGATIVE_INFINITY;
+        for (int i = 0; i < 3; i++) {
+            double p = along(o, 3 * triangles[s + i]), q = along(o, 3 * triangles[t + i]);
+            least = Math.min(least, p);
+            most = Math.max(most, p);
+            otherLeast = Math.min(otherLeast, q);
+            otherMost = Math.max(otherMost, q);
+        }
         double margin = ROUNDING * size * length();
-        return Math.min(x, Math.min(y, z)) - Math.max(0, Math.max(q, r)) > margin
-                || Math.min(0, Math.min(q, r)) - Math.max(x, Math.max(y, z)) > margin;
+        return otherLeast - most > margin || least - otherMost > margin;
     }
 
     private double far(int v, int p) {
