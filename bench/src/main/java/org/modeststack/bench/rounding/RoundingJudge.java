@@ -179,7 +179,7 @@ public final class RoundingJudge {
         }
         System.out.println(
                 "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | crossing"
-                        + " | overlapping | folded | own outline | flat faces | short edges | aspect > 20 | ms, median |");
+                        + " | overlapping | folded | own outline | flat faces | short edges | aspect > 20 | ms, median, most |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         by.forEach((name, list) -> {
             double[] least = list.stream()
@@ -191,7 +191,7 @@ public final class RoundingJudge {
             double[] ms = list.stream().mapToDouble(Outcome::ms).sorted().toArray();
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f |%n",
+                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f |%n",
                     name,
                     list.size(),
                     least.length,
@@ -209,7 +209,8 @@ public final class RoundingJudge {
                     with(list, Validity::flat),
                     with(list, Validity::shortEdges),
                     list.stream().filter(o -> o.aspect > 20).count(),
-                    ms[ms.length / 2]);
+                    ms[ms.length / 2],
+                    ms[ms.length - 1]);
         });
     }
 
