@@ -245,6 +245,8 @@ final class MeshCodec {
             float otherwise = in.getFloat();
             if (width < 1 || rule < 0 || rule >= CarryRule.values().length)
                 throw new IllegalArgumentException("its mesh is damaged");
+            if (CarryRule.values()[rule] == CarryRule.DIRECTION && width != 3)
+                throw new IllegalArgumentException("its mesh is damaged");
             float[] values = floats(in, (long) width * corners);
             out.put(name, new CornerLayer(width, CarryRule.values()[rule], otherwise, values));
         }

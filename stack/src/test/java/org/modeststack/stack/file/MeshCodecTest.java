@@ -1,5 +1,6 @@
 package org.modeststack.stack.file;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotSame;
 import static org.junit.jupiter.api.Assertions.assertSame;
@@ -39,6 +40,8 @@ class MeshCodecTest {
         for (int f = 0; f < materials.length; f++) materials[f] = f % 2;
         float[] places = new float[2 * cube.cornerCount()];
         for (int i = 0; i < places.length; i++) places[i] = random.nextFloat();
+        float[] normals = new float[3 * cube.cornerCount()];
+        for (int i = 0; i < normals.length / 2; i++) normals[i] = random.nextFloat();
         return Mesh.of(
                 cube.xyz(),
                 cube.offsets(),
@@ -48,6 +51,8 @@ class MeshCodecTest {
                 Map.of(
                         CornerLayer.COLOR,
                         CornerLayer.colors(colors),
+                        CornerLayer.NORMAL,
+                        CornerLayer.normals(normals),
                         "Textur",
                         new CornerLayer(2, CarryRule.COPY, 0.5f, places)),
                 Map.of(
@@ -68,6 +73,7 @@ class MeshCodecTest {
         // One by one, so that this does not rest on that comparison alone.
         assertEquals(mesh.materials(), again.materials());
         assertEquals(mesh.cornerLayers().get("Textur"), again.cornerLayers().get("Textur"));
+        assertArrayEquals(mesh.cornerNormals(), again.cornerNormals());
         assertEquals(mesh.tags().keySet(), again.tags().keySet());
         for (String name : mesh.tags().keySet()) {
             Tag was = mesh.tag(name), is = again.tag(name);
