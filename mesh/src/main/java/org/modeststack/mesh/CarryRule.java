@@ -12,7 +12,7 @@ public enum CarryRule {
     FIRST,
     /**
      * Three numbers that are a direction of the surface, of unit length, or all 0 where none is known: turned as the
-     * surface is, the unit mean by their shares, and lost where a corner is not on the surface any more.
+     * surface is, and carried only to corners that are said to be at the same place of it.
      */
     DIRECTION
 }

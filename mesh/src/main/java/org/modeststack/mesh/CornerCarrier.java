@@ -92,7 +92,7 @@ public final class CornerCarrier {
     }
 
     /** So many corners one after another that are on the surface of as many old ones, at the same places. */
-    void onSurface(int corner, Mesh mesh, int source, int count) {
+    public void onSurface(int corner, Mesh mesh, int source, int count) {
         use(mesh);
         for (int i = 0; i < layers.size(); i++) {
             float[] from = lastValues[i];

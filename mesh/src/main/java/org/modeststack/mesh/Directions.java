@@ -1,5 +1,6 @@
 package org.modeststack.mesh;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.UnaryOperator;
@@ -17,21 +18,15 @@ final class Directions {
     /** All layers, with directions only at faces none of whose vertices has moved. */
     static Map<String, CornerLayer> where(Mesh mesh, double[] moved) {
         if (!any(mesh)) return mesh.cornerLayers();
-        boolean[] gone = new boolean[mesh.vertexCount()];
+        boolean[] gone = new boolean[mesh.vertexCount()], lost = new boolean[mesh.cornerCount()];
         for (int i = 0; i < moved.length; i++) gone[i / 3] |= moved[i] != mesh.xyz()[i];
-        return changed(mesh, values -> {
-            boolean some = false;
-            for (int f = 0; f < mesh.faceCount(); f++) {
-                int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
-                boolean stays = true;
-                for (int c = from; c < to; c++) stays &= !gone[mesh.corners()[c]];
-                for (int i = 3 * from; i < 3 * to; i++) {
-                    if (!stays) values[i] = 0;
-                    some |= values[i] != 0;
-                }
-            }
-            return some ? values : null;
-        });
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
+            boolean isBent = false;
+            for (int c = from; c < to; c++) isBent |= gone[mesh.corners()[c]];
+            Arrays.fill(lost, from, to, isBent);
+        }
+        return without(mesh, lost);
     }
 
     /** All layers, with directions at the corners that say so no longer known. */

@@ -224,7 +224,8 @@ public final class Mesh implements Memory.Counted {
 
     /** Whether there are values at its corners, which go to all that is made in their place; directions do not. */
     public boolean hasCornerValues() {
-        return cornerLayers.size() > (cornerNormals() == null ? 0 : 1);
+        for (CornerLayer l : cornerLayers.values()) if (!l.isOfDirections()) return true;
+        return false;
     }
 
     /** Four values a corner, of a mesh that {@linkplain #hasColors() has colours}. */

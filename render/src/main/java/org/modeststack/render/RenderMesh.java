@@ -17,7 +17,8 @@ import org.modeststack.mesh.shade.SmoothEdges;
 
 /**
  * A mesh made ready for drawing: triangles with normals at their corners, and which of their sides are edges of the
- * mesh. Normals are those of {@link org.modeststack.mesh.shade.CornerNormals}, worked out for all corners at once. Made in time linear in the mesh.
+ * mesh. Normals are those of {@link org.modeststack.mesh.shade.CornerNormals}, worked out for all corners at once. Made in
+ * time linear in the mesh.
  */
 public final class RenderMesh {
     static final int SOFT = 1;

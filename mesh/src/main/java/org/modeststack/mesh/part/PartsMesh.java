@@ -74,11 +74,11 @@ final class PartsMesh {
             materials[f + i] = names[m.faceMaterials()[i]];
             faceKeys[f + i] = p.key(m.faceKeys()[i]);
         }
-        // Its directions are turned where it is, not where it is put.
+        // Only its directions go by the placement here; its vertices have been put in their places.
         Mesh placed = m.cornerNormals() == null ? m : m.placed(m.xyz(), p.affine()::normal);
         Mesh turned = p.isMirrored() ? placed.flipped() : placed;
         for (int i = 0; i < nc; i++) corners[c + i] = v + turned.corners()[i];
-        for (int i = 0; m.hasCornerLayers() && i < nc; i++) cornerValues.onSurface(c + i, turned, i, false);
+        if (nc > 0 && m.hasCornerLayers()) cornerValues.onSurface(c, turned, 0, nc);
     }
 
     private Map<String, Tag> tags() {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.IntPredicate;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Workers;
 
 /** Pairs of triangles whose boxes overlap, of which at least one is asked for. */
@@ -28,8 +29,8 @@ public final class TrianglePairs {
      * @param asked of which triangles at least one is in every pair
      */
     public static void near(double[] xyz, int[] triangles, IntPredicate asked, Bvh.PairVisitor visitor) {
-        for (LongArrayList piece : kept(xyz, triangles, asked, () -> (_, _) -> true))
-            for (long pair : piece) visitor.pair((int) (pair >>> 32), (int) pair);
+        Boxes boxes = Boxes.of(xyz, triangles, asked);
+        if (boxes != null) boxes.pairs(0, triangles.length / 3, visitor);
     }
 
     /**
@@ -39,35 +40,52 @@ public final class TrianglePairs {
      * @return pieces one after another: the first triangle in the high half, the second in the low one
      */
     public static List<LongArrayList> kept(double[] xyz, int[] triangles, IntPredicate asked, Supplier<PairTest> test) {
+        Boxes boxes = Boxes.of(xyz, triangles, asked);
+        if (boxes == null) return List.of();
         int count = triangles.length / 3;
-        // Often few are asked for: only they go into a tree, and all are held against it.
-        int[] own = IntStream.range(0, count).filter(asked).toArray();
-        if (own.length == 0) return List.of();
-        double[] all = Bvh.triangleBoxes(xyz, triangles), boxes = new double[6 * own.length];
-        boolean[] inside = new boolean[count];
-        for (int i = 0; i < own.length; i++) {
-            System.arraycopy(all, 6 * own[i], boxes, 6 * i, 6);
-            inside[own[i]] = true;
-        }
-        Bvh tree = new Bvh(boxes);
-        double[] whole = tree.box();
         LongArrayList[] out = new LongArrayList[(count + PIECE - 1) / PIECE];
         Workers.each(out.length, piece -> {
             LongArrayList found = out[piece] = new LongArrayList();
             PairTest wanted = test.get();
-            for (int b = piece * PIECE; b < Math.min(count, (piece + 1) * PIECE); b++) {
-                int o = 6 * b, other = b;
+            boxes.pairs(piece * PIECE, Math.min(count, (piece + 1) * PIECE), (s, t) -> {
+                if (wanted.wants(s, t)) found.add((long) s << 32 | t);
+            });
+        });
+        return List.of(out);
+    }
+
+    /**
+     * The boxes of all triangles, and a tree of those that are asked for. Often these are few: only they go into the tree,
+     * and all are held against it.
+     */
+    private record Boxes(double[] all, int[] own, boolean[] isOwn, Bvh tree, double[] whole) {
+        /** Null where none is asked for. */
+        static @Nullable Boxes of(double[] xyz, int[] triangles, IntPredicate asked) {
+            int count = triangles.length / 3;
+            int[] own = IntStream.range(0, count).filter(asked).toArray();
+            if (own.length == 0) return null;
+            double[] all = Bvh.triangleBoxes(xyz, triangles), boxes = new double[6 * own.length];
+            boolean[] isOwn = new boolean[count];
+            for (int i = 0; i < own.length; i++) {
+                System.arraycopy(all, 6 * own[i], boxes, 6 * i, 6);
+                isOwn[own[i]] = true;
+            }
+            Bvh tree = new Bvh(boxes);
+            return new Boxes(all, own, isOwn, tree, tree.box());
+        }
+
+        /** Tells of the pairs whose second triangle is one from a number up to and without another. */
+        void pairs(int from, int to, Bvh.PairVisitor visitor) {
+            for (int t = from; t < to; t++) {
+                int o = 6 * t, second = t;
                 boolean apart = false;
                 for (int k = 0; k < 3; k++) apart |= all[o + k] > whole[3 + k] || all[o + 3 + k] < whole[k];
                 if (apart) continue;
-                boolean isOwn = inside[b];
                 tree.within(all[o], all[o + 1], all[o + 2], all[o + 3], all[o + 4], all[o + 5], i -> {
                     // Two that are both asked for are found from either.
-                    if (isOwn && own[i] <= other) return;
-                    if (wanted.wants(own[i], other)) found.add((long) own[i] << 32 | other);
+                    if (!isOwn[second] || own[i] > second) visitor.pair(own[i], second);
                 });
             }
-        });
-        return List.of(out);
+        }
     }
 }

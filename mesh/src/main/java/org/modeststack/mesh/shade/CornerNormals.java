@@ -7,8 +7,7 @@ import org.modeststack.mesh.measure.Normals;
 /**
  * The normals that a mesh is shaded with, one corner at a time. Corners that come together at a vertex over smooth edges
  * share one: the mean of those that the mesh {@linkplain Mesh#cornerNormals carries} there, or that of their faces by
- * their {@linkplain CornerWeights weights}. In time linear in the faces at the
- * vertex.
+ * their {@linkplain CornerWeights weights}. In time linear in the faces at the vertex.
  */
 public final class CornerNormals {
     private final Mesh mesh;

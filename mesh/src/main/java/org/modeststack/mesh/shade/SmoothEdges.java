@@ -12,7 +12,7 @@ import org.modeststack.mesh.measure.Normals;
  */
 public final class SmoothEdges {
     /** What turns by more is shaded hard, degrees. */
-    public static final double ANGLE = 30;
+    private static final double ANGLE = 30;
 
     /** Strips of three segments round a right angle turn by just so much, but for rounding. */
     private static final double LIMIT = Math.cos(Math.toRadians(ANGLE + 1e-3));

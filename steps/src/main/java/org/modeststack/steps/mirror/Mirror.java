@@ -87,7 +87,9 @@ public record Mirror(
             p[a] = 2 * at - p[a];
             image[v] = b.vertex(p[0], p[1], p[2], Keys.of(in.vertexKeys()[v], context.seed()));
         }
-        Mesh mirrored = in.cornerNormals() == null ? in : in.placed(in.xyz(), this::reflected);
+        Mesh mirrored = in.cornerNormals() == null
+                ? in
+                : in.placed(in.xyz(), new Reflection(axis, at, context.seed()).affine()::direction);
         int[] sameFace = new int[in.faceCount()], imageFace = new int[in.faceCount()];
         Arrays.fill(sameFace, -1);
         Arrays.fill(imageFace, -1);
@@ -108,10 +110,6 @@ public record Mirror(
         b.carryTags(in, image, imageFace);
         Mesh out = b.build();
         return inner == 0 ? out : withoutLooseVertices(out);
-    }
-
-    private Vec3 reflected(Vec3 n) {
-        return n.minus(axis.direction().times(2 * n.dot(axis.direction())));
     }
 
     private static void put(Mesh in, int v, double[] p) {

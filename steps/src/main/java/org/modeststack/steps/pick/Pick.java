@@ -263,7 +263,7 @@ public record Pick(ElementKind kind, List<Term> terms) {
     /** Whether a remark is of what is picked, so that picking anew may mend it. */
     public static boolean tellsOfPicked(Remark r) {
         return r.level() == Remark.Level.REMARK
-                && (tellsOfLost(r) || r.text().toLowerCase(Locale.ROOT).contains("picked"));
+                && r.text().toLowerCase(Locale.ROOT).contains("picked");
     }
 
     /** Whether a remark says that something picked by hand is lost. */

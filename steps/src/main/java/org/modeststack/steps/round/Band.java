@@ -32,11 +32,16 @@ record Band(
         return stations.get(k % size());
     }
 
-    /** Adds the edges of a piece to a set. */
-    void edges(Mesh mesh, int piece, BitSet to) {
-        int from = at[piece], next = at[(piece + 1) % size()];
-        int n = chain.isClosed() ? Math.floorMod(next - from - 1, chain.size()) + 1 : next - from;
-        for (int i = 0; i < n; i++) to.set(chain.edge(mesh, from + i));
+    /** How many edges there are from a station to the next. */
+    int edges(int k) {
+        int from = at[k], to = at[(k + 1) % size()];
+        if (!chain.isClosed()) return to - from;
+        return from == to ? chain.size() : Math.floorMod(to - from, chain.size());
+    }
+
+    /** Adds the edges from a station to the next to a set. */
+    void edges(Mesh mesh, int k, BitSet to) {
+        for (int i = 0; i < edges(k); i++) to.set(chain.edge(mesh, at[k] + i));
     }
 
     /** Narrows it beside what is held back as far as it would widen too fast. */

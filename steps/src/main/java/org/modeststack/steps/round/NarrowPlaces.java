@@ -1,8 +1,8 @@
 package org.modeststack.steps.round;
 
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.List;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -20,9 +20,8 @@ final class NarrowPlaces {
     private static final double SLOPE = 0.5;
 
     private final Mesh mesh;
-    private final List<Narrow> all = new ArrayList<>();
-
-    private record Narrow(Vec3 at, int times) {}
+    /** How often each was found to be narrow. */
+    private final Map<Vec3, Integer> times = new HashMap<>();
 
     NarrowPlaces(Mesh mesh) {
         this.mesh = mesh;
@@ -32,11 +31,9 @@ final class NarrowPlaces {
     boolean add(Collection<Vec3> places) {
         boolean any = false;
         for (Vec3 p : places) {
-            int had = 0;
-            for (Narrow n : all) if (n.at.equals(p)) had = Math.max(had, n.times);
+            int had = times.getOrDefault(p, 0);
             if (had == SHARES.length) continue;
-            all.removeIf(n -> n.at.equals(p));
-            all.add(new Narrow(p, had + 1));
+            times.put(p, had + 1);
             any = true;
         }
         return any;
@@ -50,10 +47,10 @@ final class NarrowPlaces {
     IntToDoubleFunction shares(double width) {
         return v -> {
             double least = 1;
-            for (Narrow n : all)
-                least = Math.min(
-                        least,
-                        SHARES[n.times - 1] + SLOPE * n.at.minus(mesh.point(v)).length() / width);
+            for (Map.Entry<Vec3, Integer> e : times.entrySet()) {
+                double away = e.getKey().minus(mesh.point(v)).length();
+                least = Math.min(least, SHARES[e.getValue() - 1] + SLOPE * away / width);
+            }
             return least;
         };
     }

@@ -317,7 +317,7 @@ final class StripBuilder {
     /** The vertex of a chain between a station and the next in whose place a point of a rail stands; -1 where none is near. */
     private int between(Band band, int k, Vec3 p) {
         EdgeChain chain = band.chain();
-        int edges = edges(band, k), best = 0;
+        int edges = band.edges(k), best = 0;
         for (int i = 1; i <= edges; i++)
             if (far(chain, band.at()[k] + i, p) < far(chain, band.at()[k] + best, p)) best = i;
         // What is nearest to a station has that one's own rail vertex beside it.
@@ -326,15 +326,6 @@ final class StripBuilder {
 
     private double far(EdgeChain chain, int i, Vec3 p) {
         return mesh.point(chain.vertex(i)).minus(p).length();
-    }
-
-    /** How many edges there are from a station to the next. */
-    private static int edges(Band band, int k) {
-        int from = band.at()[k], to = band.at()[(k + 1) % band.size()];
-        if (!band.chain().isClosed()) return to - from;
-        return from == to
-                ? band.chain().size()
-                : Math.floorMod(to - from, band.chain().size());
     }
 
     private void tagVertex(int v, int old) {
@@ -368,7 +359,7 @@ final class StripBuilder {
         EdgeChain chain = band.chain();
         int from = band.at()[k], best = from;
         double least = Double.POSITIVE_INFINITY;
-        for (int i = from; i < from + edges(band, k); i++) {
+        for (int i = from; i < from + band.edges(k); i++) {
             double far = p.distanceTo(mesh.point(chain.vertex(i)), mesh.point(chain.vertex(i + 1)));
             if (far >= least) continue;
             least = far;

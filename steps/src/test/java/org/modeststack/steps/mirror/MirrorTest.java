@@ -2,6 +2,7 @@ package org.modeststack.steps.mirror;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Arrays;
 import java.util.Collections;
@@ -18,7 +19,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 
 class MirrorTest {
-    /** A box from 0.5 beside the plane to 2.5: what lies nearer to it than the weld's distance is put on it, by definition. */
+    /** A box that begins 0.5 mm beside the plane: what lies no farther from it than the weld's distance is put on it, by definition. */
     @ParameterizedTest
     @CsvSource({
         // weld within, vertices, faces, the least x
@@ -37,7 +38,7 @@ class MirrorTest {
         int on = 0;
         for (int v = 0; v < m.vertexCount(); v++) if (m.x(v) == 0.5) on++;
         assertEquals(shared ? 4 : 0, on);
-        assertEquals(true, Health.of(m).isClosed());
+        assertTrue(Health.of(m).isClosed());
     }
 
     @Test
