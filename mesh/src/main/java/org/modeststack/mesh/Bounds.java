@@ -40,6 +40,22 @@ public record Bounds(double minX, double minY, double minZ, double maxX, double 
                 Math.max(maxZ, o.maxZ));
     }
 
+    /** Whether both corners lie within a distance of those of another. */
+    public boolean isNear(Bounds o, double distance) {
+        return low().minus(o.low()).length() <= distance
+                && high().minus(o.high()).length() <= distance;
+    }
+
+    /** The corner of the least coordinates. */
+    public Vec3 low() {
+        return new Vec3(minX, minY, minZ);
+    }
+
+    /** The corner of the greatest coordinates. */
+    public Vec3 high() {
+        return new Vec3(maxX, maxY, maxZ);
+    }
+
     public Vec3 center() {
         return isEmpty() ? Vec3.ZERO : new Vec3((minX + maxX) / 2, (minY + maxY) / 2, (minZ + maxZ) / 2);
     }

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 class PickJudgeTest {
     @Test
     void picksKeepMeaningTheWhole() {
-        List<PickJudge.Case> cases = new PickJudge().run(176, 3);
+        List<PickJudge.Case> cases = new PickJudge(false).run(176, 3);
         Map<PickJudge.Form, int[]> forms = new EnumMap<>(PickJudge.Form.class);
         StringBuilder bad = new StringBuilder();
         for (PickJudge.Case c : cases) {

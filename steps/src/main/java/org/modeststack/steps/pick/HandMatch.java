@@ -77,8 +77,10 @@ final class HandMatch {
         if (loops) parts();
         List<Whole> wholes =
                 hand.wholes().stream().filter(w -> w.extent().isWhole()).toList();
-        List<Stretch> stretches =
-                hand.stretches().stream().filter(s -> !unchanged(s.members())).toList();
+        // Between vertices that are all there others may lie by now.
+        List<Stretch> stretches = hand.stretches().stream()
+                .filter(s -> kind == ElementKind.VERTEX || !unchanged(s.members()))
+                .toList();
         // What is found as a whole is, though it may be a part of another that is not.
         List<Whole> lostWholes = new ArrayList<>();
         List<Stretch> lostStretches = new ArrayList<>();

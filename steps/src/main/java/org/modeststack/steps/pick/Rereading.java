@@ -1,15 +1,19 @@
 package org.modeststack.steps.pick;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.part.Affine;
+import org.modeststack.mesh.select.FaceFrames;
 
 /**
  * A mesh that was read from a file again after it had changed there, with the keys that its elements had: so picks know
@@ -30,13 +34,19 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
      */
     public static Rereading of(Mesh before, Mesh now) {
         if (before.isEmpty() || now.isEmpty()) return new Rereading(now, 0, 0, Affine.IDENTITY);
-        Matcher m = new Matcher(before, now);
-        m.sameVertices();
-        m.sameFaces();
-        int same = (int) Arrays.stream(m.faces).filter(f -> f >= 0).count();
-        m.alike();
-        int all = (int) Arrays.stream(m.faces).filter(f -> f >= 0).count();
-        return new Rereading(m.named(), same, all - same, m.motion);
+        VertexPlaces places =
+                new VertexPlaces(now, WholeMotion.NEAR * before.bounds().diagonal());
+        List<Matcher> all = WholeMotion.of(before, places).stream()
+                .map(motion -> new Matcher(before, places, motion))
+                .toList();
+        for (Matcher m : all) m.match();
+        int most = all.stream().mapToInt(Matcher::known).max().orElse(0);
+        List<Matcher> best = all.stream().filter(o -> o.known() >= MUCH * most).toList();
+        Matcher m = new Matcher(before, places, best.isEmpty() ? Affine.IDENTITY : best.getFirst().motion);
+        m.agree(best);
+        int known = (int) Arrays.stream(m.faces).filter(f -> f >= 0).count();
+        int same = best.isEmpty() ? 0 : Math.min(known, best.getFirst().same);
+        return new Rereading(m.named(), same, known - same, m.motion);
     }
 
     /** Cosine of how far the normals of a vertex may turn: 25 degrees. */
@@ -44,6 +54,18 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
 
     /** The nearest lies at so much of the second one's distance, at the most. */
     private static final double SURE = 0.5;
+
+    /** A face that is so many times as large as another is not the same. */
+    private static final double LARGER = 4;
+
+    /** Where so many of the vertices lie where they did, as a share, other things may as well. */
+    private static final double IN_PLACE = 0.25;
+
+    /** So many surfaces meet in a corner. */
+    private static final int CORNER = 3;
+
+    /** A motion by which less of what is known by another is known, as a share, is not considered. */
+    private static final double MUCH = 0.85;
 
     /** Gathers, for each element before, what it is now. */
     private static final class Matcher {
@@ -58,18 +80,70 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
 
         final BitSet takenFaces = new BitSet();
 
-        Matcher(Mesh before, Mesh now) {
+        /** How many faces are as they were. */
+        int same;
+
+        /** Whether many vertices lie where they did. */
+        boolean inPlace;
+
+        Matcher(Mesh before, VertexPlaces places, Affine motion) {
             this.before = before;
-            this.now = now;
-            places = new VertexPlaces(now, WholeMotion.NEAR * before.bounds().diagonal());
-            motion = WholeMotion.of(before, places);
+            this.places = places;
+            this.motion = motion;
+            now = places.mesh;
             vertices = new int[before.vertexCount()];
             faces = new int[before.faceCount()];
             Arrays.fill(vertices, -1);
             Arrays.fill(faces, -1);
         }
 
-        void sameVertices() {
+        void match() {
+            sameVertices();
+            inPlace = takenVertices.cardinality() > IN_PLACE * vertices.length;
+            // Once it has moved, a few may lie where others did by chance.
+            if (!inPlace && !motion.equals(Affine.IDENTITY)) forget();
+            sameFaces();
+            same = (int) Arrays.stream(faces).filter(f -> f >= 0).count();
+            alike();
+        }
+
+        private void forget() {
+            Arrays.fill(vertices, -1);
+            takenVertices.clear();
+        }
+
+        /** How many elements are known. */
+        int known() {
+            return (int) (Arrays.stream(vertices).filter(v -> v >= 0).count()
+                    + Arrays.stream(faces).filter(f -> f >= 0).count());
+        }
+
+        /** Where it may have moved in several ways: only what most know, and nobody takes for something else. */
+        void agree(List<Matcher> all) {
+            agree(vertices, all.stream().map(m -> m.vertices).toList());
+            agree(faces, all.stream().map(m -> m.faces).toList());
+        }
+
+        private static void agree(int[] out, List<int[]> all) {
+            // For each element now the one it was, -2 where that is not agreed on.
+            Int2IntOpenHashMap was = new Int2IntOpenHashMap();
+            BitSet doubtful = new BitSet();
+            int[] count = new int[out.length];
+            for (int[] one : all) {
+                for (int i = 0; i < out.length; i++) {
+                    if (one[i] < 0) continue;
+                    if (out[i] >= 0 && out[i] != one[i]) doubtful.set(i);
+                    if (was.getOrDefault(one[i], i) != i) was.put(one[i], -2);
+                    else was.put(one[i], i);
+                    out[i] = one[i];
+                    count[i]++;
+                }
+            }
+            for (int i = 0; i < out.length; i++)
+                if (out[i] >= 0 && (2 * count[i] <= all.size() || doubtful.get(i) || was.get(out[i]) != i)) out[i] = -1;
+        }
+
+        private void sameVertices() {
             for (int v = 0; v < vertices.length; v++) {
                 int from = v;
                 int[] best = {-1};
@@ -94,7 +168,7 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
         }
 
         /** Faces whose vertices all are the same, in their order. */
-        void sameFaces() {
+        private void sameFaces() {
             for (int f = 0; f < faces.length; f++) {
                 int g = SameShape.faceBetween(before, f, now, vertices);
                 if (g < 0 || takenFaces.get(g)) continue;
@@ -104,10 +178,11 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
         }
 
         /** What lies at about the same place of the same surface. */
-        void alike() {
+        private void alike() {
             SurfacePatches was = SurfacePatches.of(before), is = SurfacePatches.of(now);
-            int[] pairs = PatchPairs.of(before, now, motion, faces);
+            int[] pairs = PatchPairs.of(before, now, motion, inPlace, faces);
             dropStrangers(was, is, pairs);
+            dropChances(was, is, pairs);
             for (int p = 0; p < pairs.length; p++) {
                 if (pairs[p] < 0) continue;
                 IntArrayList a = was.verticesOf(p), b = is.verticesOf(pairs[p]);
@@ -140,6 +215,29 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
             }
         }
 
+        /**
+         * Where a surface has other bounds and is divided in another way, what lies at the same place within it or along
+         * it may do so by chance: only its corners are known, where three surfaces meet.
+         */
+        private void dropChances(SurfacePatches was, SurfacePatches is, int[] pairs) {
+            for (int p = 0; p < pairs.length; p++) {
+                if (pairs[p] < 0) continue;
+                int q = pairs[p];
+                boolean divided = was.faces(p).size() != is.faces(q).size();
+                if (!divided || was.box(p, motion).isNear(is.box(q, Affine.IDENTITY), places.near())) continue;
+                was.verticesOf(p).forEach(v -> {
+                    if (vertices[v] < 0 || was.patchesAt(v).cardinality() >= CORNER) return;
+                    takenVertices.clear(vertices[v]);
+                    vertices[v] = -1;
+                });
+                was.faces(p).forEach(f -> {
+                    if (faces[f] < 0) return;
+                    takenFaces.clear(faces[f]);
+                    faces[f] = -1;
+                });
+            }
+        }
+
         /** Takes elements for one another that are each other's nearest, in proportion to the boxes round them. */
         private void pair(ElementKind kind, IntArrayList a, IntArrayList b, Bounds from, Bounds to, double clearly) {
             int[] found = kind == ElementKind.VERTEX ? vertices : faces;
@@ -161,9 +259,17 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
             for (int i = 0; i < were.length; i++) {
                 int j = near.of(were[i]);
                 if (j < 0 || back.of(are[j]) != i) continue;
+                if (kind == ElementKind.FACE && !isLike(open.getInt(i), free.getInt(j))) continue;
                 found[open.getInt(i)] = free.getInt(j);
                 taken.set(free.getInt(j));
             }
+        }
+
+        /** Whether a face looks the same way as another and is not much larger or smaller. */
+        private boolean isLike(int f, int g) {
+            Vec3 was = motion.direction(FaceFrames.of(before).normal(f));
+            double larger = Math.log(Normals.area(before, f) / Normals.area(now, g));
+            return was.dot(FaceFrames.of(now).normal(g)) > ALIKE && Math.abs(larger) < Math.log(LARGER);
         }
 
         /** With the keys that were found; what is new gets none that the mesh had before. */

@@ -12,10 +12,11 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.select.Selection;
 
 /**
- * Elements picked by hand that hang together: faces, known by their outline, or edges in a row, known by the vertices
- * along it. As long as enough of these vertices are there, what lies within or between them is what is meant, in however
+ * Elements picked by hand that hang together: faces, known by their outline, or edges in a row or vertices in a ring,
+ * known by the vertices along it. As long as enough of these vertices are there, what lies within or between them is what is meant, in however
  * many elements it lies then.
  *
  * @param members which of the elements picked by hand belong to it
@@ -33,12 +34,14 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     /** Ways between fewer vertices say nothing. */
     private static final int FEWEST = 3;
 
+    /** Fewer vertices in a ring are corners, and what lies between them later is not meant. */
+    private static final int ROUND = 8;
+
     /**
      * The stretches of some elements of a mesh, without those that belong to a whole, and without those whose outline or
      * row does not lead back to just them.
      */
     static List<Stretch> of(Mesh mesh, ElementKind kind, int[] elements, BitSet inWholes) {
-        if (kind == ElementKind.VERTEX) return List.of();
         Int2IntOpenHashMap member = new Int2IntOpenHashMap();
         member.defaultReturnValue(-1);
         for (int i = 0; i < elements.length; i++) if (!inWholes.get(i)) member.put(elements[i], i);
@@ -46,9 +49,11 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
         BitSet seen = new BitSet();
         for (int i = 0; i < elements.length; i++) {
             if (inWholes.get(i) || seen.get(elements[i])) continue;
-            Stretch s = kind == ElementKind.FACE
-                    ? faces(mesh, elements[i], member, seen)
-                    : edges(mesh, elements[i], member, seen);
+            Stretch s = switch (kind) {
+                case FACE -> faces(mesh, elements[i], member, seen);
+                case EDGE -> edges(mesh, elements[i], member, seen);
+                case VERTEX -> vertices(mesh, elements[i], member, seen);
+            };
             if (s != null && s.share != 0) out.add(s);
         }
         if (out.size() > MANY) return List.of();
@@ -135,6 +140,36 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
         return way.size() > MOST ? null : of(mesh, ElementKind.EDGE, taken, member, List.of(keys(mesh, way)), closed);
     }
 
+    /** The vertices of a closed row round one; those of an open one may be meant as what they are. */
+    private static @Nullable Stretch vertices(Mesh mesh, int start, Int2IntOpenHashMap member, BitSet seen) {
+        BitSet taken = new BitSet();
+        IntArrayList way = new IntArrayList();
+        for (int v = start, from = -1; v >= 0 && (v != start || way.isEmpty()); ) {
+            taken.set(v);
+            seen.set(v);
+            way.add(v);
+            int next = nextInRow(mesh, v, from, member);
+            from = v;
+            v = next;
+            if (v < 0 || v != start && taken.get(v)) return null;
+        }
+        if (way.size() < ROUND || way.size() > MOST) return null;
+        return of(mesh, ElementKind.VERTEX, taken, member, List.of(keys(mesh, way)), true);
+    }
+
+    /** The picked vertex behind one in a row, either of two where it begins; -1 where it has not just two beside it. */
+    private static int nextInRow(Mesh mesh, int v, int from, Int2IntOpenHashMap member) {
+        Adjacency adj = mesh.adjacency();
+        int next = -1, beside = 0;
+        for (int e : Loops.edgesAt(mesh, adj, v)) {
+            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            if (member.get(w) < 0) continue;
+            beside++;
+            if (w != from) next = w;
+        }
+        return beside == 2 ? next : -1;
+    }
+
     private static void walk(
             Mesh mesh, int from, Int2IntOpenHashMap member, BitSet seen, BitSet taken, IntArrayList way) {
         Adjacency adj = mesh.adjacency();
@@ -193,7 +228,13 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
             if (!ends || closed && v.size() < FEWEST) return null;
             there.add(v);
         }
-        return kind == ElementKind.FACE ? Span.within(mesh, there) : Span.along(mesh, there.getFirst(), closed);
+        if (kind == ElementKind.FACE) return Span.within(mesh, there);
+        BitSet edges = Span.along(mesh, there.getFirst(), closed);
+        return edges == null || kind == ElementKind.EDGE
+                ? edges
+                : new Selection(ElementKind.EDGE, edges)
+                        .to(mesh, ElementKind.VERTEX)
+                        .elements();
     }
 
     private static boolean has(Mesh mesh, long key) {

@@ -46,8 +46,17 @@ final class WholeMotion {
     /** Lengths and angles are compared in steps of this share. */
     private static final double STEP = 1e-4;
 
-    /** Turns that fit as well must be larger by so much, or nobody can say which it was: 10 degrees. */
+    /** Turns that fit as well must be twice as large and so much larger, or nobody can say which it was: 10 degrees. */
     private static final double CLEARLY = Math.toRadians(10);
+
+    /** Turns that differ by less are the same one. */
+    private static final double ROUGHLY = Math.toRadians(2);
+
+    /** Nobody turns a mesh by more where it could have been turned otherwise: 30 degrees. */
+    private static final double LITTLE = Math.toRadians(30);
+
+    /** So many motions are tried for what they agree on; of more nobody can say which it was. */
+    private static final int MANY = 12;
 
     private final Mesh before;
     private final Mesh now;
@@ -60,39 +69,62 @@ final class WholeMotion {
     }
 
     /**
-     * The motion from one mesh to another, of which neither is empty.
+     * The motions from one mesh to another, of which neither is empty, that are as likely as each other; none where it might be
+     * any.
      *
      * @param now where the vertices of the other are, by {@link #NEAR} of the first one's size
      */
-    static Affine of(Mesh before, VertexPlaces now) {
+    static List<Affine> of(Mesh before, VertexPlaces now) {
         return new WholeMotion(before, now).find();
     }
 
-    private Affine find() {
+    private List<Affine> find() {
         double stayed = share(Affine.IDENTITY);
         // Where much has stayed, all must have moved to be told from things that look like their neighbours.
         double least = stayed > MUCH ? ALL : MOST;
-        if (stayed >= ALL - BETTER) return Affine.IDENTITY;
+        if (stayed >= ALL - BETTER) return List.of(Affine.IDENTITY);
         List<Affine> shifts = shifts(), best = fitting(shifts, least);
         if (best.isEmpty() || share(best.getFirst()) < ALL) {
             List<Affine> more = new ArrayList<>(shifts);
             more.addAll(turns());
             best = fitting(more, least);
         }
-        best.sort(Comparator.comparingDouble(WholeMotion::angle));
-        if (best.isEmpty()) return apart() ? shifts.getLast() : Affine.IDENTITY;
-        Affine first = best.getFirst();
-        for (Affine a : best) if (!isSame(a, first)) return angle(a) > angle(first) + CLEARLY ? first : Affine.IDENTITY;
-        return first;
+        if (!best.isEmpty() && share(best.getFirst()) >= ALL) return least(distinct(best));
+        if (best.isEmpty() && stayed > MUCH) return List.of(Affine.IDENTITY);
+        // Most of the vertices may be those of a round hole, which looks the same turned over: the surfaces decide.
+        best.addAll(shifts);
+        best.add(Affine.IDENTITY);
+        List<Affine> likely = ShapeMotion.of(before, now, best);
+        // Without flat surfaces nothing tells, but that it is where it was.
+        if (likely.isEmpty() && overlap() > ALL - BETTER) return List.of(Affine.IDENTITY);
+        return least(distinct(likely));
     }
 
-    /** Whether it lies where it did not lie at all; then it has been shifted, whatever else has happened. */
-    private boolean apart() {
+    /** How much of the smaller of the boxes lies in the other, as a share of its diagonal. */
+    private double overlap() {
         Bounds a = before.bounds(), b = now.bounds();
-        Vec3 gap = a.center().minus(b.center());
-        return Math.abs(gap.x()) > (a.size().x() + b.size().x()) / 2
-                || Math.abs(gap.y()) > (a.size().y() + b.size().y()) / 2
-                || Math.abs(gap.z()) > (a.size().z() + b.size().z()) / 2;
+        double gap = a.center().minus(b.center()).length();
+        return 1 - 2 * gap / Math.min(a.diagonal(), b.diagonal());
+    }
+
+    /** Those that turn it least, if they turn it little and all others turn it clearly more; else all. */
+    private static List<Affine> least(List<Affine> all) {
+        double least = all.stream().mapToDouble(WholeMotion::angle).min().orElse(0);
+        List<Affine> little =
+                all.stream().filter(a -> angle(a) < least + ROUGHLY).toList();
+        double second = all.stream()
+                .filter(a -> !little.contains(a))
+                .mapToDouble(WholeMotion::angle)
+                .min()
+                .orElse(Double.POSITIVE_INFINITY);
+        List<Affine> out = least < LITTLE && second > 2 * least + CLEARLY ? little : all;
+        return out.size() > MANY ? List.of() : out;
+    }
+
+    private List<Affine> distinct(List<Affine> all) {
+        List<Affine> out = new ArrayList<>();
+        for (Affine a : all) if (out.stream().noneMatch(b -> isSame(a, b))) out.add(a);
+        return out;
     }
 
     /** Those that bring about as many of the vertices onto others as the best of them. */
@@ -109,14 +141,15 @@ final class WholeMotion {
         return best;
     }
 
-    private static double angle(Affine a) {
+    /** How far it turns, in radians. */
+    static double angle(Affine a) {
         double trace = a.x().x() + a.y().y() + a.z().z();
         return Math.acos(Math.clamp((trace - 1) / 2, -1, 1));
     }
 
     private boolean isSame(Affine a, Affine b) {
         Bounds box = before.bounds();
-        Vec3 p = low(box), q = high(box);
+        Vec3 p = box.low(), q = box.high();
         double far = 100 * places.near();
         return a.x().minus(b.x()).length() < 1e-3
                 && a.y().minus(b.y()).length() < 1e-3
@@ -136,7 +169,7 @@ final class WholeMotion {
 
     private List<Affine> shifts() {
         Bounds a = before.bounds(), b = now.bounds();
-        Vec3 low = low(b).minus(low(a)), high = high(b).minus(high(a));
+        Vec3 low = b.low().minus(a.low()), high = b.high().minus(a.high());
         return List.of(
                 Affine.shift(low),
                 Affine.shift(high),
@@ -163,14 +196,6 @@ final class WholeMotion {
             if (all.size() > TRIES) break;
         }
         return all;
-    }
-
-    private static Vec3 low(Bounds b) {
-        return new Vec3(b.minX(), b.minY(), b.minZ());
-    }
-
-    private static Vec3 high(Bounds b) {
-        return new Vec3(b.maxX(), b.maxY(), b.maxZ());
     }
 
     /** The corners of a mesh by the lengths on either side and the way across, in steps. */

@@ -20,6 +20,7 @@ import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.Tube;
+import org.modeststack.steps.source.UvSphere;
 
 /** What keeps its keys when a mesh is read from its file again. */
 class RereadingTest {
@@ -102,5 +103,99 @@ class RereadingTest {
         Mesh r = Rereading.of(before, after).mesh();
         assertTrue(Arrays.stream(r.faceKeys())
                 .noneMatch(k -> Arrays.stream(before.faceKeys()).anyMatch(b -> b == k)));
+    }
+
+    /** A stair of three blocks, none like another; what looks along each axis at its far ends is known by its normal. */
+    private static Mesh stair(double x, double y, double z) throws StepException {
+        Mesh low = MeshFixtures.box(0, 0, 0, x, y, z), high = MeshFixtures.box(0, 0, z + 1, x / 3, y / 2, 3 * z);
+        return MeshFixtures.both(low, high);
+    }
+
+    /** Nothing lies where it did, in size or place; the sides are told by which way they look and where they are. */
+    @ParameterizedTest
+    @CsvSource({"44, 30, 8, 0", "44, 30, 8, 20", "36, 26, 9, -15", "40, 33, 11, 25", "45, 27, 12, 10"})
+    void sidesAreKnownThoughTheMeshHasChangedAndMoved(double x, double y, double z, double degrees)
+            throws StepException {
+        Mesh before = read(stair(40, 30, 10), 1);
+        double c = Math.cos(Math.toRadians(degrees)), s = Math.sin(Math.toRadians(degrees));
+        Mesh changed = stair(x, y, z);
+        double[] xyz = changed.xyz().clone();
+        for (int i = 0; i < xyz.length; i += 3) {
+            double px = xyz[i], pz = xyz[i + 2];
+            xyz[i] = c * px + s * pz + 130;
+            xyz[i + 1] -= 70;
+            xyz[i + 2] = c * pz - s * px + 20;
+        }
+        Mesh reread = Rereading.of(before, read(changed.withPositions(xyz), 2)).mesh();
+        assertTrue(right(before, reread) >= 9, "of 12 sides " + right(before, reread));
+    }
+
+    /** How many faces are what they were, none of which may be another. */
+    private static int right(Mesh before, Mesh reread) {
+        int right = 0;
+        for (int f = 0; f < before.faceCount(); f++) {
+            Selection one = Selection.of(ElementKind.FACE, f);
+            Picked p = Pick.hand(before, one).on(reread);
+            if (p.lost() > 0 && p.selection().isEmpty()) continue;
+            assertEquals(one, p.selection());
+            right++;
+        }
+        return right;
+    }
+
+    /** Most of its vertices are those of the hole, which looks the same when it is turned over with the rest. */
+    @ParameterizedTest
+    @CsvSource({"2", "-3", "5"})
+    void aBlockIsNotTurnedOverForAHoleThatHasMoved(double shift) throws StepException {
+        Mesh before = read(MeshFixtures.both(MeshFixtures.box(-20, -15, 0, 20, 15, 10), hole(0)), 1);
+        Mesh after = read(MeshFixtures.both(MeshFixtures.box(-20, -15, 0, 20, 15, 10), hole(shift)), 2);
+        Mesh reread = Rereading.of(before, after).mesh();
+        for (int f = 0; f < 6; f++)
+            assertEquals(
+                    Selection.of(ElementKind.FACE, f),
+                    Pick.hand(before, Selection.of(ElementKind.FACE, f))
+                            .on(reread)
+                            .selection());
+    }
+
+    private static Mesh hole(double x) throws StepException {
+        return MeshFixtures.moved(bar(8, 30, 48), x, 0, 0);
+    }
+
+    /** Of blocks that are all alike and stand farther apart now, none may be taken for its neighbour. */
+    @ParameterizedTest
+    @CsvSource({"30, 41, 0", "30, 26, 50", "30, 60, 37", "30, 45, -30"})
+    void likePiecesAreNotTakenForTheirNeighbours(double pitch, double now, double by) throws StepException {
+        Mesh before = read(row(pitch), 1), after = read(MeshFixtures.moved(row(now), by, 0, 0), 2);
+        Mesh reread = Rereading.of(before, after).mesh();
+        right(before, reread);
+    }
+
+    private static Mesh row(double pitch) {
+        Mesh all = MeshFixtures.cube(20);
+        for (int i = 1; i < 5; i++)
+            all = MeshFixtures.both(all, MeshFixtures.moved(MeshFixtures.cube(20), i * pitch, 0, 0));
+        return all;
+    }
+
+    /** Between vertices that are all where they were others lie now; a part of the ring is not the ring. */
+    @ParameterizedTest
+    @CsvSource({"16, 32", "16, 48", "24, 48"})
+    void aRingOfVerticesIsMeantWhole(int sides, int now) throws StepException {
+        Mesh before = read(ball(sides), 1),
+                reread = Rereading.of(before, read(ball(now), 2)).mesh();
+        Picked p = Pick.hand(before, equator(before)).on(reread);
+        assertEquals(equator(reread), p.selection());
+        assertEquals(0, p.lost());
+    }
+
+    private static Mesh ball(int sides) throws StepException {
+        return TestContext.run(new UvSphere(20, sides, 8, Seat.CENTERED));
+    }
+
+    private static Selection equator(Mesh m) {
+        return PickText.parse("vertices: inside -99 -99 -0.001 99 99 0.001")
+                .on(m)
+                .selection();
     }
 }
