@@ -40,6 +40,16 @@ public record Bounds(double minX, double minY, double minZ, double maxX, double 
                 Math.max(maxZ, o.maxZ));
     }
 
+    /** Whether another box lies in this one, but for a distance. */
+    public boolean contains(Bounds o, double distance) {
+        return minX <= o.minX + distance
+                && minY <= o.minY + distance
+                && minZ <= o.minZ + distance
+                && maxX >= o.maxX - distance
+                && maxY >= o.maxY - distance
+                && maxZ >= o.maxZ - distance;
+    }
+
     /** Whether both corners lie within a distance of those of another. */
     public boolean isNear(Bounds o, double distance) {
         return low().minus(o.low()).length() <= distance

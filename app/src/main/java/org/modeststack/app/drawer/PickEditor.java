@@ -8,14 +8,18 @@ import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.geometry.Pos;
+import javafx.geometry.Side;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -101,7 +105,7 @@ public final class PickEditor extends VBox {
 
     private Node chip(Pick now, int i) {
         Term term = now.terms().get(i);
-        String words = PickText.words(term, now.kind(), picks::madeBy);
+        String words = PickText.words(term, now.kind(), picks.names(step.get()));
         if (words.startsWith(", ")) words = words.substring(2);
         if (term instanceof Term.Where w && w.how() != Term.How.AND)
             words = w.how().name().toLowerCase(Locale.ROOT) + " " + words;
@@ -122,7 +126,48 @@ public final class PickEditor extends VBox {
             Hint.on(name, "Click to type other numbers");
             Pressable.on(name, _ -> type(chip, now, i));
         }
+        if (term instanceof Term.Where w && w.rule() instanceof Rule.Hand h) meaning(name, now, i, h);
         return chip;
+    }
+
+    /** What was picked by hand may be meant as the whole that it is, or as no more than it is. */
+    private void meaning(Label name, Pick now, int i, Rule.Hand h) {
+        Body b = selected.body();
+        Mesh in = b == null ? null : results.before(b, step.get().id());
+        boolean together = h.isTogether();
+        Rule.Hand whole = together ? h : in == null || !Pick.isPrepared(in) ? null : h.together(in, now.kind());
+        if (whole == null
+                || !whole.isTogether()
+                || whole.anchors().size() < h.anchors().size()) return;
+        name.getStyleClass().add("pick-chip-live");
+        Hint.on(name, "Click to say what is meant by it");
+        Pressable.on(name, n -> {
+            ContextMenu menu = new ContextMenu();
+            ToggleGroup group = new ToggleGroup();
+            choice(
+                    menu,
+                    group,
+                    "As a whole, in however many " + PickText.plural(now.kind()) + " it lies",
+                    together,
+                    now,
+                    i,
+                    whole);
+            choice(menu, group, "Just these, one by one", !together, now, i, h.oneByOne());
+            menu.show(n, Side.BOTTOM, 0, 0);
+        });
+    }
+
+    private void choice(
+            ContextMenu menu, ToggleGroup group, String text, boolean chosen, Pick now, int i, Rule.Hand rule) {
+        RadioMenuItem item = new RadioMenuItem(text);
+        item.setToggleGroup(group);
+        item.setSelected(chosen);
+        item.setOnAction(_ -> {
+            List<Term> terms = new ArrayList<>(now.terms());
+            terms.set(i, new Term.Where(((Term.Where) terms.get(i)).how(), rule));
+            set.accept(new Pick(now.kind(), terms));
+        });
+        menu.getItems().add(item);
     }
 
     /** Whether a term has something that is typed. */
@@ -189,7 +234,8 @@ public final class PickEditor extends VBox {
         for (Term.Kind k : Term.Kind.values()) {
             double amount = k == Term.Kind.GROW || k == Term.Kind.SHRINK ? 1 : k == Term.Kind.FLUSH ? 20 : 0;
             Term.Change change = new Term.Change(k, amount);
-            String words = PickText.words(change, now.kind(), t -> t).substring(2);
+            String words =
+                    PickText.words(change, now.kind(), picks.names(step.get())).substring(2);
             item(
                     menu.getItems()::add,
                     words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1),
@@ -218,7 +264,7 @@ public final class PickEditor extends VBox {
         }
         for (Rule r : rules) {
             Term.Where w = new Term.Where(how, r);
-            item(menu.getItems()::add, PickText.words(w, now.kind(), picks::madeBy), now.and(w));
+            item(menu.getItems()::add, PickText.words(w, now.kind(), picks.names(step.get())), now.and(w));
         }
     }
 

@@ -127,7 +127,7 @@ public final class Sentence extends TextFlow {
         // A text and not a label, so that it breaks where the sentence does.
         Text pick = new Text();
         pick.getStyleClass().add("sentence-pick");
-        refresh.add(() -> pick.setText(PickText.words((Pick) d.value(entry.step(), p), picks::madeBy)));
+        refresh.add(() -> pick.setText(PickText.words((Pick) d.value(entry.step(), p), picks.names(entry))));
         Hint.on(pick, "Click to pick anew in the view");
         Pressable.on(pick, _ -> {
             selected.selectSteps(List.of(entry.id()));

@@ -18,10 +18,10 @@ import org.modeststack.stack.Entry;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
-import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickNames;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Picked;
 import org.modeststack.steps.pick.Rule;
@@ -432,15 +432,8 @@ public final class PickState implements AutoCloseable {
         return count;
     }
 
-    /** The step whose elements a tag holds, in words. */
-    public String madeBy(String tag) {
-        Body b = selected.body();
-        if (b == null) return "an earlier step";
-        for (int i = 0; i < b.entries().size(); i++) {
-            String name = StepContext.madeTag(b.entries().get(i).seed());
-            if (tag.equals(name)) return "step " + (i + 1);
-            if (tag.startsWith(name + ":")) return "step " + (i + 1) + " (" + tag.substring(name.length() + 1) + ")";
-        }
-        return "a step that is gone";
+    /** What the things are called that the picks of a step of the selected body speak of. */
+    public PickNames names(Entry e) {
+        return new PickNaming(document, results, selected.body(), e);
     }
 }

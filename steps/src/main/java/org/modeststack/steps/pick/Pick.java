@@ -51,6 +51,11 @@ public record Pick(ElementKind kind, List<Term> terms) {
         SurfacePatches.of(mesh);
     }
 
+    /** Whether that has been done, so that picking takes no time. */
+    public static boolean isPrepared(Mesh mesh) {
+        return mesh.known(SurfacePatches.class) != null;
+    }
+
     public Pick and(Term term) {
         List<Term> more = new ArrayList<>(terms);
         more.add(term);

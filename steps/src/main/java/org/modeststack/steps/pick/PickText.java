@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.function.UnaryOperator;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Numbers;
@@ -198,20 +197,28 @@ public final class PickText {
 
     // ---- as it is read
 
-    /** What was picked by hand, and whether it is followed as a whole. */
-    private static String picked(Rule.Hand h, ElementKind kind) {
-        int n = h.anchors().size(), wholes = 0;
+    /** What was picked by hand, and what whole it is followed as. */
+    private static String picked(Rule.Hand h, ElementKind kind, PickNames names) {
+        int n = h.anchors().size();
         BitSet in = new BitSet();
-        for (Whole w : h.wholes()) {
-            if (!w.extent().isWhole()) continue;
-            in.or(w.members());
-            wholes++;
-        }
+        List<Whole> wholes =
+                h.wholes().stream().filter(w -> w.extent().isWhole()).toList();
+        for (Whole w : wholes) in.or(w.members());
         String all = n + " picked " + count(n, kind).replaceAll("^[0-9]+ ", "");
-        if (wholes == 0 || in.cardinality() < n) return all;
+        if (wholes.isEmpty() || in.cardinality() < n) return all;
         // One face may be a whole surface; that is said, since parts of it would be meant as well.
         String what = kind == ElementKind.FACE ? "surface" : "line";
-        return wholes == 1 ? all + ", a whole " + what : all + ", " + wholes + " whole " + what + "s";
+        SurfaceWords words = SurfaceWords.of(names);
+        String first = words == null ? null : words.of(wholes.getFirst());
+        if (first != null && wholes.size() == 1) return all + ", " + first;
+        if (words != null && first != null && wholes.size() == 2) {
+            String second = words.of(wholes.get(1));
+            if (second != null && !second.equals(first)) return all + ", " + first + ", and " + second;
+        }
+        if (first != null)
+            return all + ", " + first + ", and " + (wholes.size() - 1) + " more whole " + what
+                    + (wholes.size() == 2 ? "" : "s");
+        return wholes.size() == 1 ? all + ", a whole " + what : all + ", " + wholes.size() + " whole " + what + "s";
     }
 
     /** "1 face", "12 edges". */
@@ -226,9 +233,9 @@ public final class PickText {
     /**
      * In a sentence.
      *
-     * @param made gives the step whose elements a tag holds in words, such as "step 3"
+     * @param names what steps, bodies and surfaces are called
      */
-    public static String words(Pick pick, UnaryOperator<String> made) {
+    public static String words(Pick pick, PickNames names) {
         if (pick.terms().isEmpty()) return "no " + plural(pick.kind()) + " yet";
         StringBuilder out = new StringBuilder();
         for (int i = 0; i < pick.terms().size(); i++) {
@@ -237,13 +244,13 @@ public final class PickText {
                 if (out.isEmpty()) out.append("no ").append(plural(pick.kind()));
                 out.append(' ').append(w.how().name().toLowerCase(Locale.ROOT)).append(' ');
             }
-            out.append(words(t, pick.kind(), made));
+            out.append(words(t, pick.kind(), names));
         }
         return out.toString();
     }
 
     /** One term, as its chip says it. */
-    public static String words(Term term, ElementKind kind, UnaryOperator<String> made) {
+    public static String words(Term term, ElementKind kind, PickNames names) {
         String all = plural(kind);
         if (term instanceof Term.Change c) {
             return switch (c.kind()) {
@@ -259,12 +266,12 @@ public final class PickText {
         }
         return switch (((Term.Where) term).rule()) {
             case Rule.All _ -> "all " + all;
-            case Rule.Hand h -> picked(h, kind);
+            case Rule.Hand h -> picked(h, kind, names);
             case Rule.Sharper r ->
                 own(all, "edges", "along edges ") + "sharper than " + Numbers.show(r.degrees()) + "°";
             case Rule.Border _ -> kind == ElementKind.EDGE ? "open edges" : all + " along open edges";
             case Rule.Tagged r -> all + " tagged " + r.name();
-            case Rule.Made r -> all + " made by " + made.apply(r.tag());
+            case Rule.Made r -> all + " made by " + names.madeBy(r.tag());
             case Rule.Facing r ->
                 own(all, "faces", "of faces ") + "facing " + way(r.way()) + " within " + Numbers.show(r.degrees())
                         + "°";

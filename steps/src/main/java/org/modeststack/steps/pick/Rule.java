@@ -74,6 +74,21 @@ public sealed interface Rule {
             return out.toIntArray();
         }
 
+        /** Whether something is followed as the whole that it is, or by its outline. */
+        public boolean isTogether() {
+            return wholes.stream().anyMatch(w -> w.extent().isWhole()) || !stretches.isEmpty();
+        }
+
+        /** The same elements, each followed by itself whatever they are together. */
+        public Hand oneByOne() {
+            return new Hand(anchors, box, witnesses);
+        }
+
+        /** The same elements, followed as what they are together on a mesh that has them. */
+        public Hand together(Mesh mesh, ElementKind kind) {
+            return of(mesh, kind, elementsOn(mesh, kind));
+        }
+
         /** Elements of a mesh in the order in which they were picked. */
         public static Hand of(Mesh mesh, ElementKind kind, int... elements) {
             List<Anchor> anchors = Arrays.stream(elements)
