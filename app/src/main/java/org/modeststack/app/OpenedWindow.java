@@ -22,7 +22,13 @@ record OpenedWindow(
         AppState state = new AppState(evaluator);
         Autosave autosave = new Autosave(safety);
         DocumentFiles files = new DocumentFiles(
-                state.document(), state.messages(), state.jobs(), autosave, new RecentFiles(preferences), dialogs);
+                state.document(),
+                state.messages(),
+                state.jobs(),
+                evaluator,
+                autosave,
+                new RecentFiles(preferences),
+                dialogs);
         MeshFiles meshes = new MeshFiles(
                 state.document(),
                 state.selected(),

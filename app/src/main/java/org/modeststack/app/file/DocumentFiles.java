@@ -13,6 +13,9 @@ import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.file.FileStamp;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.PickRenewal;
+import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.file.Autosave;
 import org.modeststack.stack.file.DocumentFile;
 
@@ -24,6 +27,7 @@ public final class DocumentFiles {
     private final DocumentState document;
     private final MessageState messages;
     private final BackgroundJobs jobs;
+    private final Evaluator evaluator;
     private final Autosave autosave;
     private final RecentFiles recent;
     private final Dialogs dialogs;
@@ -36,12 +40,14 @@ public final class DocumentFiles {
             DocumentState document,
             MessageState messages,
             BackgroundJobs jobs,
+            Evaluator evaluator,
             Autosave autosave,
             RecentFiles recent,
             Dialogs dialogs) {
         this.document = document;
         this.messages = messages;
         this.jobs = jobs;
+        this.evaluator = evaluator;
         this.autosave = autosave;
         this.recent = recent;
         this.dialogs = dialogs;
@@ -84,7 +90,21 @@ public final class DocumentFiles {
     private void show(DocumentFile.Loaded loaded, Path path) {
         document.open(loaded.document(), path, loaded.stamp(), loaded.newer());
         recent.add(path);
-        if (!loaded.remarks().isEmpty()) messages.say(String.join(" ", loaded.remarks()), true);
+        String remarks = String.join(" ", loaded.remarks());
+        if (!remarks.isEmpty()) messages.say(remarks, true);
+        if (loaded.hasEarlierPicks()) renewPicks(loaded.document(), remarks);
+    }
+
+    /** Beside the interface thread, since the document has to be carried out for it. */
+    private void renewPicks(Document d, String remarks) {
+        jobs.run(
+                "Looking at the picks of an earlier version",
+                () -> PickRenewal.of(d, evaluator, Progress.NONE),
+                renewal -> {
+                    if (renewal.appliesTo(document.current())) document.edit("Bring picks up to date", renewal::on);
+                    String all = (remarks + " " + renewal.inWords()).strip();
+                    if (!renewal.inWords().isEmpty()) messages.say(all, !remarks.isEmpty() || renewal.lost() > 0);
+                });
     }
 
     public void save() {

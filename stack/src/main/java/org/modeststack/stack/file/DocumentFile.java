@@ -49,7 +49,11 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class DocumentFile {
     public static final String FORMAT = "modest-stack";
-    public static final int VERSION = 4;
+    public static final int VERSION = 5;
+
+    /** From this version on what was picked one by one is meant so. */
+    private static final int WITH_WHOLES = 5;
+
     public static final String EXTENSION = ".mstack";
     private static final long MAX_FILE_BYTES = 1_500_000_000;
 
@@ -67,14 +71,26 @@ public final class DocumentFile {
      *
      * @param remarks what could not be read, in sentences; empty if all is well
      * @param stamp what the file was like; null for what did not come from a file
-     * @param newer whether a newer version of Modest Stack wrote it in a format of its own: written again by this one it
-     *     would lose what is not known here, so it is to be looked at only
+     * @param version of the format that it was written in
      */
     public record Loaded(
             Document document,
             List<String> remarks,
             @Nullable FileStamp stamp,
-            boolean newer) {}
+            int version) {
+        /**
+         * Whether a newer version of Modest Stack wrote it in a format of its own: written again by this one it would lose
+         * what is not known here, so it is to be looked at only.
+         */
+        public boolean newer() {
+            return version > VERSION;
+        }
+
+        /** Whether its picks by hand name elements one by one because more was not known then. */
+        public boolean hasEarlierPicks() {
+            return version < WITH_WHOLES;
+        }
+    }
 
     private DocumentFile() {}
 
@@ -85,7 +101,7 @@ public final class DocumentFile {
                 throw new DocumentException(file.getFileName() + " is too large to open.");
             byte[] bytes = Files.readAllBytes(file);
             Loaded loaded = parse(bytes, file.getFileName().toString());
-            return new Loaded(loaded.document(), loaded.remarks(), FileStamp.of(file, bytes), loaded.newer());
+            return new Loaded(loaded.document(), loaded.remarks(), FileStamp.of(file, bytes), loaded.version());
         } catch (NoSuchFileException e) {
             throw new DocumentException("There is no file " + file + ".", e);
         } catch (AccessDeniedException e) {
@@ -279,7 +295,7 @@ public final class DocumentFile {
             Map<String, JsonNode> unknown = rest(root, "format", "version", "units", "nextId", "materials", "bodies");
             if (!strange.isEmpty()) unknown.put(Document.UNKNOWN_OF_MATERIALS, strange);
             Document d = new Document(bodies, materials, nextId, unknown);
-            return new Loaded(d, List.copyOf(remarks), null, version > VERSION);
+            return new Loaded(d, List.copyOf(remarks), null, version);
         }
 
         /** No new id may be one that is in the file, nor in steps that were baked. */

@@ -1,6 +1,7 @@
 package org.modeststack.stack.file;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
@@ -19,6 +20,7 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.PickRenewal;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Family;
@@ -33,6 +35,9 @@ import org.modeststack.steps.catalog.Steps;
  */
 class EarlierDocumentsTest {
     private static final String FOLDER = "/documents/";
+
+    /** So many of the steps that pick by hand in all of them pick a whole of something. */
+    private static final int RENEWED = 53;
 
     static Stream<String> names() {
         return Stream.concat(
@@ -67,6 +72,36 @@ class EarlierDocumentsTest {
                 .filter(l -> l.startsWith(name + " "))
                 .toList();
         assertEquals(expected, digests(name, document(name)));
+    }
+
+    /** Picks by hand are written anew as what they are the whole of; what they pick stays the same. */
+    @ParameterizedTest
+    @MethodSource("names")
+    void itsPicksAreWrittenAnewAndPickTheSame(String name) throws IOException {
+        Document d = document(name);
+        PickRenewal renewal = PickRenewal.of(d, new Evaluator(), Progress.NONE);
+        Document renewed = renewal.on(d);
+        assertEquals(!renewal.changes().isEmpty(), renewal.appliesTo(d));
+        assertFalse(renewal.appliesTo(renewed));
+        assertEquals(digests(name, d), digests(name, renewed));
+        String text = DocumentFile.toText(renewed);
+        DocumentFile.Loaded again = DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), name);
+        assertFalse(again.hasEarlierPicks());
+        assertEquals(digests(name, d), digests(name, again.document()));
+        assertEquals(
+                List.of(),
+                PickRenewal.of(renewed, new Evaluator(), Progress.NONE).changes());
+    }
+
+    /** Of the steps that pick by hand, most pick a whole of something. */
+    @Test
+    void manyPicksAreWrittenAnew() throws IOException {
+        int changed = 0;
+        for (String name : names().toList())
+            changed += PickRenewal.of(document(name), new Evaluator(), Progress.NONE)
+                    .changes()
+                    .size();
+        assertEquals(RENEWED, changed);
     }
 
     /**

@@ -135,6 +135,23 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return Arrays.stream(there).anyMatch(e -> e < 0) ? hand : Rule.Hand.of(other, kind, there);
     }
 
+    /**
+     * A step whose picks by hand are followed as what they are together on a mesh, where they were written down by an
+     * earlier version that did not know of that. It picks the same there. In time linear in the mesh.
+     */
+    public static Step together(Step step, Mesh mesh) {
+        return withPicks(step, p -> p.withRules(r -> r instanceof Rule.Hand h ? together(h, p.kind, mesh) : r));
+    }
+
+    /** What is lost, and what is no whole of anything, stays as it is. */
+    private static Rule together(Rule.Hand hand, ElementKind kind, Mesh mesh) {
+        if (hand.isTogether()) return hand;
+        Picked now = RuleMatch.of(mesh, kind, hand);
+        if (now.lost() > 0) return hand;
+        Rule.Hand next = Rule.Hand.of(mesh, kind, hand.inOrder(mesh, now.selection()));
+        return next.isTogether() && RuleMatch.of(mesh, kind, next).selection().equals(now.selection()) ? next : hand;
+    }
+
     private Pick settled(Mesh mesh) {
         return withRules(r -> r instanceof Rule.Hand h ? HandMatch.settled(mesh, kind, h) : r);
     }
