@@ -9,6 +9,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Document;
@@ -17,11 +19,13 @@ import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Picked;
 import org.modeststack.steps.pick.Rereading;
+import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.pick.Term;
 
 /**
@@ -53,9 +57,13 @@ public final class PickJudge {
     public enum Form {
         CHANGED("numbers changed"),
         /** With a term behind it that takes more, or less. */
-        WITH_TERMS("grown, rim, flush …"),
+        WITH_TERMS("grown, loop, flush …"),
         /** The step that picks was copied to another body of the same kind, of other numbers. */
         COPIED("copied to another body"),
+        /** Tagged by hand; the tag is asked for behind a boolean. */
+        TAGGED("tagged, then united"),
+        /** Named as what a step made, where it is just that. */
+        MADE("made by a step"),
         /** The lower steps were baked, then numbers of others changed. */
         BAKED("baked below"),
         /** The mesh came from a file, which was read again after it had changed. */
@@ -76,6 +84,8 @@ public final class PickJudge {
             new Term.Change(Term.Kind.GROW, 1),
             new Term.Change(Term.Kind.GROW, 2),
             new Term.Change(Term.Kind.SHRINK, 1),
+            new Term.Change(Term.Kind.LOOP, 0),
+            new Term.Change(Term.Kind.RING, 0),
             new Term.Change(Term.Kind.RIM, 0),
             new Term.Change(Term.Kind.CONNECTED, 0),
             new Term.Change(Term.Kind.FLUSH, 20));
@@ -157,6 +167,9 @@ public final class PickJudge {
                         pick.and(term).on(after),
                         Pick.hand(after, meant).and(term).on(after).selection());
                 judge(t, Form.COPIED, Variations.copied(first, second, pick, evaluator), n);
+                judge(t, Form.TAGGED, Variations.tagged(second, pick, evaluator), n);
+                Rule made = madeOf(before, r.kind(), meantBefore);
+                if (made != null) judge(t, Form.MADE, Pick.of(r.kind(), made).on(after), meant);
                 Variations.Asked baked = Variations.baked(first, second, pick, below, evaluator);
                 if (baked != null) judge(t, Form.BAKED, baked, n);
             }
@@ -167,6 +180,16 @@ public final class PickJudge {
                     .on(reread);
             judge(t, moved == imported ? Form.READ_AGAIN : Form.MOVED, again, new Selection(r.kind(), there));
         }
+    }
+
+    /** The rule for what a step made, where that is just some elements of a mesh. */
+    private static @Nullable Rule madeOf(Mesh mesh, ElementKind kind, BitSet elements) {
+        for (String tag : mesh.tags().keySet()) {
+            Rule rule = new Rule.Made(tag);
+            if (tag.startsWith(StepContext.MADE)
+                    && Pick.of(kind, rule).on(mesh).selection().elements().equals(elements)) return rule;
+        }
+        return null;
     }
 
     /** The numbers of a second document in the steps of a first, as if a person had typed them in. */

@@ -53,7 +53,8 @@ final class PickModels {
                 toothedRing(),
                 hexagonPlate(),
                 cutTorus(),
-                turnedBracket());
+                turnedBracket(),
+                bridgedBlocks());
     }
 
     private static Vec3 v(double x, double y, double z) {
@@ -897,5 +898,53 @@ final class PickModels {
                 .change("turn", 75, -20, 160)
                 .change("up", 40, -30)
                 .done();
+    }
+
+    /** Two blocks with a tunnel between the faces that look at each other. */
+    private static PickModel bridgedBlocks() {
+        Numbers n = Numbers.of("x", 20, "y", 16, "z", 12, "pitch", 50, "rows", 3, "segments", 2, "width", 2);
+        Function<Numbers, Document> build = p -> Sketch.of(
+                        box(p.get("x"), p.get("y"), p.get("z"), 1, p.whole("segments"), 1),
+                        step("row-array", "count", 2, "offset", v(p.get("pitch"), 0, 0)),
+                        step(
+                                "bridge",
+                                "between",
+                                PickText.parse("faces: facing 1 0 0 10; and facing -1 0 0 10; within inside "
+                                        + (p.get("x") / 2 - 0.01)
+                                        + " -999 -999 "
+                                        + (p.get("pitch") - p.get("x") / 2 + 0.01)
+                                        + " 999 999"),
+                                "segments",
+                                p.whole("rows")),
+                        step(
+                                "bevel",
+                                "where",
+                                PickText.parse("edges: sharper 30; within facing -1 0 0 10"),
+                                "width",
+                                p.get("width"),
+                                "segments",
+                                1))
+                .document();
+        return new PickModel.Builder("bridged blocks", n, build)
+                .faces("top of the tunnel", UP, p -> tunnel(p).and(at(2, p.get("z"))))
+                .faces("underside of the tunnel", DOWN, p -> tunnel(p).and(at(2, 0)))
+                .edges(
+                        "upper edge of the tunnel in front",
+                        p -> tunnel(p).and(at(2, p.get("z"))).and(at(1, -p.get("y") / 2)))
+                .edges("where the tunnel meets the second", p -> at(0, p.get("pitch") - p.get("x") / 2))
+                .vertices("corners where it meets the first", p -> at(0, p.get("x") / 2))
+                .faces("right end", ACROSS, p -> at(0, p.get("pitch") + p.get("x") / 2))
+                .change("x", 26, 14)
+                .change("y", 24, 10)
+                .change("z", 18, 8)
+                .change("pitch", 70, 40)
+                .change("rows", 1, 5, 6)
+                .change("segments", 1, 4)
+                .change("width", 1, 3)
+                .done();
+    }
+
+    private static Predicate<Vec3> tunnel(Numbers p) {
+        return between(0, p.get("x") / 2, p.get("pitch") - p.get("x") / 2);
     }
 }

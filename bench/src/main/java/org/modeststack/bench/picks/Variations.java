@@ -7,6 +7,7 @@ import java.util.Random;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.exchange.PolygonSoup;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -21,7 +22,10 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Picked;
 
 /** What a pick made on the first body of a document comes to when its step is copied to another body, or steps are baked. */
@@ -48,6 +52,22 @@ final class Variations {
         } catch (StepException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** What a tag of it holds behind a boolean with something far away; what its own step has lost is lost. */
+    static Asked tagged(Document second, Pick pick, Evaluator evaluator) {
+        Document d = picking(second, pick);
+        Body b = d.bodies().getFirst();
+        d = Edits.addBody(d, "Far", Material.DEFAULT, NamedSteps.step("box"));
+        String far = d.bodies().getLast().id();
+        d = Edits.addStep(d, far, 1, Sketch.move(3333, 4444, 5555));
+        d = Edits.addStep(d, b.id(), b.entries().size(), new BooleanStep(Operation.UNION, Bodies.of(far)));
+        var steps = evaluator.evaluate(d, b.id(), Progress.NONE).steps();
+        Picked own = pick.on(steps.get(b.entries().size() - 2).mesh());
+        Mesh united = steps.getLast().mesh();
+        Picked there = PickText.parse(PickText.plural(pick.kind()) + ": tag \"picked\"")
+                .on(united);
+        return new Asked(united, new Picked(there.selection(), own.wanted(), own.found(), own.lost(), own.ghosts()));
     }
 
     /** The same body under another name, of other steps and tools. */
