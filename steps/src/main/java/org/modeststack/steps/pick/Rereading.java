@@ -43,7 +43,7 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
         int most = all.stream().mapToInt(Matcher::known).max().orElse(0);
         List<Matcher> best = all.stream().filter(o -> o.known() >= MUCH * most).toList();
         Matcher m = new Matcher(before, places, best.isEmpty() ? Affine.IDENTITY : best.getFirst().motion);
-        m.agree(best);
+        m.agree(best, all);
         int known = (int) Arrays.stream(m.faces).filter(f -> f >= 0).count();
         int same = best.isEmpty() ? 0 : Math.min(known, best.getFirst().same);
         return new Rereading(m.named(), same, known - same, m.motion);
@@ -118,17 +118,22 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
                     + Arrays.stream(faces).filter(f -> f >= 0).count());
         }
 
-        /** Where it may have moved in several ways: only what most know, and nobody takes for something else. */
-        void agree(List<Matcher> all) {
-            agree(vertices, all.stream().map(m -> m.vertices).toList());
-            agree(faces, all.stream().map(m -> m.faces).toList());
+        /** Where it may have moved in several ways: only what most of the best know, and nobody takes for something else. */
+        void agree(List<Matcher> best, List<Matcher> all) {
+            agree(
+                    vertices,
+                    best.stream().map(m -> m.vertices).toList(),
+                    all.stream().map(m -> m.vertices).toList());
+            agree(
+                    faces,
+                    best.stream().map(m -> m.faces).toList(),
+                    all.stream().map(m -> m.faces).toList());
         }
 
-        private static void agree(int[] out, List<int[]> all) {
+        private static void agree(int[] out, List<int[]> best, List<int[]> all) {
             // For each element now the one it was, -2 where that is not agreed on.
             Int2IntOpenHashMap was = new Int2IntOpenHashMap();
             BitSet doubtful = new BitSet();
-            int[] count = new int[out.length];
             for (int[] one : all) {
                 for (int i = 0; i < out.length; i++) {
                     if (one[i] < 0) continue;
@@ -136,11 +141,13 @@ public record Rereading(Mesh mesh, int faces, int likeBefore, Affine motion) {
                     if (was.getOrDefault(one[i], i) != i) was.put(one[i], -2);
                     else was.put(one[i], i);
                     out[i] = one[i];
-                    count[i]++;
                 }
             }
+            int[] count = new int[out.length];
+            for (int[] one : best) for (int i = 0; i < out.length; i++) if (one[i] >= 0) count[i]++;
             for (int i = 0; i < out.length; i++)
-                if (out[i] >= 0 && (2 * count[i] <= all.size() || doubtful.get(i) || was.get(out[i]) != i)) out[i] = -1;
+                if (out[i] >= 0 && (2 * count[i] <= best.size() || doubtful.get(i) || was.get(out[i]) != i))
+                    out[i] = -1;
         }
 
         private void sameVertices() {

@@ -36,7 +36,7 @@ final class ShapeMotion {
     private static final int COMPARED = 48;
 
     /** A surface that looks another way than its counterpart by so much is another, as is one that has gone so far. */
-    private static final double OTHER_WAY = 0.2;
+    private static final double OTHER_WAY = 0.1;
 
     private static final double FAR = 0.25;
 
