@@ -326,7 +326,7 @@ class PickingInTheWindowTest extends WindowDriver {
         });
         settle();
         assertEquals(64000 + 9000, volumeOfResult(), 1e-6);
-        Label grown = (Label) shownNodes("pick-chip-live").getFirst();
+        Label grown = (Label) shownNodes("pick-chip-live").getLast();
         fx(() -> {
             Event.fireEvent(grown, mouse(MouseEvent.MOUSE_CLICKED, grown, 2, 2, MouseButton.PRIMARY));
             TextField field = (TextField) stage.getScene().getRoot().lookup(".pick-chip-field");

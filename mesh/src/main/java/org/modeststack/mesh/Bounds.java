@@ -78,4 +78,16 @@ public record Bounds(double minX, double minY, double minZ, double maxX, double 
     public double diagonal() {
         return size().length();
     }
+
+    /** The place in another box that a place has in this one; along an axis in which this one is flat it is shifted. */
+    public Vec3 inProportion(Vec3 p, Bounds to) {
+        return new Vec3(
+                scaled(p.x(), minX, maxX, to.minX, to.maxX),
+                scaled(p.y(), minY, maxY, to.minY, to.maxY),
+                scaled(p.z(), minZ, maxZ, to.minZ, to.maxZ));
+    }
+
+    private static double scaled(double x, double a, double b, double c, double d) {
+        return b - a > 0 ? c + (x - a) / (b - a) * (d - c) : x - a + c;
+    }
 }

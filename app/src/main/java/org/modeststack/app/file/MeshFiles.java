@@ -36,7 +36,7 @@ import org.modeststack.steps.Limits;
 import org.modeststack.steps.Purpose;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.PickText;
-import org.modeststack.steps.pick.Rereading;
+import org.modeststack.steps.pick.reread.Rereading;
 import org.modeststack.steps.source.Imported;
 
 /** Meshes in and out, read and written beside the interface. */

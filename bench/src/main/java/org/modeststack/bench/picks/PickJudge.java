@@ -24,9 +24,9 @@ import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Picked;
-import org.modeststack.steps.pick.Rereading;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.pick.Term;
+import org.modeststack.steps.pick.reread.Rereading;
 
 /**
  * Judges what becomes of picks made by hand when numbers below them change. What is meant is said by geometry alone, so

@@ -81,7 +81,7 @@ public record Anchor(long key, Vec3 place, Vec3 way, double size, LongList ends)
         };
     }
 
-    static Vec3 place(Mesh mesh, ElementKind kind, int element) {
+    public static Vec3 place(Mesh mesh, ElementKind kind, int element) {
         return switch (kind) {
             case VERTEX -> mesh.point(element);
             case FACE -> FaceFrames.of(mesh).middle(element);
@@ -92,7 +92,7 @@ public record Anchor(long key, Vec3 place, Vec3 way, double size, LongList ends)
         };
     }
 
-    static Vec3 way(Mesh mesh, ElementKind kind, int element) {
+    public static Vec3 way(Mesh mesh, ElementKind kind, int element) {
         Adjacency adj = mesh.adjacency();
         return switch (kind) {
             case FACE -> FaceFrames.of(mesh).normal(element);

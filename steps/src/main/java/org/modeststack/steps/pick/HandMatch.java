@@ -336,7 +336,7 @@ final class HandMatch {
     private static double error(List<Vec3> was, List<Vec3> is, Bounds from, Bounds to) {
         double[] d = new double[was.size()];
         for (int i = 0; i < d.length; i++)
-            d[i] = proportion(was.get(i), from, to).minus(is.get(i)).length();
+            d[i] = from.inProportion(was.get(i), to).minus(is.get(i)).length();
         Arrays.sort(d);
         return d[d.length / 2];
     }
@@ -345,17 +345,5 @@ final class HandMatch {
         double dot = Anchor.way(mesh, kind, e).dot(way);
         // An edge has no front.
         return (kind == ElementKind.EDGE ? Math.abs(dot) : dot) >= SAME_WAY || way.equals(Vec3.ZERO);
-    }
-
-    /** The place in the new bounds that is what it was in the old ones. */
-    static Vec3 proportion(Vec3 p, Bounds from, Bounds to) {
-        return new Vec3(
-                scaled(p.x(), from.minX(), from.maxX(), to.minX(), to.maxX()),
-                scaled(p.y(), from.minY(), from.maxY(), to.minY(), to.maxY()),
-                scaled(p.z(), from.minZ(), from.maxZ(), to.minZ(), to.maxZ()));
-    }
-
-    private static double scaled(double x, double a, double b, double c, double d) {
-        return b - a > 0 ? c + (x - a) / (b - a) * (d - c) : x - a + c;
     }
 }

@@ -13,7 +13,7 @@ import org.modeststack.mesh.Vec3;
 /**
  * Elements picked by hand, as text and back: the bounds of the mesh, then witnesses ({@code key@place}), elements
  * ({@code key@place/way/size/ends}), wholes ({@code =kind members|patch|patch}) and stretches ({@code ~kind
- * members/share|outline}). Keys are written in base 36, numbers in single precision.
+ * members/share|outline|!corners}). Keys are written in base 36, numbers in single precision.
  */
 final class HandText {
     private HandText() {}
@@ -49,6 +49,7 @@ final class HandText {
                     .append('/')
                     .append((float) s.share());
             for (LongList way : s.ways()) out.append('|').append(keys(way));
+            if (!s.corners().isEmpty()) out.append("|!").append(keys(s.corners()));
         }
         return out.toString();
     }
@@ -170,12 +171,17 @@ final class HandText {
     private static Stretch stretch(String[] parts) {
         char kind = parts[0].charAt(0);
         if (kind != 'c' && kind != 'r' || parts.length < 2) throw new NumberFormatException();
-        List<LongList> ways =
-                Arrays.stream(parts).skip(1).map((String k) -> keys(k)).toList();
+        List<LongList> ways = Arrays.stream(parts)
+                .skip(1)
+                .filter(k -> !k.startsWith("!"))
+                .map((String k) -> keys(k))
+                .toList();
+        String last = parts[parts.length - 1];
+        LongList corners = last.startsWith("!") ? keys(last.substring(1)) : LongList.of();
         String[] head = parts[0].substring(1).split("/");
         double share = Float.parseFloat(head[1]);
         if (share == 0 || !Double.isFinite(share)) throw new NumberFormatException();
-        return new Stretch(members(head[0]), share, ways, kind == 'c');
+        return new Stretch(members(head[0]), share, ways, corners, kind == 'c');
     }
 
     private static BitSet members(String text) {

@@ -13,7 +13,7 @@ import org.modeststack.mesh.Vec3;
  * Which elements of two meshes of one shape are the same, whatever order they are in: what the same steps make under
  * other names may come out in another order. Linear in the meshes.
  */
-final class SameShape {
+public final class SameShape {
     private final Mesh mesh;
     private final Mesh other;
     /** For each vertex of the first mesh that of the other. */
@@ -61,7 +61,7 @@ final class SameShape {
      *
      * @param vertices for each vertex of the first mesh that of the other, or -1
      */
-    static int faceBetween(Mesh mesh, int f, Mesh other, int[] vertices) {
+    public static int faceBetween(Mesh mesh, int f, Mesh other, int[] vertices) {
         int from = mesh.offsets()[f], n = mesh.sides(f), v = vertices[mesh.corners()[from]];
         if (v < 0) return -1;
         Adjacency adj = other.adjacency();

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
@@ -22,9 +23,10 @@ import org.modeststack.mesh.select.Selection;
  * @param members which of the elements picked by hand belong to it
  * @param share how much it is of the surface or the line that it lies on, or of the size of the body; see {@link #share}
  * @param ways keys of vertices: each outline in its order, with the faces on its left, or the row of edges
+ * @param corners keys of those vertices of closed ways where they turn, without which they cannot be followed
  * @param closed whether each way comes back to where it began
  */
-public record Stretch(BitSet members, double share, List<LongList> ways, boolean closed) {
+public record Stretch(BitSet members, double share, List<LongList> ways, LongList corners, boolean closed) {
     /** Longer outlines are not written down. */
     private static final int MOST = 1024;
 
@@ -33,6 +35,9 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
 
     /** Ways between fewer vertices say nothing. */
     private static final int FEWEST = 3;
+
+    /** A way that turns by more has a corner there, as a cosine: 40 degrees. */
+    private static final double CORNER = Math.cos(Math.toRadians(40));
 
     /** Fewer vertices in a ring are corners, and what lies between them later is not meant. */
     private static final int ROUND = 8;
@@ -68,10 +73,32 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     }
 
     private static Stretch of(
-            Mesh mesh, ElementKind kind, BitSet taken, Int2IntOpenHashMap member, List<LongList> ways, boolean closed) {
+            Mesh mesh,
+            ElementKind kind,
+            BitSet taken,
+            Int2IntOpenHashMap member,
+            List<IntArrayList> ways,
+            boolean closed) {
         BitSet members = new BitSet();
         taken.stream().forEach(e -> members.set(member.get(e)));
-        return new Stretch(members, (float) share(mesh, kind, taken), ways, closed);
+        IntArrayList corners = new IntArrayList();
+        if (closed) for (IntArrayList way : ways) corners(mesh, way, corners);
+        return new Stretch(
+                members,
+                (float) share(mesh, kind, taken),
+                ways.stream().map(w -> keys(mesh, w)).toList(),
+                keys(mesh, corners),
+                closed);
+    }
+
+    private static void corners(Mesh mesh, IntArrayList way, IntArrayList out) {
+        int n = way.size();
+        for (int i = 0; i < n; i++) {
+            Vec3 p = mesh.point(way.getInt(i));
+            Vec3 in = p.minus(mesh.point(way.getInt((i + n - 1) % n))),
+                    on = mesh.point(way.getInt((i + 1) % n)).minus(p);
+            if (in.unit().dot(on.unit()) < CORNER) out.add(way.getInt(i));
+        }
     }
 
     /** The faces of one patch that hang together with one. */
@@ -94,7 +121,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
                 }
             }
         }
-        List<LongList> ways = new ArrayList<>();
+        List<IntArrayList> ways = new ArrayList<>();
         int keys = 0;
         for (int first = border.nextSetBit(0); first >= 0; first = border.nextSetBit(first)) {
             IntArrayList way = new IntArrayList();
@@ -104,7 +131,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
             }
             keys += way.size();
             if (keys > MOST) return null;
-            ways.add(keys(mesh, way));
+            ways.add(way);
         }
         return ways.isEmpty() ? null : of(mesh, ElementKind.FACE, taken, member, ways, true);
     }
@@ -137,7 +164,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
         way.addAll(ahead);
         boolean closed = way.size() > 2 && way.getInt(0) == way.getInt(way.size() - 1);
         if (closed) way.removeInt(way.size() - 1);
-        return way.size() > MOST ? null : of(mesh, ElementKind.EDGE, taken, member, List.of(keys(mesh, way)), closed);
+        return way.size() > MOST ? null : of(mesh, ElementKind.EDGE, taken, member, List.of(way), closed);
     }
 
     /** The vertices of a closed row round one; those of an open one may be meant as what they are. */
@@ -154,7 +181,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
             if (v < 0 || v != start && taken.get(v)) return null;
         }
         if (way.size() < ROUND || way.size() > MOST) return null;
-        return of(mesh, ElementKind.VERTEX, taken, member, List.of(keys(mesh, way)), true);
+        return of(mesh, ElementKind.VERTEX, taken, member, List.of(way), true);
     }
 
     /** The picked vertex behind one in a row, either of two where it begins; -1 where it has not just two beside it. */
@@ -222,6 +249,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, boolean
     @Nullable
     BitSet on(Mesh mesh, ElementKind kind) {
         List<IntArrayList> there = new ArrayList<>();
+        for (int i = 0; i < corners.size(); i++) if (!has(mesh, corners.getLong(i))) return null;
         for (LongList way : ways) {
             IntArrayList v = present(mesh, way);
             boolean ends = closed || v.size() > 1 && has(mesh, way.getFirst()) && has(mesh, way.getLast());

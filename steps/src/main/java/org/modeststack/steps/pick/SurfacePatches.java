@@ -31,7 +31,7 @@ import org.modeststack.steps.StepContext;
  * the same steps, and the lines along which two patches meet. Walls, caps, strips and rims are such. Made in linear time,
  * kept with the mesh.
  */
-final class SurfacePatches implements Memory.Counted {
+public final class SurfacePatches implements Memory.Counted {
     /** Faces that meet at more are of two patches, as a cosine: 35 degrees, so that a bar of twelve sides is round. */
     private static final double SMOOTH = Math.cos(Math.toRadians(35));
 
@@ -81,7 +81,7 @@ final class SurfacePatches implements Memory.Counted {
             if (lineOf[e] >= 0) lengths[lineOf[e]] += 2 * Anchor.size(mesh, ElementKind.EDGE, e);
     }
 
-    static SurfacePatches of(Mesh mesh) {
+    public static SurfacePatches of(Mesh mesh) {
         return mesh.derived(SurfacePatches.class, SurfacePatches::new);
     }
 
@@ -183,11 +183,11 @@ final class SurfacePatches implements Memory.Counted {
     }
 
     /** How many patches there are. */
-    int count() {
+    public int count() {
         return faces.size();
     }
 
-    int patchOf(int face) {
+    public int patchOf(int face) {
         return patchOf[face];
     }
 
@@ -204,7 +204,7 @@ final class SurfacePatches implements Memory.Counted {
     }
 
     /** The patches that a vertex lies on. */
-    BitSet patchesAt(int vertex) {
+    public BitSet patchesAt(int vertex) {
         Adjacency adj = mesh.adjacency();
         BitSet out = new BitSet();
         for (int i = adj.vertexStart()[vertex]; i < adj.vertexStart()[vertex + 1]; i++)
@@ -212,7 +212,7 @@ final class SurfacePatches implements Memory.Counted {
         return out;
     }
 
-    IntArrayList faces(int patch) {
+    public IntArrayList faces(int patch) {
         return faces.get(patch);
     }
 
@@ -225,27 +225,27 @@ final class SurfacePatches implements Memory.Counted {
         return linesOf.get(patch);
     }
 
-    int lineCount() {
+    public int lineCount() {
         return edges.size();
     }
 
     /** One of the two patches along a line, -1 where the line is an open border; {@link #high} is the other. */
-    int low(int line) {
+    public int low(int line) {
         return lows.getInt(line);
     }
 
-    int high(int line) {
+    public int high(int line) {
         return highs.getInt(line);
     }
 
     /** The mean of its normals, by area. */
-    Vec3 way(int patch) {
+    public Vec3 way(int patch) {
         Vec3 sum = new Vec3(ways[3 * patch], ways[3 * patch + 1], ways[3 * patch + 2]);
         return areas[patch] > 0 ? sum.times(1 / areas[patch]) : Vec3.ZERO;
     }
 
     /** How large a patch is, mm², or how long a line, mm. */
-    double size(ElementKind kind, int patchOrLine) {
+    public double size(ElementKind kind, int patchOrLine) {
         return kind == ElementKind.FACE ? areas[patchOrLine] : lengths[patchOrLine];
     }
 
@@ -259,7 +259,7 @@ final class SurfacePatches implements Memory.Counted {
     }
 
     /** Each once. */
-    IntArrayList verticesOf(int patch) {
+    public IntArrayList verticesOf(int patch) {
         IntLinkedOpenHashSet out = new IntLinkedOpenHashSet();
         IntArrayList all = faces.get(patch);
         for (int i = 0; i < all.size(); i++)
@@ -269,7 +269,7 @@ final class SurfacePatches implements Memory.Counted {
     }
 
     /** Round a patch when the mesh is moved. */
-    Bounds box(int patch, Affine moved) {
+    public Bounds box(int patch, Affine moved) {
         return Bounds.of(verticesOf(patch)
                 .intStream()
                 .mapToObj(v -> moved.point(mesh.point(v)))

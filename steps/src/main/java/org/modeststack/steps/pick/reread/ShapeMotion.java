@@ -1,4 +1,4 @@
-package org.modeststack.steps.pick;
+package org.modeststack.steps.pick.reread;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -13,6 +13,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.steps.pick.SurfacePatches;
 
 /**
  * How a mesh has moved as a whole when hardly a vertex lies as it did: what brings its surfaces near to surfaces that
@@ -26,6 +27,9 @@ final class ShapeMotion {
     /** So many of the largest flat surfaces are tried against each other. */
     private static final int FLATS = 8;
 
+    /** So many turns are tried, from the largest surfaces on. */
+    private static final int TURNS = 64;
+
     /** Two that are nearer to parallel tell no turn. */
     private static final double APART = 0.3;
 
@@ -35,9 +39,15 @@ final class ShapeMotion {
     /** So many of the largest surfaces are compared. */
     private static final int COMPARED = 48;
 
-    /** A surface that looks another way than its counterpart by so much is another, as is one that has gone so far. */
+    /** A surface that looks another way than its counterpart by so much is another. */
     private static final double OTHER_WAY = 0.1;
 
+    /** The same of one that is flat all over. */
+    private static final double TURNED = 0.03;
+
+    private static final double ALL_FLAT = 0.9999;
+
+    /** As is one that has gone so far, as a share of the size of the mesh. */
     private static final double FAR = 0.25;
 
     /** One that is so many times as large. */
@@ -77,7 +87,8 @@ final class ShapeMotion {
     static List<Affine> of(Mesh before, Mesh now, List<Affine> others) {
         ShapeMotion m = new ShapeMotion(before, now);
         List<Affine> tried = new ArrayList<>(others);
-        for (Affine turn : m.turns()) tried.add(Collections.max(m.shifted(turn), Comparator.comparingDouble(m::score)));
+        for (Affine turn : m.turns().stream().limit(TURNS).toList())
+            tried.add(Collections.max(m.shifted(turn), Comparator.comparingDouble(m::score)));
         double[] scores = tried.stream().mapToDouble(m::score).toArray();
         double most = Arrays.stream(scores).max().orElse(0);
         if (most < LEAST) return List.of();
@@ -173,10 +184,11 @@ final class ShapeMotion {
         double sum = 0, all = 0;
         for (Surface s : was) {
             if (!s.isFlat()) continue;
-            Vec3 middle = HandMatch.proportion(motion.point(s.middle), from, to), way = motion.direction(s.way);
+            Vec3 middle = from.inProportion(motion.point(s.middle), to), way = motion.direction(s.way);
             double best = 0;
             for (Surface t : is) {
-                double other = way.minus(t.way).length() / OTHER_WAY;
+                boolean exact = s.way.length() > ALL_FLAT && t.way.length() > ALL_FLAT;
+                double other = way.minus(t.way).length() / (exact ? TURNED : OTHER_WAY);
                 double far = middle.minus(t.middle).length() / (FAR * to.diagonal());
                 double larger = Math.abs(Math.log(s.area / t.area)) / Math.log(LARGER);
                 if (other < 1 && far < 1 && larger < 1) best = Math.max(best, (1 - other) * (1 - far) * (1 - larger));

@@ -1,4 +1,4 @@
-package org.modeststack.steps.pick;
+package org.modeststack.steps.pick.reread;
 
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.pick;
+package org.modeststack.steps.pick.reread;
 
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
@@ -16,6 +16,10 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
+import org.modeststack.steps.pick.Anchor;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Picked;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.pick;
+package org.modeststack.steps.pick.reread;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Affine;
+import org.modeststack.steps.pick.SurfacePatches;
 
 /**
  * Which surface of a mesh that was read again is which of those it had before: the one with the same faces where it has

@@ -1,4 +1,4 @@
-package org.modeststack.steps.pick;
+package org.modeststack.steps.pick.reread;
 
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.Arrays;
@@ -10,6 +10,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.steps.pick.SurfacePatches;
 
 /**
  * What tells a patch of a surface from others where nothing but its shape is known.
@@ -47,7 +48,7 @@ record PatchShape(double area, Vec3 way, double outward, int euler, Bounds box, 
         @Nullable PatchShape[] out = new PatchShape[boxes.length];
         for (int p = 0; p < out.length; p++)
             if (patches.size(ElementKind.FACE, p) > 0)
-                out[p] = of(m, p, moved, boxes[p], HandMatch.proportion(boxes[p].center(), from, to), inPlace);
+                out[p] = of(m, p, moved, boxes[p], from.inProportion(boxes[p].center(), to), inPlace);
         return out;
     }
 

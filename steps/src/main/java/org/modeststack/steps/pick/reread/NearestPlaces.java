@@ -1,4 +1,4 @@
-package org.modeststack.steps.pick;
+package org.modeststack.steps.pick.reread;
 
 import java.util.function.IntConsumer;
 import org.modeststack.mesh.Bounds;
