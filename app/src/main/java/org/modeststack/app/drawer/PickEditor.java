@@ -11,15 +11,12 @@ import javafx.geometry.Pos;
 import javafx.geometry.Side;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
-import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -131,43 +128,14 @@ public final class PickEditor extends VBox {
     }
 
     /** What was picked by hand may be meant as the whole that it is, or as no more than it is. */
-    private void meaning(Label name, Pick now, int i, Rule.Hand h) {
+    private void meaning(Label name, Pick now, int i, Rule.Hand hand) {
         Body b = selected.body();
         Mesh in = b == null ? null : results.before(b, step.get().id());
-        boolean together = h.isTogether();
-        Rule.Hand whole = together ? h : in == null || !Pick.isPrepared(in) ? null : h.together(in, now.kind());
-        if (whole == null
-                || !whole.isTogether()
-                || whole.anchors().size() < h.anchors().size()) return;
+        PickMeaning meaning = PickMeaning.of(now, i, hand, in);
+        if (meaning == null) return;
         name.getStyleClass().add("pick-chip-live");
         Hint.on(name, "Click to say what is meant by it");
-        Pressable.on(name, n -> {
-            ContextMenu menu = new ContextMenu();
-            ToggleGroup group = new ToggleGroup();
-            choice(
-                    menu,
-                    group,
-                    "As a whole, in however many " + PickText.plural(now.kind()) + " it lies",
-                    together,
-                    now,
-                    i,
-                    whole);
-            choice(menu, group, "Just these, one by one", !together, now, i, h.oneByOne());
-            menu.show(n, Side.BOTTOM, 0, 0);
-        });
-    }
-
-    private void choice(
-            ContextMenu menu, ToggleGroup group, String text, boolean chosen, Pick now, int i, Rule.Hand rule) {
-        RadioMenuItem item = new RadioMenuItem(text);
-        item.setToggleGroup(group);
-        item.setSelected(chosen);
-        item.setOnAction(_ -> {
-            List<Term> terms = new ArrayList<>(now.terms());
-            terms.set(i, new Term.Where(((Term.Where) terms.get(i)).how(), rule));
-            set.accept(new Pick(now.kind(), terms));
-        });
-        menu.getItems().add(item);
+        Pressable.on(name, n -> meaning.menu(set).show(n, Side.BOTTOM, 0, 0));
     }
 
     /** Whether a term has something that is typed. */

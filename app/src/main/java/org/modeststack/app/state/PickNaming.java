@@ -1,6 +1,7 @@
 package org.modeststack.app.state;
 
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Step;
@@ -39,7 +40,7 @@ final class PickNaming implements PickNames {
 
     @Override
     public Mesh mesh() {
-        return body == null || entry == null ? null : results.before(body, entry.id());
+        return body == null || entry == null ? null : known(results.partsBefore(body, entry.id()));
     }
 
     @Override
@@ -51,7 +52,12 @@ final class PickNaming implements PickNames {
     @Override
     public Mesh meshOf(String id) {
         Body b = document.current().body(id);
-        return b == null ? null : results.shownMesh(b);
+        return b == null ? null : known(results.shown(b));
+    }
+
+    /** Faces of shared copies are not made for a name. */
+    private static Mesh known(Geometry g) {
+        return g == null ? null : g.known();
     }
 
     @Override
