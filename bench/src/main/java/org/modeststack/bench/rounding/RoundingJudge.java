@@ -29,6 +29,9 @@ import org.modeststack.steps.pick.PickText;
 public final class RoundingJudge {
     private static final int SEGMENTS = 3;
 
+    /** A quad that is so many times as long as the strip is wide lies along a long edge. */
+    private static final double LONG = 4;
+
     /**
      * One case.
      *
@@ -123,7 +126,7 @@ public final class RoundingJudge {
                 h.isClosed() ? 0 : 1,
                 Validity.of(c.mesh()),
                 Validity.of(out),
-                aspect(out, context.madeTag()),
+                aspect(out, context.madeTag(), c.width()),
                 ms);
     }
 
@@ -150,8 +153,11 @@ public final class RoundingJudge {
         return t == null ? new BitSet() : Selection.of(m, t).elements();
     }
 
-    /** The longest side of a quad of a strip over its shortest, of the worst quad. */
-    private static double aspect(Mesh m, String made) {
+    /**
+     * The longest side of a quad of a strip over its shortest, of the worst quad; without those that are long because the edge
+     * that is rounded is, which nobody has divided.
+     */
+    private static double aspect(Mesh m, String made, double width) {
         double worst = 0;
         BitSet strip = faces(m, made);
         for (int f = strip.nextSetBit(0); f >= 0; f = strip.nextSetBit(f + 1)) {
@@ -164,7 +170,7 @@ public final class RoundingJudge {
                 longest = Math.max(longest, l);
                 shortest = Math.min(shortest, l);
             }
-            worst = Math.max(worst, longest / shortest);
+            if (longest <= LONG * width) worst = Math.max(worst, longest / shortest);
         }
         return worst;
     }
@@ -179,7 +185,7 @@ public final class RoundingJudge {
         }
         System.out.println(
                 "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | crossing"
-                        + " | overlapping | folded | own outline | flat faces | short edges | aspect > 20 | ms, median, most |");
+                        + " | overlapping | folded | own outline | flat faces | short edges | quads, not of long edges, with aspect > 20 | ms, median, most |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         by.forEach((name, list) -> {
             double[] least = list.stream()

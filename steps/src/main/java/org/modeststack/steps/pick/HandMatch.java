@@ -24,6 +24,12 @@ import org.modeststack.mesh.select.Selection;
  * silently wrong.
  */
 final class HandMatch {
+    /** How far from where it was an element may be that is found by its place, as a share of its size. */
+    private static final double NEAR = 0.5;
+
+    /** The same for elements that were one thing of which nothing else is left. */
+    private static final double NEARLY = 0.1;
+
     /** How far directions may differ, as a cosine: 25 degrees. */
     private static final double SAME_WAY = Math.cos(Math.toRadians(25));
 
@@ -93,7 +99,7 @@ final class HandMatch {
         BitSet rest = open(all);
         BitSet gone = gone(rest);
         out.or(become(rest));
-        BitSet again = byPlace(gone, out);
+        BitSet again = byPlace(gone, out, NEAR);
         replaced.or(again);
         found += again.cardinality();
         lost += gone.cardinality() - again.cardinality();
@@ -214,7 +220,9 @@ final class HandMatch {
         BitSet gone = gone(open);
         BitSet more = (BitSet) each.clone();
         // Vertices have no size by which to tell whether it is all of them.
-        BitSet again = kind == ElementKind.VERTEX ? new BitSet() : byPlace(gone, more);
+        // Where none of them is there any more, others lie near where they were by chance.
+        double reach = each.isEmpty() ? NEARLY : NEAR;
+        BitSet again = kind == ElementKind.VERTEX ? new BitSet() : byPlace(gone, more, reach);
         double part = !again.isEmpty() ? Stretch.share(mesh, kind, more) / share : 0;
         // What is found by its place is only believed where it is as much of the same kind of thing.
         if (part > 0 && isAsMuch(part)) {
@@ -272,9 +280,10 @@ final class HandMatch {
     /**
      * Adds what is found to {@code out}.
      *
+     * @param reach how far it may be from where it was, as a share of its size
      * @return for which of the elements
      */
-    private BitSet byPlace(BitSet missing, BitSet out) {
+    private BitSet byPlace(BitSet missing, BitSet out, double reach) {
         BitSet found = new BitSet();
         if (missing.isEmpty() || mesh.isEmpty()) return found;
         if (!hasStayed(mesh, kind, hand)) return found;
@@ -283,7 +292,7 @@ final class HandMatch {
         IntArrayList near = new IntArrayList();
         for (int i = missing.nextSetBit(0); i >= 0; i = missing.nextSetBit(i + 1)) {
             Anchor a = hand.anchors().get(i);
-            places.near(a.place(), 0.5 * a.size() + 1e-9, near);
+            places.near(a.place(), reach * a.size() + 1e-9, near);
             int best = -1;
             double bestFar = Double.POSITIVE_INFINITY, secondFar = Double.POSITIVE_INFINITY;
             for (int n = 0; n < near.size(); n++) {
