@@ -64,6 +64,8 @@ public final class PickJudge {
         TAGGED("tagged, then united"),
         /** Named as what a step made, where it is just that. */
         MADE("made by a step"),
+        /** By rules that ask geometry, which {@link RuleTruth} works out by itself. */
+        RULE("by rules"),
         /** The lower steps were baked, then numbers of others changed. */
         BAKED("baked below"),
         /** The mesh came from a file, which was read again after it had changed. */
@@ -152,6 +154,15 @@ public final class PickJudge {
         Mesh importedBefore = Variations.imported(before), imported = Variations.imported(after);
         Mesh moved = random.nextInt(5) < 2 ? Variations.moved(imported, random) : imported;
         Mesh reread = Rereading.of(importedBefore, moved).mesh();
+        if (!onlyFiles)
+            for (RuleTruth.Asked a : RuleTruth.on(after)) {
+                PickModel.Region rule = new PickModel.Region(a.rule(), a.pick().kind(), _ -> _ -> true, _ -> true);
+                judge(
+                        new Trial(m.name(), rule, said.toString()),
+                        Form.RULE,
+                        a.pick().on(after),
+                        new Selection(a.pick().kind(), a.meant()));
+            }
         for (PickModel.Region r : m.regions()) {
             BitSet meantBefore = r.on(before, m.numbers());
             if (meantBefore.isEmpty()) throw new IllegalStateException(m.name() + ": nothing is meant by " + r.name());
@@ -241,7 +252,7 @@ public final class PickJudge {
         boolean said = picked.lost() > 0, noted = said || picked.found() > 0;
         Verdict v = !extra.isEmpty()
                 ? noted ? Verdict.WRONG_NOTED : Verdict.WRONG_SILENT
-                : meant.isEmpty() && picked.lost() == 0 && form == Form.WITH_TERMS
+                : meant.isEmpty() && picked.lost() == 0 && (form == Form.WITH_TERMS || form == Form.RULE)
                         // Too little for what should be left of it.
                         ? Verdict.RIGHT
                         : meant.isEmpty()
