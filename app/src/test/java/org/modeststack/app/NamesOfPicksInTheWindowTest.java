@@ -6,9 +6,11 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import javafx.event.Event;
+import javafx.geometry.Orientation;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollBar;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.text.Text;
@@ -114,6 +116,15 @@ class NamesOfPicksInTheWindowTest extends WindowDriver {
         meaning("As a whole, in however many faces it lies");
         assertTrue(hand().isTogether());
         assertEquals("24 picked faces, the wall of Bolts, copy 3", sentence());
+    }
+
+    /** However long its words, a chip makes the drawer no wider than it is. */
+    @Test
+    void aLongNameDoesNotWidenTheDrawer() throws Exception {
+        pick("edges: inside -19 19 9.9 -9 29 10.1");
+        command("Bevel");
+        assertTrue(shownNodes("scroll-bar").stream()
+                .noneMatch(bar -> ((ScrollBar) bar).getOrientation() == Orientation.HORIZONTAL));
     }
 
     private Rule.Hand hand() throws Exception {

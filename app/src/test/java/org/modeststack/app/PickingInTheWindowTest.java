@@ -42,7 +42,6 @@ import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.pick.Pick;
-import org.modeststack.steps.pick.PickNames;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.pick.Term;
@@ -418,7 +417,7 @@ class PickingInTheWindowTest extends WindowDriver {
         });
         settle();
         assertTrue(picked().isEmpty());
-        assertEquals("no faces yet", fx(() -> PickText.words(picking().pick(), PickNames.ofSteps(t -> t))));
+        assertEquals("no faces yet", fx(() -> PickText.words(picking().pick(), t -> t)));
     }
 
     /** In see-through, what lies behind is picked where it is nearest to the pointer; faces one behind the other. */

@@ -81,8 +81,6 @@ public final class DrawerPane extends BorderPane {
         form.getStyleClass().add("drawer-form");
         ScrollPane scroll = new ScrollPane(form);
         scroll.setFitToWidth(true);
-        // What does not fit wraps.
-        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.getStyleClass().add("plain-scroll");
         setCenter(scroll);
         Runnable show = this::show;

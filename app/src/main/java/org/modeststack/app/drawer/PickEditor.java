@@ -41,6 +41,9 @@ import org.modeststack.steps.pick.Term;
 
 /** A pick in the drawer: a chip for each of its terms, a menu for more, and the way to pick in the view. */
 public final class PickEditor extends VBox {
+    /** Of the words of a chip, px: so that it fits beside the drawer's scroll bar. */
+    private static final double WIDEST = 180;
+
     private final SelectionState selected;
     private final ResultState results;
     private final MessageState messages;
@@ -109,7 +112,7 @@ public final class PickEditor extends VBox {
         Label name = new Label(words);
         name.getStyleClass().add("pick-chip-name");
         name.setWrapText(true);
-        name.setMaxWidth(190);
+        name.setMaxWidth(WIDEST);
         Button out = new Button("×");
         out.getStyleClass().add("pick-chip-out");
         out.setAccessibleText("Take out: " + words);

@@ -101,7 +101,10 @@ public final class DocumentFiles {
                 "Looking at the picks of an earlier version",
                 () -> PickRenewal.of(d, evaluator, Progress.NONE),
                 renewal -> {
-                    if (renewal.appliesTo(document.current())) document.edit("Bring picks up to date", renewal::on);
+                    // Another document may have been opened meanwhile.
+                    boolean applies = renewal.appliesTo(document.current());
+                    if (!applies && !renewal.changes().isEmpty()) return;
+                    if (applies) document.edit("Bring picks up to date", renewal::on);
                     String all = (remarks + " " + renewal.inWords()).strip();
                     if (!renewal.inWords().isEmpty()) messages.say(all, !remarks.isEmpty() || renewal.lost() > 0);
                 });
@@ -300,14 +303,15 @@ public final class DocumentFiles {
         jobs.run(
                 "Recovering unsaved work",
                 () -> {
-                    Document d = DocumentFile.read(left.copy()).document();
-                    autosave.write(d, left.origin());
+                    DocumentFile.Loaded loaded = DocumentFile.read(left.copy());
+                    autosave.write(loaded.document(), left.origin());
                     left.discard();
-                    return d;
+                    return loaded;
                 },
-                d -> {
-                    document.openUnsaved(d, left.origin());
-                    kept = d;
+                loaded -> {
+                    document.openUnsaved(loaded.document(), left.origin());
+                    kept = loaded.document();
+                    if (loaded.hasEarlierPicks()) renewPicks(loaded.document(), "");
                 },
                 left::keep);
     }

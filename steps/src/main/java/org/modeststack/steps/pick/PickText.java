@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Numbers;
@@ -208,17 +209,18 @@ public final class PickText {
         if (wholes.isEmpty() || in.cardinality() < n) return all;
         // One face may be a whole surface; that is said, since parts of it would be meant as well.
         String what = kind == ElementKind.FACE ? "surface" : "line";
-        SurfaceWords words = SurfaceWords.of(names);
+        return all + ", " + named(wholes, what, SurfaceWords.of(names));
+    }
+
+    /** The first of some wholes by its name, if that is known, and the second if there are no more. */
+    private static String named(List<Whole> wholes, String what, @Nullable SurfaceWords words) {
+        int n = wholes.size();
         String first = words == null ? null : words.of(wholes.getFirst());
-        if (first != null && wholes.size() == 1) return all + ", " + first;
-        if (words != null && first != null && wholes.size() == 2) {
-            String second = words.of(wholes.get(1));
-            if (second != null && !second.equals(first)) return all + ", " + first + ", and " + second;
-        }
-        if (first != null)
-            return all + ", " + first + ", and " + (wholes.size() - 1) + " more whole " + what
-                    + (wholes.size() == 2 ? "" : "s");
-        return wholes.size() == 1 ? all + ", a whole " + what : all + ", " + wholes.size() + " whole " + what + "s";
+        if (words == null || first == null) return n == 1 ? "a whole " + what : n + " whole " + what + "s";
+        if (n == 1) return first;
+        String second = n == 2 ? words.of(wholes.get(1)) : null;
+        if (second != null && !second.equals(first)) return first + ", and " + second;
+        return first + ", and " + (n - 1) + " more whole " + what + (n == 2 ? "" : "s");
     }
 
     /** "1 face", "12 edges". */

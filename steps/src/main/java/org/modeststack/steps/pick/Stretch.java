@@ -17,8 +17,8 @@ import org.modeststack.mesh.select.Selection;
 
 /**
  * Elements picked by hand that hang together: faces, known by their outline, or edges in a row or vertices in a ring,
- * known by the vertices along it. As long as enough of these vertices are there, what lies within or between them is what is meant, in however
- * many elements it lies then.
+ * known by the vertices along it. As long as enough of these vertices are there, what lies within or between them is what
+ * is meant, in however many elements it lies then.
  *
  * @param members which of the elements picked by hand belong to it
  * @param share how much it is of the surface or the line that it lies on, or of the size of the body; see {@link #share}
@@ -91,6 +91,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, LongLis
                 closed);
     }
 
+    /** Adds the vertices at which a closed way turns. */
     private static void corners(Mesh mesh, IntArrayList way, IntArrayList out) {
         int n = way.size();
         for (int i = 0; i < n; i++) {

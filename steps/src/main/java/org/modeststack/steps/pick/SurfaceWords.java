@@ -1,16 +1,16 @@
 package org.modeststack.steps.pick;
 
-import java.util.LinkedHashMap;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
-import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.steps.StepContext;
 
@@ -139,23 +139,24 @@ final class SurfaceWords {
         return found < 0 ? "" : ", copy " + (found / (shells.size() / copies) + 1);
     }
 
-    /** The boxes round what hangs together in a mesh, in the order of its vertices. */
+    /** The boxes round what hangs together in a mesh, in the order of its faces. */
     private record Shells(List<Bounds> boxes) implements Memory.Counted {
         static Shells of(Mesh mesh) {
             return mesh.derived(Shells.class, Shells::find);
         }
 
         private static Shells find(Mesh mesh) {
-            DisjointSets sets = new DisjointSets(mesh.vertexCount());
-            for (int f = 0; f < mesh.faceCount(); f++)
-                for (int c = mesh.offsets()[f] + 1; c < mesh.offsets()[f + 1]; c++)
-                    sets.join(mesh.corners()[c - 1], mesh.corners()[c]);
-            Map<Integer, Bounds> boxes = new LinkedHashMap<>();
-            for (int v = 0; v < mesh.vertexCount(); v++) {
-                Vec3 p = mesh.point(v);
-                boxes.merge(sets.find(v), new Bounds(p.x(), p.y(), p.z(), p.x(), p.y(), p.z()), Bounds::union);
+            int[] shellOf = new int[mesh.faceCount()];
+            Bounds[] boxes = new Bounds[Measures.shellOfFaces(mesh, shellOf)];
+            Arrays.fill(boxes, Bounds.EMPTY);
+            for (int f = 0; f < shellOf.length; f++) {
+                for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                    Vec3 p = mesh.point(mesh.corners()[c]);
+                    Bounds at = new Bounds(p.x(), p.y(), p.z(), p.x(), p.y(), p.z());
+                    boxes[shellOf[f]] = boxes[shellOf[f]].union(at);
+                }
             }
-            return new Shells(List.copyOf(boxes.values()));
+            return new Shells(List.of(boxes));
         }
 
         @Override

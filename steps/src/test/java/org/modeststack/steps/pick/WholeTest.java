@@ -137,7 +137,7 @@ class WholeTest {
             })
     void theSentenceSaysWhatTheyAre(String pick, String words) throws StepException {
         Pick p = Pick.of(PickText.parse(pick).kind(), hand(drum(24, 2, 1), pick));
-        assertEquals(words, PickText.words(p, PickNames.ofSteps(_ -> "")));
+        assertEquals(words, PickText.words(p, _ -> ""));
     }
 
     @Test

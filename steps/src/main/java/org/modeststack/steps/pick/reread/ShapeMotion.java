@@ -2,7 +2,6 @@ package org.modeststack.steps.pick.reread;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -87,8 +86,7 @@ final class ShapeMotion {
     static List<Affine> of(Mesh before, Mesh now, List<Affine> others) {
         ShapeMotion m = new ShapeMotion(before, now);
         List<Affine> tried = new ArrayList<>(others);
-        for (Affine turn : m.turns().stream().limit(TURNS).toList())
-            tried.add(Collections.max(m.shifted(turn), Comparator.comparingDouble(m::score)));
+        for (Affine turn : m.turns().stream().limit(TURNS).toList()) tried.add(m.shifted(turn));
         double[] scores = tried.stream().mapToDouble(m::score).toArray();
         double most = Arrays.stream(scores).max().orElse(0);
         if (most < LEAST) return List.of();
@@ -157,14 +155,9 @@ final class ShapeMotion {
         return new Affine(n, z.cross(n), z, Vec3.ZERO);
     }
 
-    /** A turn with what brings the box round the mesh onto that of the other: at its lower end, its upper, its middle. */
-    private List<Affine> shifted(Affine turn) {
-        Bounds from = bounds(turn);
-        Vec3 low = to.low().minus(from.low()), high = to.high().minus(from.high());
-        return List.of(
-                turn.then(Affine.shift(low.plus(high).times(0.5))),
-                turn.then(Affine.shift(low)),
-                turn.then(Affine.shift(high)));
+    /** A turn with what brings the middle of the box round the mesh onto that of the other. */
+    private Affine shifted(Affine turn) {
+        return turn.then(Affine.shift(to.center().minus(bounds(turn).center())));
     }
 
     private Bounds bounds(Affine moved) {
@@ -178,7 +171,10 @@ final class ShapeMotion {
         return Bounds.of(xyz);
     }
 
-    /** What share of the flat surfaces has a counterpart, less where that is less like it. */
+    /**
+     * What share of the flat surfaces has a counterpart, less where that is less like it. Places are compared in proportion to
+     * the boxes, so that a shift changes nothing.
+     */
     private double score(Affine motion) {
         Bounds from = bounds(motion);
         double sum = 0, all = 0;

@@ -14,10 +14,11 @@ import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.select.FaceFrames;
 
 /**
- * How a mesh has moved as a whole, turned and shifted, when most of its vertices still lie together as they did. Where
- * one has not moved at all is tried first; then shifts of its bounds; then what brings a corner of a face onto one of the
+ * How a mesh has moved as a whole, turned and shifted. While most of its vertices still lie together as they did: whether
+ * it has not moved at all is tried first; then shifts of its bounds; then what brings a corner of a face onto one of the
  * same lengths and angle, the rarest first, as in the generate-and-verify search of Fischler and Bolles, "Random sample
- * consensus", Comm. ACM 24, 1981. Linear in the meshes for each motion that is tried.
+ * consensus", Comm. ACM 24, 1981. Where they do not, its surfaces tell ({@link ShapeMotion}). Linear in the meshes for each
+ * motion that is tried.
  */
 final class WholeMotion {
     /** How near to where it should be a vertex lies, as a share of the mesh's size. */
@@ -42,6 +43,9 @@ final class WholeMotion {
 
     /** Motions that fit as well as that are not told apart. */
     private static final double BETTER = 0.05;
+
+    /** What has its middle so near to where it was, as a share of its size, has stayed if nothing tells otherwise. */
+    private static final double ABOUT = 0.0255;
 
     /** Lengths and angles are compared in steps of this share. */
     private static final double STEP = 1e-4;
@@ -69,8 +73,8 @@ final class WholeMotion {
     }
 
     /**
-     * The motions from one mesh to another, of which neither is empty, that are as likely as each other; none where it might be
-     * any.
+     * The motions from one mesh to another, of which neither is empty, that are as likely as each other; none where it might
+     * be any.
      *
      * @param now where the vertices of the other are, by {@link #NEAR} of the first one's size
      */
@@ -96,15 +100,15 @@ final class WholeMotion {
         best.add(Affine.IDENTITY);
         List<Affine> likely = ShapeMotion.of(before, now, best);
         // Without flat surfaces nothing tells, but that it is where it was.
-        if (likely.isEmpty() && overlap() > ALL - BETTER) return List.of(Affine.IDENTITY);
+        if (likely.isEmpty() && isWhereItWas()) return List.of(Affine.IDENTITY);
         return least(distinct(likely));
     }
 
-    /** How much of the smaller of the boxes lies in the other, as a share of its diagonal. */
-    private double overlap() {
+    /** Whether its middle lies about where it did. */
+    private boolean isWhereItWas() {
         Bounds a = before.bounds(), b = now.bounds();
         double gap = a.center().minus(b.center()).length();
-        return 1 - 2 * gap / Math.min(a.diagonal(), b.diagonal());
+        return gap < ABOUT * Math.min(a.diagonal(), b.diagonal());
     }
 
     /** Those that turn it least, if they turn it little and all others turn it clearly more; else all. */
