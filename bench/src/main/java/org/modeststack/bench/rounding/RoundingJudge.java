@@ -29,9 +29,6 @@ import org.modeststack.steps.pick.PickText;
 public final class RoundingJudge {
     private static final int SEGMENTS = 3;
 
-    /** A quad that is so many times as long as the strip is wide lies along a long edge. */
-    private static final double LONG = 4;
-
     /**
      * One case.
      *
@@ -126,7 +123,7 @@ public final class RoundingJudge {
                 h.isClosed() ? 0 : 1,
                 Validity.of(c.mesh()),
                 Validity.of(out),
-                aspect(out, context.madeTag(), c.width()),
+                aspect(out, context.madeTag()),
                 ms);
     }
 
@@ -154,25 +151,27 @@ public final class RoundingJudge {
     }
 
     /**
-     * The longest side of a quad of a strip over its shortest, of the worst quad; without those that are long because the edge
-     * that is rounded is, which nobody has divided.
+     * The longest side of a quad of a strip over the shorter one of those along the strip, of the worst quad. What is short
+     * across is so by the number of segments and the angle of the edge, beside the length of the edges, which nobody has
+     * divided.
      */
-    private static double aspect(Mesh m, String made, double width) {
+    private static double aspect(Mesh m, String made) {
         double worst = 0;
         BitSet strip = faces(m, made);
         for (int f = strip.nextSetBit(0); f >= 0; f = strip.nextSetBit(f + 1)) {
-            double longest = 0, shortest = Double.POSITIVE_INFINITY;
             if (m.sides(f) != 4) continue;
-            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) {
-                double l = m.point(m.corners()[c])
-                        .minus(m.point(m.corners()[m.adjacency().cornerNext()[c]]))
-                        .length();
-                longest = Math.max(longest, l);
-                shortest = Math.min(shortest, l);
-            }
-            if (longest <= LONG * width) worst = Math.max(worst, longest / shortest);
+            int first = m.offsets()[f];
+            double longest = 0;
+            for (int c = first; c < first + 4; c++) longest = Math.max(longest, side(m, c));
+            // A strip's faces begin with a side along it.
+            worst = Math.max(worst, longest / Math.min(side(m, first), side(m, first + 2)));
         }
         return worst;
+    }
+
+    private static double side(Mesh m, int corner) {
+        int next = m.adjacency().cornerNext()[corner];
+        return m.point(m.corners()[corner]).minus(m.point(m.corners()[next])).length();
     }
 
     private static void print(List<Outcome> all) {
@@ -185,7 +184,7 @@ public final class RoundingJudge {
         }
         System.out.println(
                 "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | crossing"
-                        + " | overlapping | folded | own outline | flat faces | short edges | quads, not of long edges, with aspect > 20 | ms, median, most |");
+                        + " | overlapping | folded | own outline | flat faces | short edges | quads > 20 times as long as along the strip | ms, median, most |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         by.forEach((name, list) -> {
             double[] least = list.stream()

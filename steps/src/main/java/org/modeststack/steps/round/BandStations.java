@@ -36,6 +36,9 @@ final class BandStations {
     /** Stations nearer to each other than this, as a share of the width, are one, but for those at sharp edges. */
     private static final double NEAR = 0.05;
 
+    /** And those that are this near on one of the rails, even at sharp edges. */
+    private static final double TOGETHER = 0.03;
+
     /** And where the chain turns by more than {@link #TURNING} in one of them. */
     private static final double NEAR_TURNING = 0.3;
 
@@ -168,14 +171,23 @@ final class BandStations {
             Cut b = cuts.get(l);
             Vec3 on = point(b.at).minus(point(a.at));
             boolean turns = Math.max(this.turns[a.at], this.turns[b.at]) > TURNING;
-            boolean isNear = on.length() < (turns ? NEAR_TURNING : NEAR) * width.applyAsDouble(a.at);
-            boolean passes = isNear && !(isNeeded(a.at) && isNeeded(b.at))
-                    || sides.progress(a.at, a.left, a.right, b.at, b.left, b.right) < PASSING;
+            double wide = width.applyAsDouble(a.at), apart = on.length();
+            double progress = sides.progress(a.at, a.left, a.right, b.at, b.left, b.right);
+            boolean isTogether = railsApart(a, b) < TOGETHER * wide;
+            boolean isNear = isTogether || apart < (turns ? NEAR_TURNING : NEAR) * wide;
+            boolean passes = progress < PASSING || isTogether || isNear && !(isNeeded(a.at) && isNeeded(b.at));
             if (!passes || chain.isEnd(a.at) && chain.isEnd(b.at)) continue;
             if (!isNear && (frees(a.at) || frees(b.at))) continue;
             out.set(weight(a.at) < weight(b.at) ? k : l);
         }
         return out;
+    }
+
+    /** How far two stations are apart on the rail where they are nearer to each other, mm. */
+    private static double railsApart(Cut a, Cut b) {
+        Vec3 left = a.left.rail(1).at().minus(b.left.rail(1).at());
+        Vec3 right = a.right.rail(1).at().minus(b.right.rail(1).at());
+        return Math.min(left.length(), right.length());
     }
 
     /** Frees a station from the sharp edges that leave it, if it has any and is not free yet. */
