@@ -44,11 +44,14 @@ final class RailLines {
     /**
      * A place in the line of a walk.
      *
+     * @param before the normal of the surface on the side from which the line comes there, and {@code after} that on which
+     *     it goes on; they differ at sharp edges
      * @param isVia whether there is no stop, so that it is only on the way
      */
-    private record Mark(Station station, SurfacePath.Place place, double width, long key, boolean isVia) {
-        Mark(Station station, SurfacePath.Place place, long key) {
-            this(station, place, station.width(), key, false);
+    private record Mark(
+            Station station, SurfacePath.Place place, double width, long key, Vec3 before, Vec3 after, boolean isVia) {
+        Mark(Station station, SurfacePath.Place place, long key, Vec3 before, Vec3 after) {
+            this(station, place, station.width(), key, before, after, false);
         }
     }
 
@@ -62,15 +65,21 @@ final class RailLines {
             Walks.Place place = new Walks.Place(walk, i);
             numbers.put(walk.corner(i), marks.size());
             Station s = stop.station();
-            if (walk.turnsRound(i)) end(s, net.walks().end(place), stop.key(), marks);
-            else marks.add(new Mark(s, stop.arm().rail(s.scale()), Keys.of(seed, stop.key())));
+            if (walk.turnsRound(i)) end(s, place, stop.key(), marks);
+            else
+                marks.add(new Mark(
+                        s,
+                        stop.arm().rail(s.scale()),
+                        Keys.of(seed, stop.key()),
+                        walk.normal(walk.before(i)),
+                        walk.normal(i)));
             for (Vias.Via via : net.vias(walk, i)) {
                 Station t = next.station();
                 double scale = s.scale() + via.share() * (t.scale() - s.scale());
                 long key = Keys.of(seed, stop.key(), VIA, Double.doubleToLongBits(via.share()));
                 Station nearer = via.share() < 0.5 ? s : t;
-                marks.add(new Mark(
-                        nearer, via.arm().rail(scale), scale * via.arm().distance(), key, true));
+                SurfacePath.Place p = via.arm().rail(scale);
+                marks.add(new Mark(nearer, p, scale * via.arm().distance(), key, p.normal(), p.normal(), true));
             }
         }
         CutLine line = imprint.line();
@@ -82,15 +91,17 @@ final class RailLines {
         for (int i = 0; i < marks.size(); i++) {
             Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());
             double near = ONE_PLACE * Math.min(a.width, b.width);
-            line.go(i, a.place.normal().plus(b.place.normal()), near, a.key);
+            line.go(i, a.after, b.before, near, a.key);
         }
         return line;
     }
 
     /** The profile at the end of a chain, from where the walk comes in to where it goes out. */
-    private void end(Station s, ChainEnd end, long key, List<Mark> marks) {
+    private void end(Station s, Walks.Place at, long key, List<Mark> marks) {
+        ChainEnd end = net.walks().end(at);
+        WalkSide walk = at.walk();
         SurfacePath.Place in = end.in().rail(s.scale()), out = end.out().rail(s.scale());
-        marks.add(new Mark(s, in, Keys.of(seed, key, END, 0)));
+        marks.add(new Mark(s, in, Keys.of(seed, key, END, 0), walk.normal(walk.before(at.index())), in.normal()));
         Vec3[] places =
                 StripProfile.of(curve, s.place(), in.at(), in, out.at(), out).places();
         for (int j = 1; j < places.length - 1; j++) {
@@ -98,9 +109,9 @@ final class RailLines {
                     places[j].minus(s.place()),
                     out.at().minus(s.place()),
                     in.at().minus(s.place()));
-            marks.add(new Mark(s, p, Keys.of(seed, key, END, j)));
+            marks.add(new Mark(s, p, Keys.of(seed, key, END, j), p.normal(), p.normal()));
         }
-        marks.add(new Mark(s, out, Keys.of(seed, key, END, places.length - 1)));
+        marks.add(new Mark(s, out, Keys.of(seed, key, END, places.length - 1), out.normal(), walk.normal(at.index())));
     }
 
     /** The node of a stop that is not at the end of a chain. */

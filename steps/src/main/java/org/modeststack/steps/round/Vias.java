@@ -62,7 +62,7 @@ final class Vias {
         double onto = RailLines.ONE_PLACE * width;
         line.station(a, onto, 0);
         line.station(b, onto, 0);
-        line.go(0, a.normal().plus(b.normal()), onto, 0);
+        line.go(0, walk.normal(from), walk.normal(place(edges - 1)), onto, 0);
         if (!line.troubled().isEmpty()) return true;
         for (int node : line.between(0)) {
             double near = Double.POSITIVE_INFINITY;

@@ -124,7 +124,7 @@ final class WalkSide {
         return vertex[Math.floorMod(i, n)];
     }
 
-    private int before(int i) {
+    int before(int i) {
         return (i + n - 1) % n;
     }
 
@@ -267,6 +267,11 @@ final class WalkSide {
 
     double length(int at) {
         return length[at];
+    }
+
+    /** The normal of the surface on the left of the edge that is left a place by. */
+    Vec3 normal(int at) {
+        return surface.normal(corner[at] / 3);
     }
 
     private Arm arm(int at, double angle, double least, double width, SurfaceWalk walk) {

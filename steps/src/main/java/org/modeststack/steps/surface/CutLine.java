@@ -37,12 +37,14 @@ public final class CutLine {
     /**
      * Finds the way from one station to the next.
      *
-     * @param normal of the surface there, about
+     * @param first the normal of the surface where it begins, on the side on which it goes on from there if it begins at a
+     *     sharp edge, about; {@code last} that where it ends
      * @param near how near to a vertex it goes through it, mm
      */
-    public void go(int part, Vec3 normal, double near, long key) {
+    public void go(int part, Vec3 first, Vec3 last, double near, long key) {
         IntArrayList way = new IntArrayList(), face = new IntArrayList();
         int from = stations.getInt(part), to = stations.getInt((part + 1) % stations.size());
+        Vec3 normal = trace.normal(from, first).plus(trace.normal(to, last));
         if (!trace.add(from, to, normal, near, key, way, face)) troubled.set(part);
         ways.add(tidied(from, way, face));
         faces.add(face);

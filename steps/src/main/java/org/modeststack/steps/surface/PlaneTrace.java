@@ -77,6 +77,20 @@ final class PlaneTrace {
         return false;
     }
 
+    /** Of the normals of the triangles that a node belongs to the one that is most like another. */
+    Vec3 normal(int node, Vec3 like) {
+        Vec3 best = like;
+        double most = Double.NEGATIVE_INFINITY;
+        for (int t : triangles(node)) {
+            Vec3 n = surface.normal(t);
+            double alike = n.dot(like);
+            if (alike <= most) continue;
+            most = alike;
+            best = n;
+        }
+        return best;
+    }
+
     /** Where a triangle is left that has been entered by one of its sides. */
     private int exit(int entered) {
         for (int c = 3 * (entered / 3); c < 3 * (entered / 3) + 3; c++) if (c != entered && isCrossed(c)) return c;
