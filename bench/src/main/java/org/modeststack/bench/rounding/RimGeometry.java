@@ -95,8 +95,9 @@ final class RimGeometry {
 
     /**
      * Whether the shape has room for strips of a width: each rim is closed; where parts of the rim come near each other
-     * that are far apart along it, or of different rims, they are at least 2.4 widths apart; and sharp edges that do not
-     * meet the rim are at least 1.3 widths away from it.
+     * that are far apart along it, or of different rims, they are at least 2.4 widths apart; sharp edges that do not meet the
+     * rim are at least 1.3 widths away from it; and where one does, the place on it that is a width from the rim beside it
+     * comes before its end and is no nearer to any other part of the rim.
      */
     boolean hasRoom(double width) {
         Adjacency adj = mesh.adjacency();
@@ -116,7 +117,69 @@ final class RimGeometry {
             for (int s = near.nextSetBit(0); s >= 0; s = near.nextSetBit(s + 1))
                 if (Math.min(distance(p, s), distance(q, s)) < 1.3 * width) return false;
         }
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (rim.get(e) || cosine(mesh, e) >= SHARP) continue;
+            for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)})
+                if (degree[v] == 2 && !reaches(e, v, width)) return false;
+        }
         return !comesNear(width);
+    }
+
+    /** Whether a sharp edge that leaves the rim goes on until it is a width from it, and comes near no other part of it. */
+    private boolean reaches(int edge, int from, double width) {
+        Adjacency adj = mesh.adjacency();
+        double need = 0;
+        for (int i = 0; i < 2; i++) {
+            double angle = toRim(edge, from, i);
+            if (angle < Math.PI) need = Math.max(need, width / Math.sin(angle));
+        }
+        double gone = 0;
+        int e = edge, v = from;
+        while (e >= 0) {
+            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            Vec3 along = mesh.point(w).minus(mesh.point(v));
+            double length = along.length();
+            if (gone + length >= need) {
+                Vec3 p = mesh.point(v).plus(along.times((need - gone) / length));
+                return distance(p, 4 * width) > 0.99 * width;
+            }
+            gone += length;
+            v = w;
+            e = onward(e, w);
+        }
+        return false;
+    }
+
+    /** The sharp edge that goes straight on at a vertex; -1 where none does, or more than one. */
+    private int onward(int edge, int at) {
+        Adjacency adj = mesh.adjacency();
+        int found = -1;
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (e == edge || adj.edgeLow(e) != at && adj.edgeHigh(e) != at) continue;
+            if (rim.get(e) || cosine(mesh, e) >= SHARP) continue;
+            if (found >= 0) return -1;
+            found = e;
+        }
+        return found;
+    }
+
+    /** The angle over the faces on one side of an edge, from there to the rim, at a vertex of both, radians. */
+    private double toRim(int edge, int at, int side) {
+        Adjacency adj = mesh.adjacency();
+        double angle = 0;
+        int e = edge, corner = adj.edgeCorner(edge, side);
+        do {
+            int c = mesh.corners()[corner] == at ? corner : adj.cornerNext()[corner];
+            int before = adj.cornerBefore(c, mesh);
+            Vec3 p = mesh.point(at);
+            Vec3 a = mesh.point(mesh.corners()[adj.cornerNext()[c]]).minus(p);
+            Vec3 b = mesh.point(mesh.corners()[before]).minus(p);
+            angle += Math.atan2(a.cross(b).length(), a.dot(b));
+            e = adj.cornerEdge()[c] == e ? adj.cornerEdge()[before] : adj.cornerEdge()[c];
+            int next = adj.edgeCorner(e, 0);
+            corner = adj.cornerFace()[next] == adj.cornerFace()[c] ? adj.edgeCorner(e, 1) : next;
+        } while (!rim.get(e) && e != edge);
+        return angle;
     }
 
     private Vec3 middle(int e) {

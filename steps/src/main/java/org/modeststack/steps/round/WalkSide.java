@@ -26,6 +26,9 @@ final class WalkSide {
     /** Along a sharp edge that runs beside the edges the rail is nearer to them by this share than square off them. */
     private static final double SLANTED = 0.6;
 
+    /** A rail that turns from the edges by more than this between two places goes aside; cosine. */
+    private static final double ASIDE = 0.15;
+
     private static final int ROUNDS = 60;
 
     /** How near to the edges themselves a way may leave them, radians. */
@@ -329,7 +332,7 @@ final class WalkSide {
 
     /**
      * How far the rail gets on from one place of the walk to another, as a share of what the walk does; below 0 where it
-     * goes back. Laid out in the plane, so that it does not matter how the surface is folded between them and the rail.
+     * goes back, 0 where it goes aside, as from a place inside a corner that is deeper than the corner's. Laid out in the plane, so that it does not matter how the surface is folded between them and the rail.
      */
     double progress(int from, Arm first, int to, Arm last) {
         Vec3 on = laid(from, to, 1);
@@ -340,7 +343,8 @@ final class WalkSide {
         }
         Vec3 a = direction(first.angle()).times(first.reach());
         Vec3 b = on.plus(direction(heading + last.angle()).times(last.reach()));
-        return b.minus(a).dot(on) / on.dot(on);
+        double gone = b.minus(a).dot(on);
+        return gone > 0 && gone < ASIDE * b.minus(a).length() * on.length() ? 0 : gone / on.dot(on);
     }
 
     private static Vec3 direction(double angle) {
