@@ -39,6 +39,9 @@ final class BandStations {
     /** And those that are this near on one of the rails, even at sharp edges. */
     private static final double TOGETHER = 0.03;
 
+    /** The same where the rail goes back from the one to the other. */
+    private static final double TOGETHER_BACK = 0.15;
+
     /** And where the chain turns by more than {@link #TURNING} in one of them. */
     private static final double NEAR_TURNING = 0.3;
 
@@ -173,7 +176,7 @@ final class BandStations {
             boolean turns = Math.max(this.turns[a.at], this.turns[b.at]) > TURNING;
             double wide = width.applyAsDouble(a.at), apart = on.length();
             double progress = sides.progress(a.at, a.left, a.right, b.at, b.left, b.right);
-            boolean isTogether = railsApart(a, b) < TOGETHER * wide;
+            boolean isTogether = areTogether(a, b);
             boolean isNear = isTogether || apart < (turns ? NEAR_TURNING : NEAR) * wide;
             boolean passes = progress < PASSING || isTogether || isNear && !(isNeeded(a.at) && isNeeded(b.at));
             if (!passes || chain.isEnd(a.at) && chain.isEnd(b.at)) continue;
@@ -183,11 +186,16 @@ final class BandStations {
         return out;
     }
 
-    /** How far two stations are apart on the rail where they are nearer to each other, mm. */
-    private static double railsApart(Cut a, Cut b) {
-        Vec3 left = a.left.rail(1).at().minus(b.left.rail(1).at());
-        Vec3 right = a.right.rail(1).at().minus(b.right.rail(1).at());
-        return Math.min(left.length(), right.length());
+    /** Whether two stations are one place on a rail, as good as, or near each other and the later one comes first. */
+    private boolean areTogether(Cut a, Cut b) {
+        Vec3 on = point(b.at).minus(point(a.at));
+        double wide = width.applyAsDouble(a.at);
+        return areTogether(a.left, b.left, on, wide) || areTogether(a.right, b.right, on, wide);
+    }
+
+    private static boolean areTogether(Arm a, Arm b, Vec3 on, double wide) {
+        Vec3 rail = b.rail(1).at().minus(a.rail(1).at());
+        return rail.length() < (rail.dot(on) < 0 ? TOGETHER_BACK : TOGETHER) * wide;
     }
 
     /** Frees a station from the sharp edges that leave it, if it has any and is not free yet. */
