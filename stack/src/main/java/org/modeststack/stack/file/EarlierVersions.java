@@ -1,6 +1,7 @@
 package org.modeststack.stack.file;
 
 import java.util.Map;
+import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
 
 /** Keeps steps of earlier versions as they were, where what they leave out means something else now. */
@@ -16,5 +17,13 @@ final class EarlierVersions {
         if (version < 3 && type.equals("bevel")) values.putIfAbsent("rails", Rails.BESIDE);
         // Booleans left what only rounding keeps apart as it came before the fourth.
         if (version < 4 && type.equals("boolean")) values.putIfAbsent("weld", false);
+        // Before the sixth some measures and tapers were always beside, whatever was said of rails.
+        if (version < 6 && type.equals("bevel") && wasBeside(values)) values.put("rails", Rails.BESIDE);
+    }
+
+    private static boolean wasBeside(Map<String, Object> bevel) {
+        Object measure = bevel.get("measure");
+        boolean tapers = bevel.get("taper") instanceof Number n && n.doubleValue() != 1;
+        return tapers || measure == Measure.SHARE || measure == Measure.SAME;
     }
 }

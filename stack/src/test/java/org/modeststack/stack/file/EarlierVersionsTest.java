@@ -31,9 +31,16 @@ class EarlierVersionsTest {
         "2, '', BESIDE",
         "2, '\"rails\": \"over\"', OVER",
         "3, '', OVER",
-        "4, '\"rails\": \"beside\"', BESIDE"
+        "4, '\"rails\": \"beside\"', BESIDE",
+        "5, '\"taper\": 0.5', BESIDE",
+        "5, '\"taper\": 1', OVER",
+        "5, '\"rails\": \"over\", \"measure\": \"share\"', BESIDE",
+        "5, '\"measure\": \"same\"', BESIDE",
+        "5, '\"measure\": \"deep\"', OVER",
+        "6, '\"taper\": 0.5', OVER",
+        "6, '\"measure\": \"same\"', OVER"
     })
-    void aBevelThatSaysNothingOfItsRailsHasThemBeside(int version, String values, Rails rails) throws Exception {
+    void aBevelHasItsRailsWhereTheVersionThatWroteItHadThem(int version, String values, Rails rails) throws Exception {
         assertEquals(rails, ((Bevel) step(version, "bevel", values)).rails());
     }
 

@@ -163,8 +163,8 @@ public record Bevel(
                 label = "Rails",
                 help =
                         "Over: as far from the edge as the width says, over as many faces as that takes. Beside: only within"
-                                + " the faces beside the edge. Shares, the same width along edges, turns that are not"
-                                + " pointed, tapers and strips without guard are always beside.",
+                                + " the faces beside the edge. Turns that are not pointed, tapers to nothing and strips without"
+                                + " guard are always beside.",
                 def = "over",
                 only = "of=edges,rims")
         Rails rails,
@@ -237,9 +237,8 @@ public record Bevel(
 
     /** Whether edges are rounded by rails that run over as many faces as they need. */
     private boolean goesOver() {
-        boolean byWidth = measure != Measure.SHARE && measure != Measure.SAME;
         boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;
-        return rails == Rails.OVER && of != Of.VERTICES && byWidth && pointed && taper == 1 && guard;
+        return rails == Rails.OVER && of != Of.VERTICES && pointed && taper > 0 && guard;
     }
 
     /** Strips that run over the faces are narrower only where there is no room, always. */

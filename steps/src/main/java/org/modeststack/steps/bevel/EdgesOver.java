@@ -9,6 +9,7 @@ import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.round.EdgeRounding;
+import org.modeststack.steps.round.StripWidths;
 
 /** Rounds edges over as many faces as that takes, by the numbers of a bevel. */
 final class EdgesOver {
@@ -25,28 +26,32 @@ final class EdgesOver {
         String material = bevel.material().isBlank() ? null : bevel.material();
         boolean grids = bevel.meeting() == Meeting.GRID;
         return new EdgeRounding(in, taken.elements(), bevel.profileCurve(), grids, material, context)
-                .round(widths(in, bevel, taken), bevel.measure() == Measure.RADIUS ? radii(bevel, taken) : null);
+                .round(widths(in, bevel, taken));
     }
 
-    private static IntToDoubleFunction radii(Bevel bevel, BevelledElements taken) {
+    private static StripWidths widths(Mesh in, Bevel bevel, BevelledElements taken) {
         double[] weights = taken.weights();
-        return e -> bevel.amount() * (weights == null ? 1 : weights[e]);
-    }
-
-    /** The width of each edge along the surface, mm. */
-    private static IntToDoubleFunction widths(Mesh in, Bevel bevel, BevelledElements taken) {
-        EdgeWidths widths = new EdgeWidths(in, taken.elements(), bevel.measure(), bevel.amount(), false);
-        double[] weights = taken.weights();
-        return e -> widths.start[in.adjacency().edgeCorner(e, 0)] * (weights == null ? 1 : weights[e]);
+        IntToDoubleFunction weight = e -> weights == null ? 1 : weights[e];
+        StripWidths out;
+        if (bevel.measure() == Measure.SAME)
+            out = StripWidths.of(e -> bevel.amount() * weight.applyAsDouble(e)).alongSharpEdges();
+        else {
+            EdgeWidths widths = new EdgeWidths(in, taken.elements(), bevel.measure(), bevel.amount(), false);
+            out = StripWidths.of(e -> widths.start[in.adjacency().edgeCorner(e, 0)] * weight.applyAsDouble(e));
+        }
+        if (bevel.measure() == Measure.RADIUS) out = out.rolling(e -> bevel.amount() * weight.applyAsDouble(e));
+        if (bevel.taper() == 1) return out;
+        double[] taper = Taper.along(in, taken.elements(), bevel.taper());
+        return out.tapering(v -> taper[v]);
     }
 
     /** How wide strips can be before they meet, for a bevel of the width 1. */
     static WidestBevels.Known widest(Mesh in, Bevel unit, BevelledElements taken) {
         BitSet edges = taken.elements();
-        IntToDoubleFunction widths = widths(in, unit, taken);
+        StripWidths widths = widths(in, unit, taken);
         // Stations are chosen for strips that are narrow on this body, whatever its size.
         double narrow = NARROW * in.bounds().diagonal();
-        EdgeRounding.Widest found = EdgeRounding.widest(in, edges, e -> narrow * widths.applyAsDouble(e));
+        EdgeRounding.Widest found = EdgeRounding.widest(in, edges, widths.times(narrow));
         List<Guide> rails = new ArrayList<>();
         boolean shown = edges.cardinality() <= SHOWN;
         for (int i = 0; shown && i < found.rails().size(); i += 2)

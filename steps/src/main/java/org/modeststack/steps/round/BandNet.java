@@ -13,7 +13,6 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -61,9 +60,7 @@ final class BandNet {
     record Stop(Station station, Arm arm, long key) {}
 
     /**
-     * @param width of each edge, mm along the surface
      * @param share of the width that there is at each vertex
-     * @param radius of a ball that touches both sides of each edge, mm, which the width follows; null for the width itself
      * @param edges all that are rounded, also those that do not belong to this
      * @throws IllegalArgumentException where there is no surface to both sides of all edges
      */
@@ -72,9 +69,8 @@ final class BandNet {
             SharpEdges sharp,
             BitSet edges,
             List<EdgeChain> chains,
-            IntToDoubleFunction width,
-            IntToDoubleFunction share,
-            @Nullable IntToDoubleFunction radius) {
+            StripWidths widths,
+            IntToDoubleFunction share) {
         this.share = share;
         this.surface = surface;
         mesh = surface.mesh;
@@ -83,15 +79,14 @@ final class BandNet {
         double widest = 0;
         for (EdgeChain c : chains)
             for (int i = 0; i < c.edges(); i++) {
-                double w = width.applyAsDouble(c.edge(mesh, i));
+                double w = widths.ofEdge().applyAsDouble(c.edge(mesh, i));
                 if (!(w > 0)) throw new IllegalArgumentException("no width");
                 widest = Math.max(widest, w);
             }
         way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
-        walks = new Walks(surface, sharp, edges, chains, width, share, way);
+        walks = new Walks(surface, sharp, edges, chains, widths, share, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
-        for (EdgeChain c : chains)
-            bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), width, radius));
+        for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), widths));
         Imprint trace = new Imprint(surface, edges);
         for (WalkSide walk : walks.all()) vias(walk, trace);
     }
@@ -112,7 +107,7 @@ final class BandNet {
         Arm first =
                 walk.turnsRound(from) ? walks.end(a).out() : stop(walk, from).arm();
         Arm last = walk.turnsRound(to) ? walks.end(b).in() : stop(walk, to).arm();
-        List<Vias.Via> between = Vias.between(walk, from, first, to, last, way, trace);
+        List<Vias.Via> between = Vias.between(walks, a, first, b, last, way, trace);
         if (!between.isEmpty()) vias.put(walk.corner(from), between);
     }
 
@@ -140,14 +135,15 @@ final class BandNet {
         for (int i = 0; i < out.length; i++) {
             double before = ofEdge.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i == 0 ? 0 : i - 1));
             double after = ofEdge.applyAsDouble(chain.edge(mesh, chain.isEnd(i) && i > 0 ? i - 1 : i));
-            out[i] = share.applyAsDouble(chain.vertex(i)) * (before + after) / 2;
+            out[i] = walks.part(chain.vertex(i)) * (before + after) / 2;
         }
         return out;
     }
 
-    private Band band(EdgeChain chain, int rank, IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
+    private Band band(EdgeChain chain, int rank, StripWidths wanted) {
         int n = chain.size();
-        double[] widths = atVertices(chain, width), radii = radius == null ? null : atVertices(chain, radius);
+        double[] widths = atVertices(chain, wanted.ofEdge());
+        double[] radii = wanted.radius() == null ? null : atVertices(chain, wanted.radius());
         BandSides sides = new BandSides(chain, walks);
         BandStations chosen = new BandStations(mesh, chain, sides, i -> widths[i], way);
         int[] at = chosen.find();

@@ -270,9 +270,13 @@ final class BandStations {
     private void between(int from, int to, BitSet keep) {
         Vec3 a = point(from), b = point(to);
         int worst = -1;
-        double most = STRAY * width.applyAsDouble(from % n);
+        double first = width.applyAsDouble(from % n), last = width.applyAsDouble(to % n), gone = 0;
+        double most = STRAY * first, whole = along(from, to - from);
         for (int i = from + 1; i < to; i++) {
-            double far = point(i).distanceTo(a, b);
+            gone += point(i).minus(point(i - 1)).length();
+            // Where the width does not change evenly a station is needed too.
+            double even = first + (last - first) * gone / whole;
+            double far = Math.max(point(i).distanceTo(a, b), Math.abs(width.applyAsDouble(i % n) - even));
             if (far <= most) continue;
             most = far;
             worst = i;

@@ -88,9 +88,8 @@ public final class EdgeRounding {
      */
     public record Widest(double times, List<Vec3> rails) {}
 
-    /** @param width for each edge, mm along the surface; stations are chosen by it */
-    public static Widest widest(Mesh in, BitSet edges, IntToDoubleFunction width) {
-        List<BandNet> nets = nets(TriangleSurface.of(in), edges, width, _ -> 1, null);
+    public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
+        List<BandNet> nets = nets(TriangleSurface.of(in), edges, widths, _ -> 1);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -103,17 +102,12 @@ public final class EdgeRounding {
         return new Widest(times, rails);
     }
 
-    /**
-     * @param width for each edge, mm along the surface
-     * @param radius for each edge that of a ball that touches the surfaces on both sides of it, mm, where strips are to
-     *     follow that; the width is then what it is between planes. Null for strips of the width itself
-     */
-    public Rounded round(IntToDoubleFunction width, @Nullable IntToDoubleFunction radius) {
-        double widest = edges.stream().mapToDouble(width).max().orElse(0);
+    public Rounded round(StripWidths widths) {
+        double widest = edges.stream().mapToDouble(widths.ofEdge()).max().orElse(0);
         NarrowPlaces narrow = new NarrowPlaces(in);
         BitSet rest = (BitSet) edges.clone();
         while (true) {
-            List<BandNet> nets = nets(surface, rest, width, narrow.shares(widest), radius);
+            List<BandNet> nets = nets(surface, rest, widths, narrow.shares(widest));
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
             Lost lost = new Lost(new ArrayList<>(), new BitSet());
@@ -168,15 +162,11 @@ public final class EdgeRounding {
     }
 
     private static List<BandNet> nets(
-            TriangleSurface surface,
-            BitSet edges,
-            IntToDoubleFunction width,
-            IntToDoubleFunction share,
-            @Nullable IntToDoubleFunction radius) {
+            TriangleSurface surface, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
         List<BandNet> nets = new ArrayList<>();
         SharpEdges sharp = new SharpEdges(surface.mesh);
         for (List<EdgeChain> chains : together(surface.mesh, EdgeChain.of(surface.mesh, edges))) {
-            BandNet net = net(surface, sharp, edges, chains, width, share, radius);
+            BandNet net = net(surface, sharp, edges, chains, widths, share);
             if (net != null) nets.add(net);
         }
         return nets;
@@ -188,11 +178,10 @@ public final class EdgeRounding {
             SharpEdges sharp,
             BitSet edges,
             List<EdgeChain> chains,
-            IntToDoubleFunction width,
-            IntToDoubleFunction share,
-            @Nullable IntToDoubleFunction radius) {
+            StripWidths widths,
+            IntToDoubleFunction share) {
         try {
-            return new BandNet(surface, sharp, edges, chains, width, share, radius);
+            return new BandNet(surface, sharp, edges, chains, widths, share);
         } catch (IllegalArgumentException e) {
             return null;
         }

@@ -15,18 +15,26 @@ record StripProfile(Vec3 foot, double turn, Vec3[] places) {
     /** @param left where the left rail is, and the way that leads there */
     static StripProfile of(
             ProfileCurve curve, Vec3 edge, Vec3 left, SurfacePath.Place l, Vec3 right, SurfacePath.Place r) {
-        return of(curve, foot(edge, l, r), left, right);
+        Vec3 foot = foot(edge, l, r);
+        return of(curve, foot, turn(left.minus(foot), right.minus(foot)), left, right);
     }
 
     /** Where bands meet: their rails turn off there, and the foot lies on the edge opposite to them. */
     static StripProfile atCorner(ProfileCurve curve, Vec3 edge, Vec3 along, Vec3 left, Vec3 right) {
         Vec3 middle = left.plus(right).times(0.5).minus(edge);
-        return of(curve, edge.plus(along.times(middle.dot(along))), left, right);
+        Vec3 foot = edge.plus(along.times(middle.dot(along)));
+        // Where one rail turns off before the other the profile is slanted, but goes as deep as one that is square.
+        Vec3 a = left.minus(foot), b = right.minus(foot);
+        double turn = turn(a.minus(along.times(a.dot(along))), b.minus(along.times(b.dot(along))));
+        return of(curve, foot, turn, left, right);
     }
 
-    private static StripProfile of(ProfileCurve curve, Vec3 foot, Vec3 left, Vec3 right) {
+    private static double turn(Vec3 a, Vec3 b) {
+        return Math.PI - Math.atan2(a.cross(b).length(), a.dot(b));
+    }
+
+    private static StripProfile of(ProfileCurve curve, Vec3 foot, double turn, Vec3 left, Vec3 right) {
         Vec3 a = left.minus(foot), b = right.minus(foot);
-        double turn = Math.PI - Math.atan2(a.cross(b).length(), a.dot(b));
         double[] ab = new double[2 * (curve.segments() + 1)];
         curve.at(turn, ab);
         Vec3[] places = new Vec3[curve.segments() + 1];

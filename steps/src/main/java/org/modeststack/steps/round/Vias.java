@@ -21,11 +21,16 @@ final class Vias {
 
     private static final int DEPTH = 4;
 
+    private final Walks walks;
     private final WalkSide walk;
     private final int from;
     private final int edges;
     private final SurfaceWalk way;
     private final double whole;
+    /** What share of the width of the edges there is at the first stop, and at the last. */
+    private final double firstPart;
+
+    private final double lastPart;
     private final List<Via> out = new ArrayList<>();
 
     /**
@@ -35,9 +40,12 @@ final class Vias {
      */
     record Via(double share, Arm arm) {}
 
-    private Vias(WalkSide walk, int from, int to, SurfaceWalk way) {
+    private Vias(Walks walks, WalkSide walk, int from, int to, SurfaceWalk way) {
+        this.walks = walks;
         this.walk = walk;
         this.from = from;
+        firstPart = walks.part(walk.vertex(from));
+        lastPart = walks.part(walk.vertex(to));
         this.way = way;
         edges = from == to ? walk.size() : Math.floorMod(to - from, walk.size());
         double sum = 0;
@@ -46,8 +54,9 @@ final class Vias {
     }
 
     /** @param trace to try the straight way with */
-    static List<Via> between(WalkSide walk, int from, Arm first, int to, Arm last, SurfaceWalk way, Imprint trace) {
-        Vias v = new Vias(walk, from, to, way);
+    static List<Via> between(
+            Walks walks, Walks.Place from, Arm first, Walks.Place to, Arm last, SurfaceWalk way, Imprint trace) {
+        Vias v = new Vias(walks, from.walk(), from.index(), to.index(), way);
         if (!v.isNarrow(first, last, trace)) return List.of();
         v.part(0, first, 1, last, DEPTH);
         return v.out;
@@ -82,7 +91,7 @@ final class Vias {
         double width = Math.min(first.distance(), last.distance());
         if (depth == 0 || (b - a) * whole < NEAR * width) return;
         double share = (a + b) / 2;
-        Arm arm = at(share, width);
+        Arm arm = at(share);
         SurfacePath.Place place = arm.rail(1);
         Vec3 p = first.rail(1).at(), q = last.rail(1).at(), r = place.at();
         // Where the straight way is farther from the edges than it has to be, as at corners, it stays.
@@ -97,11 +106,12 @@ final class Vias {
         part(share, arm, b, last, depth - 1);
     }
 
-    private Arm at(double share, double width) {
+    private Arm at(double share) {
         double left = share * whole;
         int k = 0;
         while (k < edges - 1 && left > walk.length(place(k))) left -= walk.length(place(k++));
         double length = walk.length(place(k));
+        double width = walks.width(new Walks.Place(walk, place(k))) * (firstPart + share * (lastPart - firstPart));
         return walk.square(place(k), length > 0 ? Math.clamp(left / length, 0.01, 0.99) : 0.5, width, way);
     }
 }

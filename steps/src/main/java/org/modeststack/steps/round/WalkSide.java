@@ -48,6 +48,9 @@ final class WalkSide {
 
     private final TriangleSurface surface;
     private final SharpEdges sharp;
+    /** Whether the width is measured along sharp edges that leave the walk, not square to it. */
+    private final boolean alongEdges;
+
     private final int n;
     /** For each place of the walk its vertex, the corner there whose side it leaves by, and that side's length. */
     private final int[] vertex;
@@ -57,7 +60,8 @@ final class WalkSide {
     /** The angle from there to the side it has come by. */
     private final double[] angle;
 
-    private WalkSide(TriangleSurface surface, SharpEdges sharp, IntArrayList corners) {
+    private WalkSide(TriangleSurface surface, SharpEdges sharp, boolean alongEdges, IntArrayList corners) {
+        this.alongEdges = alongEdges;
         this.surface = surface;
         this.sharp = sharp;
         n = corners.size();
@@ -80,9 +84,11 @@ final class WalkSide {
     /**
      * The walks along edges.
      *
+     * @param alongEdges whether widths are measured along sharp edges that leave them, not square to them
      * @throws IllegalArgumentException where one of them comes upon a border of the surface
      */
-    static List<WalkSide> of(TriangleSurface surface, SharpEdges sharp, BitSet edges, List<EdgeChain> chains) {
+    static List<WalkSide> of(
+            TriangleSurface surface, SharpEdges sharp, BitSet edges, List<EdgeChain> chains, boolean alongEdges) {
         List<WalkSide> out = new ArrayList<>();
         BitSet seen = new BitSet();
         for (EdgeChain chain : chains)
@@ -90,7 +96,7 @@ final class WalkSide {
                 for (int way = 0; way < 2; way++) {
                     int c = surface.cornerOf(chain.vertex(i + way), chain.vertex(i + 1 - way));
                     if (c < 0) throw new IllegalArgumentException("no surface beside an edge");
-                    if (!seen.get(c)) out.add(new WalkSide(surface, sharp, walk(surface, edges, c, seen)));
+                    if (!seen.get(c)) out.add(new WalkSide(surface, sharp, alongEdges, walk(surface, edges, c, seen)));
                 }
         return out;
     }
@@ -194,6 +200,7 @@ final class WalkSide {
         a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
                 ? edge
                 : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
+        if (alongEdges && a == edge) return along(at, a, (in + out) / 2, walk);
         Vec3 goes = direction(a);
         double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
         double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
@@ -248,15 +255,28 @@ final class WalkSide {
         square = Math.max(square, (whole - BEHIND) / 2);
         DoubleArrayList edges = sharpAt(at);
         double out = nearest(edges, square), in = nearest(edges, whole - square);
-        boolean fits =
-                out >= 0 && out < in && Math.abs(out - square) < SQUARE && Math.abs(whole - square - in) < SQUARE;
-        if (!fits) {
-            out = square;
-            in = whole - square;
+        boolean hasOut = out >= 0 && Math.abs(out - square) < SQUARE;
+        boolean hasIn = in >= 0 && Math.abs(whole - square - in) < SQUARE;
+        if (hasOut && hasIn && out >= in) {
+            // Where there is just one it is for the side that it is nearer to being square to.
+            hasOut = out == in && Math.abs(out - square) < Math.abs(whole - square - in);
+            hasIn = out == in && !hasOut;
         }
-        double o = Math.min(MITRE * width, width / Math.abs(Math.sin(out)));
-        double i = Math.min(MITRE * width, width / Math.abs(Math.sin(whole - in)));
-        return new ChainEnd(corner[at], arm(at, in, i, width, walk), in, arm(at, out, o, width, walk), out, walk);
+        if (!hasOut) out = square;
+        if (!hasIn) in = whole - square;
+        return new ChainEnd(
+                corner[at],
+                endArm(at, in, whole - in, hasIn, width, walk),
+                in,
+                endArm(at, out, out, hasOut, width, walk),
+                out,
+                walk);
+    }
+
+    /** @param toEdge the angle between the way and the edge of the chain */
+    private Arm endArm(int at, double angle, double toEdge, boolean isSharp, double width, SurfaceWalk walk) {
+        if (alongEdges && isSharp) return along(at, angle, width, walk);
+        return arm(at, angle, Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge))), width, walk);
     }
 
     /** The way square off the edge that is left a place by, from a point of it. */
@@ -277,9 +297,12 @@ final class WalkSide {
         return surface.normal(corner[at] / 3);
     }
 
-    private Arm arm(int at, double angle, double least, double width, SurfaceWalk walk) {
-        double distance = distance(at, angle, least, width);
+    private Arm along(int at, double angle, double distance, SurfaceWalk walk) {
         return new Arm(walk.from(corner[at], angle, distance), distance, corner[at], angle);
+    }
+
+    private Arm arm(int at, double angle, double least, double width, SurfaceWalk walk) {
+        return along(at, angle, distance(at, angle, least, width), walk);
     }
 
     /**

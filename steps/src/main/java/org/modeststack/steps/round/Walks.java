@@ -14,8 +14,8 @@ final class Walks {
     private final TriangleSurface surface;
     private final Mesh mesh;
     private final List<WalkSide> all;
-    private final IntToDoubleFunction widthOfEdge;
-    private final IntToDoubleFunction shareAt;
+    private final StripWidths widths;
+    private final IntToDoubleFunction share;
     private final SurfaceWalk way;
     /** For each corner of a triangle that a walk leaves by, where that is. */
     private final Int2ObjectOpenHashMap<Place> places = new Int2ObjectOpenHashMap<>();
@@ -39,8 +39,7 @@ final class Walks {
     }
 
     /**
-     * @param width of each edge, mm
-     * @param share of it at each vertex
+     * @param share of the width that there is at each vertex
      * @throws IllegalArgumentException where a walk comes upon a border
      */
     Walks(
@@ -48,15 +47,15 @@ final class Walks {
             SharpEdges sharp,
             BitSet edges,
             List<EdgeChain> chains,
-            IntToDoubleFunction width,
+            StripWidths widths,
             IntToDoubleFunction share,
             SurfaceWalk way) {
         this.surface = surface;
         mesh = surface.mesh;
-        widthOfEdge = width;
-        shareAt = share;
+        this.widths = widths;
+        this.share = share;
         this.way = way;
-        all = WalkSide.of(surface, sharp, edges, chains);
+        all = WalkSide.of(surface, sharp, edges, chains, widths.alongEdges());
         for (WalkSide w : all) for (int i = 0; i < w.size(); i++) places.put(w.corner(i), new Place(w, i));
     }
 
@@ -82,21 +81,26 @@ final class Walks {
         if (at.walk.turnsRound(at.index)) return comesIn ? end(at).in() : end(at).out();
         return arms.computeIfAbsent(at.corner(), _ -> {
             WalkSide w = at.walk;
-            double share = shareAt.applyAsDouble(w.vertex(at.index));
-            double in = share * width(at.moved(-1)), out = share * width(at), far = Math.max(in, out);
+            double part = part(w.vertex(at.index));
+            double in = part * width(at.moved(-1)), out = part * width(at), far = Math.max(in, out);
             return w.arm(w.away(at.index, -1, far), at.index, w.away(at.index, 1, far), in, out, false, way);
         });
     }
 
     ChainEnd end(Place at) {
         return ends.computeIfAbsent(
-                at.corner(),
-                _ -> at.walk.end(at.index, shareAt.applyAsDouble(at.walk.vertex(at.index)) * width(at), way));
+                at.corner(), _ -> at.walk.end(at.index, part(at.walk.vertex(at.index)) * width(at), way));
     }
 
-    /** Of the edge that is gone along next. */
-    private double width(Place p) {
+    /** What share of the width of its edges there is at a vertex, by how strips taper and by how much room there is. */
+    double part(int vertex) {
+        return share.applyAsDouble(vertex) * widths.taper().applyAsDouble(vertex);
+    }
+
+    /** Of the edge that is gone along next, where it does not taper. */
+    double width(Place p) {
         int i = p.index;
-        return widthOfEdge.applyAsDouble(mesh.adjacency().edgeBetween(p.walk.vertex(i), p.walk.vertex(i + 1), mesh));
+        return widths.ofEdge()
+                .applyAsDouble(mesh.adjacency().edgeBetween(p.walk.vertex(i), p.walk.vertex(i + 1), mesh));
     }
 }

@@ -600,8 +600,9 @@ class BevelTest {
     @CsvSource({
         "rails, over, false",
         "rails, beside, true",
-        "measure, share, true",
-        "taper, 0.5, true",
+        "measure, share, false",
+        "taper, 0.5, false",
+        "taper, 0, true",
         "cornerOuter, fanned, true",
         "guard, off, false"
     })

@@ -205,7 +205,7 @@ class EdgeRoundingTest {
 
     /** What cannot run over the faces is cut beside the edges, to the same mesh. */
     @ParameterizedTest
-    @CsvSource({"shape, COVE", "taper, 0.5", "guard, false", "measure, SHARE", "cornerOuter, ARCED"})
+    @CsvSource({"shape, COVE", "taper, 0", "guard, false", "cornerInner, FANNED", "cornerOuter, ARCED"})
     void whatCannotGoOverIsCutBeside(String param, String value) throws StepException {
         StepDescriptor bevel = Steps.byType("bevel");
         Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTERED));
@@ -213,7 +213,6 @@ class EdgeRoundingTest {
             case "shape" -> Shape.valueOf(value);
             case "taper" -> Double.valueOf(value);
             case "guard" -> Boolean.valueOf(value);
-            case "measure" -> Measure.valueOf(value);
             default -> Turn.valueOf(value);
         };
         Step over = bevel.with(bevel.with(bevel.createDefault(), "segments", 4), param, v);

@@ -1,0 +1,45 @@
+package org.modeststack.steps.round;
+
+import java.util.function.IntToDoubleFunction;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How wide strips are to be.
+ *
+ * @param ofEdge for each edge, mm along the surface; stations are chosen by it
+ * @param taper for each vertex what the width is multiplied by there, above 0; 1 for strips that do not taper
+ * @param alongEdges whether the width is measured along the sharp edges that leave the rounded ones, not square to these
+ * @param radius for each edge that of a ball that touches the surfaces on both sides of it, mm, where strips are to follow
+ *     that; the width is then what it is between planes. Null for strips of the width itself
+ */
+public record StripWidths(
+        IntToDoubleFunction ofEdge,
+        IntToDoubleFunction taper,
+        boolean alongEdges,
+        @Nullable IntToDoubleFunction radius) {
+    /** Strips of these widths, square to the edges, that do not taper. */
+    public static StripWidths of(IntToDoubleFunction ofEdge) {
+        return new StripWidths(ofEdge, _ -> 1, false, null);
+    }
+
+    public StripWidths times(double factor) {
+        IntToDoubleFunction ball = radius;
+        return new StripWidths(
+                e -> factor * ofEdge.applyAsDouble(e),
+                taper,
+                alongEdges,
+                ball == null ? null : e -> factor * ball.applyAsDouble(e));
+    }
+
+    public StripWidths tapering(IntToDoubleFunction taper) {
+        return new StripWidths(ofEdge, taper, alongEdges, radius);
+    }
+
+    public StripWidths rolling(IntToDoubleFunction radius) {
+        return new StripWidths(ofEdge, taper, alongEdges, radius);
+    }
+
+    public StripWidths alongSharpEdges() {
+        return new StripWidths(ofEdge, taper, true, radius);
+    }
+}
