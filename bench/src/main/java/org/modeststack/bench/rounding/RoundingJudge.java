@@ -18,6 +18,7 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.pick.PickText;
 
@@ -53,12 +54,13 @@ public final class RoundingJudge {
         boolean each = words.remove("-v");
         boolean whole = words.remove("whole");
         int cutters = words.remove("two") ? 2 : 1;
+        Extra extra = words.remove("taper") ? Extra.TAPER : words.remove("share") ? Extra.SHARE : Extra.NONE;
         Rails rails = words.remove("beside") ? Rails.BESIDE : Rails.OVER;
         int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
         int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
         List<Outcome> all = new ArrayList<>();
         for (int i = first; i < first + count; i++) {
-            Outcome o = judge(i, cutters, rails, whole);
+            Outcome o = judge(i, cutters, rails, whole, extra);
             if (o == null) continue;
             all.add(o);
             if (each
@@ -85,12 +87,23 @@ public final class RoundingJudge {
         print(all);
     }
 
+    /** What else is asked of the bevel; then the width is another at every place, and only what is wrong is worth looking at. */
+    enum Extra {
+        NONE,
+        TAPER,
+        SHARE
+    }
+
+    static Outcome judge(int number, int cutters, Rails rails, boolean whole) throws StepException {
+        return judge(number, cutters, rails, whole, Extra.NONE);
+    }
+
     /**
      * @param cutters how many bodies cut it, one or two
      * @param whole whether all edges are bevelled
      * @return null where nothing was cut
      */
-    static Outcome judge(int number, int cutters, Rails rails, boolean whole) throws StepException {
+    static Outcome judge(int number, int cutters, Rails rails, boolean whole, Extra extra) throws StepException {
         CutBodies.Case c = CutBodies.of(number, cutters);
         if (!CutBodies.isCut(c)) return null;
         RimGeometry rim = whole ? RimGeometry.whole(c) : RimGeometry.of(c);
@@ -104,7 +117,11 @@ public final class RoundingJudge {
                 "segments",
                 SEGMENTS,
                 "rails",
-                rails);
+                rails,
+                "taper",
+                extra == Extra.TAPER ? 0.4 : 1.0,
+                "measure",
+                extra == Extra.SHARE ? Measure.SHARE : Measure.ALONG);
         // Another seed than the boolean's, as another step has.
         QuietContext context = new QuietContext(99);
         long before = System.nanoTime();
