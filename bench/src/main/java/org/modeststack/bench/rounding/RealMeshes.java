@@ -29,7 +29,7 @@ import org.modeststack.steps.pick.PickText;
  */
 public final class RealMeshes {
     /** Of the diagonal. */
-    private static final double WIDTH = 0.005;
+    static final double WIDTH = 0.005;
 
     private static final String SHARP = "edges: sharper 40";
 
@@ -77,7 +77,7 @@ public final class RealMeshes {
                 ms / level);
     }
 
-    private static Mesh bevelled(Mesh mesh, double width, QuietContext context) throws StepException {
+    static Mesh bevelled(Mesh mesh, double width, QuietContext context) throws StepException {
         Step bevel =
                 NamedSteps.step("bevel", "where", PickText.parse(SHARP), "angle", 0.0, "width", width, "segments", 2);
         return bevel.apply(mesh, context);
@@ -99,7 +99,7 @@ public final class RealMeshes {
     }
 
     /** Edges get a vertex in half of the cases, and faces one inside, so that nothing of the shape changes. */
-    private static Mesh finer(Mesh m, Random r) {
+    static Mesh finer(Mesh m, Random r) {
         Adjacency adj = m.adjacency();
         MeshBuilder out = new MeshBuilder(3 * m.vertexCount(), 6 * m.faceCount());
         out.verticesOf(m);
@@ -141,7 +141,7 @@ public final class RealMeshes {
         return out.build();
     }
 
-    private static Mesh read(Path file) throws IOException {
+    static Mesh read(Path file) throws IOException {
         StringBuilder text = new StringBuilder();
         for (String line : Files.readAllLines(file, StandardCharsets.ISO_8859_1)) {
             int comment = line.indexOf('#');
