@@ -32,6 +32,12 @@ import org.modeststack.steps.surface.TriangleSurface;
 public final class EdgeRounding {
     private static final int ROUNDS = 40;
 
+    /** What has not come out after so many is given up. */
+    private static final int LATE = 12;
+
+    /** So often all is begun anew, narrower at some places, before the edges there are left out. */
+    private static final int ANEW = 6;
+
     private final Mesh in;
     private final TriangleSurface surface;
     private final BitSet edges;
@@ -106,7 +112,7 @@ public final class EdgeRounding {
         double widest = edges.stream().mapToDouble(widths.ofEdge()).max().orElse(0);
         NarrowPlaces narrow = new NarrowPlaces(in);
         BitSet rest = (BitSet) edges.clone();
-        while (true) {
+        for (int anew = 0; ; anew++) {
             List<BandNet> nets = nets(surface, rest, widths, narrow.shares(widest));
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
@@ -115,7 +121,8 @@ public final class EdgeRounding {
             // What is left to others is better than a body that is not closed.
             if (out != null && borders(out) != borders(in)) return Rounded.nothing(in, edges);
             // Where not even the narrowest comes out the edges there are left out, so that the others do.
-            boolean isNarrower = narrow.add(lost.places), isFewer = !isNarrower && lost.edges.intersects(rest);
+            boolean isNarrower = anew < ANEW && narrow.add(lost.places);
+            boolean isFewer = !isNarrower && lost.edges.intersects(rest);
             if (isFewer) rest.andNot(lost.edges);
             if (!isNarrower && !isFewer) return out == null ? Rounded.nothing(in, edges) : report(out, nets, rest);
         }
@@ -150,7 +157,7 @@ public final class EdgeRounding {
             troubled.forEach(Station::hold);
             nets.forEach(BandNet::smooth);
             // What does not come out for long must not keep the rest from it.
-            boolean isLate = round >= ROUNDS / 2;
+            boolean isLate = round >= LATE;
             nets.removeIf(net -> {
                 if (net.isWorthwhile() && !(isLate && net.hasAny(troubled))) return false;
                 troubled.stream().filter(net::has).map(Station::place).forEach(lost.places::add);
