@@ -26,20 +26,29 @@ final class EdgesOver {
         String material = bevel.material().isBlank() ? null : bevel.material();
         boolean grids = bevel.meeting() == Meeting.GRID;
         return new EdgeRounding(in, taken.elements(), bevel.profileCurve(), grids, material, context)
-                .round(widths(in, bevel, taken));
+                .round(
+                        bevel.measure() == Measure.RADIUS
+                                ? widths(in, bevel, taken).rolling(amounts(bevel, taken))
+                                : widths(in, bevel, taken));
     }
 
-    private static StripWidths widths(Mesh in, Bevel bevel, BevelledElements taken) {
+    /** What is asked for at each edge, by the measure. */
+    private static IntToDoubleFunction amounts(Bevel bevel, BevelledElements taken) {
         double[] weights = taken.weights();
-        IntToDoubleFunction weight = e -> weights == null ? 1 : weights[e];
+        return e -> bevel.amount() * (weights == null ? 1 : weights[e]);
+    }
+
+    /** Between planes, where the measure is a radius. */
+    private static StripWidths widths(Mesh in, Bevel bevel, BevelledElements taken) {
         StripWidths out;
         if (bevel.measure() == Measure.SAME)
-            out = StripWidths.of(e -> bevel.amount() * weight.applyAsDouble(e)).alongSharpEdges();
+            out = StripWidths.of(amounts(bevel, taken)).alongSharpEdges();
         else {
             EdgeWidths widths = new EdgeWidths(in, taken.elements(), bevel.measure(), bevel.amount(), false);
-            out = StripWidths.of(e -> widths.start[in.adjacency().edgeCorner(e, 0)] * weight.applyAsDouble(e));
+            double[] weights = taken.weights();
+            out = StripWidths.of(
+                    e -> widths.start[in.adjacency().edgeCorner(e, 0)] * (weights == null ? 1 : weights[e]));
         }
-        if (bevel.measure() == Measure.RADIUS) out = out.rolling(e -> bevel.amount() * weight.applyAsDouble(e));
         if (bevel.taper() == 1) return out;
         double[] taper = Taper.along(in, taken.elements(), bevel.taper());
         return out.tapering(v -> taper[v]);

@@ -22,10 +22,11 @@ public record StripWidths(
         return new StripWidths(ofEdge, _ -> 1, false, null);
     }
 
+    /** The same many times as wide. */
     public StripWidths times(double factor) {
-        IntToDoubleFunction ball = radius;
+        IntToDoubleFunction of = ofEdge, ball = radius;
         return new StripWidths(
-                e -> factor * ofEdge.applyAsDouble(e),
+                e -> factor * of.applyAsDouble(e),
                 taper,
                 alongEdges,
                 ball == null ? null : e -> factor * ball.applyAsDouble(e));

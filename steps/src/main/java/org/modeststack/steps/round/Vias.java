@@ -27,10 +27,6 @@ final class Vias {
     private final int edges;
     private final SurfaceWalk way;
     private final double whole;
-    /** What share of the width of the edges there is at the first stop, and at the last. */
-    private final double firstPart;
-
-    private final double lastPart;
     private final List<Via> out = new ArrayList<>();
 
     /**
@@ -44,8 +40,6 @@ final class Vias {
         this.walks = walks;
         this.walk = walk;
         this.from = from;
-        firstPart = walks.part(walk.vertex(from));
-        lastPart = walks.part(walk.vertex(to));
         this.way = way;
         edges = from == to ? walk.size() : Math.floorMod(to - from, walk.size());
         double sum = 0;
@@ -58,7 +52,7 @@ final class Vias {
             Walks walks, Walks.Place from, Arm first, Walks.Place to, Arm last, SurfaceWalk way, Imprint trace) {
         Vias v = new Vias(walks, from.walk(), from.index(), to.index(), way);
         if (!v.isNarrow(first, last, trace)) return List.of();
-        v.part(0, first, 1, last, DEPTH);
+        v.part(0, first, 1, last, v.times(first, last), DEPTH);
         return v.out;
     }
 
@@ -87,11 +81,22 @@ final class Vias {
         return (from + k) % walk.size();
     }
 
-    private void part(double a, Arm first, double b, Arm last, int depth) {
+    /** How many times the width that is asked for the way is long at the stop where it is so the least. */
+    private double times(Arm first, Arm last) {
+        return Math.min(first.distance() / asked(0, 0), last.distance() / asked(1, edges - 1));
+    }
+
+    /** The width that is asked for at a share of the way from stop to stop, which lies on an edge, mm. */
+    private double asked(double share, int edge) {
+        double first = walks.part(walk.vertex(from)), last = walks.part(walk.vertex(from + edges));
+        return walks.width(new Walks.Place(walk, place(edge))) * (first + share * (last - first));
+    }
+
+    private void part(double a, Arm first, double b, Arm last, double times, int depth) {
         double width = Math.min(first.distance(), last.distance());
         if (depth == 0 || (b - a) * whole < NEAR * width) return;
         double share = (a + b) / 2;
-        Arm arm = at(share);
+        Arm arm = at(share, times);
         SurfacePath.Place place = arm.rail(1);
         Vec3 p = first.rail(1).at(), q = last.rail(1).at(), r = place.at();
         // Where the straight way is farther from the edges than it has to be, as at corners, it stays.
@@ -101,17 +106,17 @@ final class Vias {
         if (arm.room() < 1 - BENT || narrow < BENT * width) return;
         // A place that does not lie between the others belongs to a turn, where rails pass each other.
         if (r.minus(p).dot(q.minus(p)) <= 0 || r.minus(q).dot(p.minus(q)) <= 0) return;
-        part(a, first, share, arm, depth - 1);
+        part(a, first, share, arm, times, depth - 1);
         out.add(new Via(share, arm));
-        part(share, arm, b, last, depth - 1);
+        part(share, arm, b, last, times, depth - 1);
     }
 
-    private Arm at(double share) {
+    private Arm at(double share, double times) {
         double left = share * whole;
         int k = 0;
         while (k < edges - 1 && left > walk.length(place(k))) left -= walk.length(place(k++));
         double length = walk.length(place(k));
-        double width = walks.width(new Walks.Place(walk, place(k))) * (firstPart + share * (lastPart - firstPart));
-        return walk.square(place(k), length > 0 ? Math.clamp(left / length, 0.01, 0.99) : 0.5, width, way);
+        double on = length > 0 ? Math.clamp(left / length, 0.01, 0.99) : 0.5;
+        return walk.square(place(k), on, times * asked(share, k), way);
     }
 }

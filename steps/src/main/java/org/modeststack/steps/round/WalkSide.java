@@ -355,7 +355,8 @@ final class WalkSide {
 
     /**
      * How far the rail gets on from one place of the walk to another, as a share of what the walk does; below 0 where it
-     * goes back, 0 where it goes aside, as from a place inside a corner that is deeper than the corner's. Laid out in the plane, so that it does not matter how the surface is folded between them and the rail.
+     * goes back, 0 where it goes aside, as from a place inside a corner that is deeper than the corner's. Laid out in the
+     * plane, so that it does not matter how the surface is folded between them and the rail.
      */
     double progress(int from, Arm first, int to, Arm last) {
         Vec3 on = laid(from, to, 1);
