@@ -40,6 +40,20 @@ public record Bounds(double minX, double minY, double minZ, double maxX, double 
                 Math.max(maxZ, o.maxZ));
     }
 
+    public Bounds including(Vec3 p) {
+        return union(new Bounds(p.x(), p.y(), p.z(), p.x(), p.y(), p.z()));
+    }
+
+    /** Larger by a distance to all sides. */
+    public Bounds grown(double by) {
+        return new Bounds(minX - by, minY - by, minZ - by, maxX + by, maxY + by, maxZ + by);
+    }
+
+    /** Whether it has something in common with another box, be it only a point. */
+    public boolean meets(Bounds o) {
+        return minX <= o.maxX && o.minX <= maxX && minY <= o.maxY && o.minY <= maxY && minZ <= o.maxZ && o.minZ <= maxZ;
+    }
+
     /** Whether another box lies in this one, but for a distance. */
     public boolean contains(Bounds o, double distance) {
         return minX <= o.minX + distance

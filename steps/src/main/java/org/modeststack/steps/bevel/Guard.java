@@ -3,6 +3,7 @@ package org.modeststack.steps.bevel;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.function.IntPredicate;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
@@ -10,6 +11,7 @@ import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.search.Bvh;
 import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.validity.FaceOutlines;
@@ -46,6 +48,9 @@ final class Guard {
 
     /** Old vertices beside what was found to cross, or to have no area, at the last look. */
     private final BitSet culprits = new BitSet();
+    /** Old vertices whose own have been moved since crossings were looked for; null before they were. */
+    private @Nullable BitSet moved;
+
     /** For each old vertex how far its own are let go. */
     final double[] scale;
     /** The old faces round the touched vertices. */
@@ -208,18 +213,17 @@ final class Guard {
      */
     boolean holdCrossings(Mesh built, boolean exactly) {
         culprits.clear();
-        if (!exactly)
-            Crossings.find(built, f -> isChanged(built, f), (f, g) -> {
-                note(built, f);
-                note(built, g);
-            });
+        BitSet since = moved == null ? touched : moved;
+        moved = new BitSet();
+        IntPredicate asked = f -> isBeside(built, f, since);
+        Bvh.PairVisitor note = (f, g) -> {
+            note(built, f);
+            note(built, g);
+        };
+        if (!exactly) Crossings.find(built, asked, note::pair);
         else {
-            SelfIntersections.findFaults(built, f -> isChanged(built, f), (f, g) -> {
-                note(built, f);
-                note(built, g);
-            });
-            FaceOutlines.meetingThemselves(built, f -> isChanged(built, f)).stream()
-                    .forEach(f -> note(built, f));
+            SelfIntersections.findFaults(built, asked, note);
+            FaceOutlines.meetingThemselves(built, asked).stream().forEach(f -> note(built, f));
         }
         return shrink(CLOSER);
     }
@@ -282,13 +286,20 @@ final class Guard {
         culprits.stream().forEach(v -> groups.set(group(v)));
         if (groups.isEmpty()) return false;
         for (int v = touched.nextSetBit(0); v >= 0; v = touched.nextSetBit(v + 1))
-            if (groups.get(group(v))) scale[v] *= by;
+            if (groups.get(group(v))) {
+                scale[v] *= by;
+                if (moved != null) moved.set(v);
+            }
         return true;
     }
 
     private boolean isChanged(Mesh built, int f) {
+        return isBeside(built, f, touched);
+    }
+
+    private boolean isBeside(Mesh built, int f, BitSet old) {
         for (int c = built.offsets()[f]; c < built.offsets()[f + 1]; c++)
-            if (touched.get(cut.originOfBuilt(built.corners()[c]))) return true;
+            if (old.get(cut.originOfBuilt(built.corners()[c]))) return true;
         return false;
     }
 

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Collectors;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -252,6 +253,39 @@ final class BandNet {
                 .at();
     }
 
+    /** The box of the edges. */
+    Bounds bounds() {
+        Bounds out = Bounds.EMPTY;
+        for (Band b : bands) for (int v : b.chain().vertices()) out = out.including(mesh.point(v));
+        return out;
+    }
+
+    /** How wide strips are at most where nothing is held back, mm. */
+    double farthest() {
+        double most = 0;
+        for (Band b : bands) for (Station s : b.stations()) most = Math.max(most, s.farthest());
+        return most;
+    }
+
+    /** Adds the faces within a distance of the edges to a set, and perhaps some more. */
+    void facesWithin(double distance, NearFaces faces, BitSet to) {
+        for (Band b : bands) {
+            EdgeChain c = b.chain();
+            for (int i = 0; i < c.edges(); i++)
+                faces.within(mesh.point(c.vertex(i)), mesh.point(c.vertex(i + 1)), distance, to);
+        }
+    }
+
+    /** Whether one of the edges is within a distance of a place. */
+    boolean isWithin(Vec3 place, double distance) {
+        for (Band b : bands) {
+            EdgeChain c = b.chain();
+            for (int i = 0; i < c.edges(); i++)
+                if (place.distanceTo(mesh.point(c.vertex(i)), mesh.point(c.vertex(i + 1))) < distance) return true;
+        }
+        return false;
+    }
+
     boolean hasStop(WalkSide walk, int index) {
         return stops.containsKey(walk.corner(index));
     }
@@ -296,10 +330,6 @@ final class BandNet {
             }
         }
         return out;
-    }
-
-    boolean has(Station station) {
-        return hasAny(Set.of(station));
     }
 
     /** Whether most of it is wide enough, and nothing as good as closed. */

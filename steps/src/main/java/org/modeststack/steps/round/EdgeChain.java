@@ -1,5 +1,6 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -44,13 +45,13 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
      */
     static List<EdgeChain> of(Mesh mesh, BitSet edges) {
         Adjacency adj = mesh.adjacency();
-        int[] degree = degrees(adj, mesh.vertexCount(), edges);
+        Int2IntOpenHashMap degree = degrees(adj, edges);
         BitSet seen = new BitSet();
         List<EdgeChain> out = new ArrayList<>();
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
             int low = adj.edgeLow(e), high = adj.edgeHigh(e);
-            if (!seen.get(e) && degree[low] != 2) out.add(open(mesh, edges, degree, seen, e, low));
-            if (!seen.get(e) && degree[high] != 2) out.add(open(mesh, edges, degree, seen, e, high));
+            if (!seen.get(e) && degree.get(low) != 2) out.add(open(mesh, edges, degree, seen, e, low));
+            if (!seen.get(e) && degree.get(high) != 2) out.add(open(mesh, edges, degree, seen, e, high));
         }
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
             if (seen.get(e)) continue;
@@ -61,16 +62,16 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
         return out;
     }
 
-    private static int[] degrees(Adjacency adj, int vertices, BitSet edges) {
-        int[] degree = new int[vertices];
+    private static Int2IntOpenHashMap degrees(Adjacency adj, BitSet edges) {
+        Int2IntOpenHashMap degree = new Int2IntOpenHashMap();
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            degree[adj.edgeLow(e)]++;
-            degree[adj.edgeHigh(e)]++;
+            degree.addTo(adj.edgeLow(e), 1);
+            degree.addTo(adj.edgeHigh(e), 1);
         }
         return degree;
     }
 
-    private static EdgeChain open(Mesh mesh, BitSet edges, int[] degree, BitSet seen, int e, int from) {
+    private static EdgeChain open(Mesh mesh, BitSet edges, Int2IntOpenHashMap degree, BitSet seen, int e, int from) {
         IntArrayList v = walk(mesh, edges, degree, seen, e, from);
         int n = v.size();
         int order = Integer.compare(v.getInt(0), v.getInt(n - 1));
@@ -80,7 +81,8 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
     }
 
     /** The vertices from one on, over an edge, as far as two edges meet at each; the first again where it comes round. */
-    private static IntArrayList walk(Mesh mesh, BitSet edges, int[] degree, BitSet seen, int first, int from) {
+    private static IntArrayList walk(
+            Mesh mesh, BitSet edges, Int2IntOpenHashMap degree, BitSet seen, int first, int from) {
         Adjacency adj = mesh.adjacency();
         IntArrayList out = new IntArrayList();
         out.add(from);
@@ -89,7 +91,7 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
             seen.set(e);
             v = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
             out.add(v);
-            if (degree[v] != 2 || v == from) return out;
+            if (degree.get(v) != 2 || v == from) return out;
             int next = e;
             for (int f : Loops.edgesAt(mesh, adj, v)) if (f != e && edges.get(f)) next = f;
             e = next;

@@ -1,24 +1,19 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
-import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.profile.ProfileCurve;
-import org.modeststack.steps.surface.Imprint;
-import org.modeststack.steps.surface.ImprintMesh;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.TriangleSurface;
 
@@ -30,14 +25,6 @@ import org.modeststack.steps.surface.TriangleSurface;
  * meets, strips are narrower at that place, and widen again beside it. In time linear in the mesh.
  */
 public final class EdgeRounding {
-    private static final int ROUNDS = 40;
-
-    /** What has not come out after so many is given up. */
-    private static final int LATE = 12;
-
-    /** So often all is begun anew, narrower at some places, before the edges there are left out. */
-    private static final int ANEW = 6;
-
     private final Mesh in;
     private final TriangleSurface surface;
     private final BitSet edges;
@@ -45,8 +32,6 @@ public final class EdgeRounding {
     private final boolean grids;
     private final StepContext context;
     private final @Nullable String material;
-    /** Whether faces have been divided, so that it may come out as wide as it is. */
-    private boolean again;
 
     /**
      * @param edges of the mesh, each between two faces
@@ -95,7 +80,7 @@ public final class EdgeRounding {
     public record Widest(double times, List<Vec3> rails) {}
 
     public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
-        List<BandNet> nets = nets(TriangleSurface.of(in), edges, widths, _ -> 1);
+        List<BandNet> nets = nets(TriangleSurface.of(in), edges, edges, widths, _ -> 1);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -110,69 +95,27 @@ public final class EdgeRounding {
 
     public Rounded round(StripWidths widths) {
         double widest = edges.stream().mapToDouble(widths.ofEdge()).max().orElse(0);
-        NarrowPlaces narrow = new NarrowPlaces(in);
-        BitSet rest = (BitSet) edges.clone();
-        for (int anew = 0; ; anew++) {
-            List<BandNet> nets = nets(surface, rest, widths, narrow.shares(widest));
+        StripAttempt attempt = new StripAttempt(in, surface, curve, grids, material, context);
+        NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> {
+            List<BandNet> nets = nets(surface, of, rest, widths, narrow.shares(widest));
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
-            Lost lost = new Lost(new ArrayList<>(), new BitSet());
-            Mesh out = tried(rest, nets, lost);
-            // What is left to others is better than a body that is not closed.
-            if (out != null && borders(out) != borders(in)) return Rounded.nothing(in, edges);
-            // Where not even the narrowest comes out the edges there are left out, so that the others do.
-            boolean isNarrower = anew < ANEW && narrow.add(lost.places);
-            boolean isFewer = !isNarrower && lost.edges.intersects(rest);
-            if (isFewer) rest.andNot(lost.edges);
-            if (!isNarrower && !isFewer) return out == null ? Rounded.nothing(in, edges) : report(out, nets, rest);
-        }
+            return nets;
+        });
+        Mesh out = trials.run();
+        // What is left to others is better than a body that is not closed.
+        return out == null || borders(out) != borders(in) ? Rounded.nothing(in, edges) : report(out, trials);
     }
 
     /**
-     * Where nets were in trouble that did not come out.
-     *
-     * @param places of their stations
-     * @param edges beside these
+     * @param of the edges that strips are for
+     * @param edges all that are rounded
      */
-    private record Lost(List<Vec3> places, BitSet edges) {}
-
-    /**
-     * Holds stations back until all comes out that does.
-     *
-     * @param rest the edges that the nets are of
-     * @param nets of which those are taken out that do not
-     * @param lost receives where these were in trouble last
-     * @return null where nothing comes out
-     */
-    private @Nullable Mesh tried(BitSet rest, List<BandNet> nets, Lost lost) {
-        for (int round = 0; !nets.isEmpty() && round < ROUNDS; round++) {
-            Work.checkpoint();
-            Set<Station> troubled = new LinkedHashSet<>();
-            again = false;
-            Mesh out = attempt(rest, nets, troubled);
-            if (out != null && troubled.isEmpty() && !again) return out;
-            boolean isEased = false;
-            for (BandNet net : nets) isEased |= net.leaveOut(troubled);
-            if (isEased) continue;
-            troubled.forEach(Station::hold);
-            nets.forEach(BandNet::smooth);
-            // What does not come out for long must not keep the rest from it.
-            boolean isLate = round >= LATE;
-            nets.removeIf(net -> {
-                if (net.isWorthwhile() && !(isLate && net.hasAny(troubled))) return false;
-                troubled.stream().filter(net::has).map(Station::place).forEach(lost.places::add);
-                lost.edges.or(net.edgesBeside(troubled));
-                return true;
-            });
-        }
-        return null;
-    }
-
     private static List<BandNet> nets(
-            TriangleSurface surface, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
+            TriangleSurface surface, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
         List<BandNet> nets = new ArrayList<>();
         SharpEdges sharp = new SharpEdges(surface.mesh);
-        for (List<EdgeChain> chains : together(surface.mesh, EdgeChain.of(surface.mesh, edges))) {
+        for (List<EdgeChain> chains : together(EdgeChain.of(surface.mesh, of))) {
             BandNet net = net(surface, sharp, edges, chains, widths, share);
             if (net != null) nets.add(net);
         }
@@ -195,22 +138,30 @@ public final class EdgeRounding {
     }
 
     /** Chains that hang together. */
-    private static Collection<List<EdgeChain>> together(Mesh mesh, List<EdgeChain> chains) {
-        DisjointSets sets = new DisjointSets(mesh.vertexCount());
-        for (EdgeChain c : chains) sets.join(c.vertex(0), c.vertex(c.size() - 1));
+    private static Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
+        DisjointSets sets = new DisjointSets(chains.size());
+        Int2IntOpenHashMap firstAt = new Int2IntOpenHashMap();
+        firstAt.defaultReturnValue(-1);
+        for (int i = 0; i < chains.size(); i++) {
+            EdgeChain c = chains.get(i);
+            for (int v : new int[] {c.vertex(0), c.vertex(c.size() - 1)}) {
+                int first = firstAt.putIfAbsent(v, i);
+                if (first >= 0) sets.join(first, i);
+            }
+        }
         Int2ObjectLinkedOpenHashMap<List<EdgeChain>> out = new Int2ObjectLinkedOpenHashMap<>();
-        for (EdgeChain c : chains)
-            out.computeIfAbsent(sets.find(c.vertex(0)), _ -> new ArrayList<>()).add(c);
+        for (int i = 0; i < chains.size(); i++)
+            out.computeIfAbsent(sets.find(i), _ -> new ArrayList<>()).add(chains.get(i));
         return out.values();
     }
 
-    private Rounded report(Mesh out, List<BandNet> nets, BitSet rest) {
-        BitSet left = (BitSet) rest.clone(), without = (BitSet) edges.clone();
-        without.andNot(rest);
+    private Rounded report(Mesh out, NetTrials trials) {
+        BitSet left = (BitSet) trials.rest().clone(), without = (BitSet) edges.clone();
+        without.andNot(trials.rest());
         int held = 0;
         double least = 1;
         Vec3 place = null;
-        for (BandNet net : nets)
+        for (BandNet net : trials.nets())
             for (Band band : net.bands()) {
                 EdgeChain c = band.chain();
                 for (int i = 0; i < c.edges(); i++) left.clear(c.edge(in, i));
@@ -224,38 +175,6 @@ public final class EdgeRounding {
                 if (worst < 1 - 1e-6) held += c.edges();
             }
         return new Rounded(out, left, without, held, least, place);
-    }
-
-    /**
-     * @param rest the edges that the nets are of
-     * @param troubled receives the stations at which something does not come out
-     * @return null where the rails do not
-     */
-    private @Nullable Mesh attempt(BitSet rest, List<BandNet> nets, Set<Station> troubled) {
-        Imprint imprint = new Imprint(surface, rest);
-        IntArrayList seeds = new IntArrayList();
-        List<RailLines> rails = new ArrayList<>();
-        for (BandNet net : nets) {
-            rails.add(new RailLines(net, imprint, curve, context.seed()));
-            for (WalkSide walk : net.walks().all())
-                for (int i = 0; i < walk.size(); i++) seeds.add(surface.meshCorner(walk.corner(i)));
-        }
-        Imprint.Cut cut = imprint.cut(seeds);
-        if (cut == null) {
-            rails.forEach(r -> troubled.addAll(r.troubled()));
-            return null;
-        }
-        StripBuilder strips = new StripBuilder(
-                new ImprintMesh(surface, imprint.nodes(), cut),
-                curve,
-                grids,
-                context.seed(),
-                context.madeTag(),
-                material);
-        for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
-        Mesh out = strips.build();
-        again |= new StripCheck(in, out, strips, troubled).divides();
-        return out;
     }
 
     private static int borders(Mesh m) {

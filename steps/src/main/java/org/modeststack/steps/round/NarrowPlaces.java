@@ -14,7 +14,7 @@ import org.modeststack.mesh.Vec3;
  */
 final class NarrowPlaces {
     /** What share of the width there is at a place that was found to be narrow once, twice and so on. */
-    private static final double[] SHARES = {0.4, 0.15, 0.05, 0.015};
+    private static final double[] SHARES = {0.4, 0.15, 0.05};
 
     /** By how much the width grows for each unit away from there. */
     private static final double SLOPE = 0.5;

@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -26,7 +27,7 @@ final class RailLines {
     private final BandNet net;
     private final ProfileCurve curve;
     private final long seed;
-    private final Map<WalkSide, CutLine> lines = new HashMap<>();
+    private final Map<WalkSide, CutLine> lines = new LinkedHashMap<>();
     /** For each line its stations. */
     private final Map<CutLine, List<Station>> stations = new HashMap<>();
     /** And which of its places are none, but on the way. */
@@ -142,6 +143,10 @@ final class RailLines {
             out.addAll(line.between(next));
         }
         return out;
+    }
+
+    List<CutLine> all() {
+        return List.copyOf(lines.values());
     }
 
     private CutLine line(Walks.Place at) {

@@ -69,6 +69,13 @@ final class Station {
         return least;
     }
 
+    /** How wide strips are here on the widest side when nothing is held back, mm. */
+    double farthest() {
+        double most = 0;
+        for (Arm a : arms) most = Math.max(most, a.distance());
+        return most;
+    }
+
     void hold() {
         scale = share() * closer;
         closer = Math.max(FARTHEST, closer * closer);

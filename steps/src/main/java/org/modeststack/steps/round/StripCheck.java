@@ -2,7 +2,7 @@ package org.modeststack.steps.round;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.BitSet;
-import java.util.Set;
+import java.util.List;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.validity.FaceOutlines;
@@ -18,29 +18,23 @@ final class StripCheck {
     private final Mesh in;
     private final Mesh out;
     private final StripBuilder strips;
-    private final Set<Station> troubled;
-    private boolean divides;
+    private final Trouble trouble;
 
     /**
      * @param in what was rounded
      * @param out and what came of it
-     * @param troubled receives the stations at which something does not come out
+     * @param trouble receives what does not come out
      */
-    StripCheck(Mesh in, Mesh out, StripBuilder strips, Set<Station> troubled) {
+    StripCheck(Mesh in, Mesh out, StripBuilder strips, Trouble trouble) {
         this.in = in;
         this.out = out;
         this.strips = strips;
-        this.troubled = troubled;
+        this.trouble = trouble;
         outlines();
         SelfIntersections.findFaults(out, f -> strips.origin(f) != null, (f, g) -> {
             fault(f);
             fault(g);
         });
-    }
-
-    /** Whether faces are to be divided, so that it may come out as wide as it is. */
-    boolean divides() {
-        return divides;
     }
 
     private void outlines() {
@@ -100,16 +94,10 @@ final class StripCheck {
         StripBuilder.Origin origin = strips.origin(face);
         if (origin == null) return;
         Band band = origin.band();
-        if (band == null || out.sides(face) == 3 || band.divided().get(origin.face())) {
-            trouble(origin);
-            return;
-        }
-        band.divided().set(origin.face());
-        divides = true;
+        if (band == null || out.sides(face) == 3 || !trouble.divides(band, origin.face())) trouble(origin);
     }
 
     private void trouble(StripBuilder.Origin origin) {
-        troubled.add(origin.from());
-        troubled.add(origin.to());
+        trouble.at(List.of(origin.from(), origin.to()));
     }
 }

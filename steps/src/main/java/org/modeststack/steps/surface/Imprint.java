@@ -1,11 +1,11 @@
 package org.modeststack.steps.surface;
 
 import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayFIFOQueue;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -82,16 +82,22 @@ public final class Imprint {
     }
 
     /**
-     * @param seeds corners whose sides have what is to be taken out on their left; no line crosses these sides
-     * @return null where lines have troubled parts; they tell
+     * What is to be taken out.
+     *
+     * @param seeds corners whose sides have it on their left; no line crosses these sides
+     * @param lines that it is to the right of
      */
-    public @Nullable Cut cut(IntArrayList seeds) {
+    public record Inside(IntArrayList seeds, List<CutLine> lines) {}
+
+    /** @return null where lines have troubled parts; they tell */
+    public @Nullable Cut cut(List<Inside> all) {
         if (isTroubled()) return null;
         gather();
         if (isTroubled()) return null;
         splitFaces();
         if (isTroubled()) return null;
-        BitSet out = flood(seeds);
+        BitSet out = flood(all);
+        if (isTroubled()) return null;
         checkSides(out);
         if (isTroubled()) return null;
         List<Piece> kept = new ArrayList<>();
@@ -248,27 +254,54 @@ public final class Imprint {
         return -1;
     }
 
-    private BitSet flood(IntArrayList seeds) {
+    private BitSet flood(List<Inside> of) {
         BitSet out = new BitSet();
-        IntArrayList todo = new IntArrayList();
-        for (int c : seeds) {
+        of.forEach(inside -> flood(inside, out));
+        return out;
+    }
+
+    /** In the order of nearness, so that what runs out past a line is noticed before it has gone far. */
+    private void flood(Inside inside, BitSet out) {
+        IntArrayFIFOQueue todo = new IntArrayFIFOQueue();
+        for (int c : inside.seeds) {
             int o = owner(mesh.corners()[c], mesh.corners()[adj.cornerNext()[c]]);
             if (o < 0 || out.get(o)) continue;
             out.set(o);
-            todo.add(o);
+            todo.enqueue(o);
         }
         while (!todo.isEmpty()) {
-            int[] ring = ring(todo.popInt());
+            int[] ring = ring(todo.dequeueInt());
             for (int i = 0; i < ring.length; i++) {
                 int a = ring[i], b = ring[(i + 1) % ring.length];
-                if (sides.get(side(a, b)) >= 0 || sides.get(side(b, a)) >= 0 || isBarred(a, b)) continue;
+                long passed = sides.get(side(a, b));
+                if (passed >= 0) {
+                    runsOut(inside, passed, nodes.at(a));
+                    return;
+                }
+                if (sides.get(side(b, a)) >= 0 || isBarred(a, b)) continue;
                 int o = owner(b, a);
                 if (o < 0 || out.get(o)) continue;
                 out.set(o);
-                todo.add(o);
+                todo.enqueue(o);
             }
         }
-        return out;
+    }
+
+    /** What is taken out has come to the side of a line that stays: that line is to blame, and its own that is nearest. */
+    private void runsOut(Inside inside, long passed, Vec3 place) {
+        trouble(passed);
+        CutLine nearest = null;
+        int part = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (CutLine line : inside.lines)
+            for (int k = 0; k < line.parts(); k++) {
+                double far = nodes.at(line.station(k)).minus(place).length();
+                if (far >= least) continue;
+                least = far;
+                nearest = line;
+                part = k;
+            }
+        if (nearest != null) nearest.trouble(part);
     }
 
     private boolean isBarred(int a, int b) {
@@ -284,19 +317,13 @@ public final class Imprint {
         return out;
     }
 
-    /**
-     * To the left of each line there must be what stays, to the right what does not. Where a line goes the wrong way round,
-     * all else may be taken out through it: then only that line is to blame.
-     */
+    /** To the right of each line there must be what is taken out. */
     private void checkSides(BitSet out) {
-        LongArrayList wrong = new LongArrayList(), takenOut = new LongArrayList();
         sides.long2LongEntrySet().forEach(e -> {
             int a = (int) (e.getLongKey() >>> 32), b = (int) e.getLongKey();
             int left = owner(a, b), right = owner(b, a);
-            if (left < 0 || right < 0 || !out.get(right)) wrong.add(e.getLongValue());
-            else if (out.get(left)) takenOut.add(e.getLongValue());
+            if (left < 0 || right < 0 || !out.get(right)) trouble(e.getLongValue());
         });
-        for (long part : wrong.isEmpty() ? takenOut : wrong) trouble(part);
     }
 
     private void checkOutline(Piece piece) {

@@ -1,6 +1,8 @@
 package org.modeststack.steps.surface;
 
 import java.util.Arrays;
+import java.util.BitSet;
+import java.util.function.IntPredicate;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -23,21 +25,43 @@ public final class ImprintMesh {
     private final int[] materials;
     private final FaceNormals normals;
 
-    public ImprintMesh(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut) {
+    private ImprintMesh(TriangleSurface surface, SurfaceNodes nodes, MeshBuilder out) {
         this.surface = surface;
         this.nodes = nodes;
+        this.out = out;
         mesh = surface.mesh;
-        out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
         vertices = new int[nodes.count()];
         faces = new int[mesh.faceCount()];
         Arrays.fill(vertices, -1);
         Arrays.fill(faces, -1);
         materials = out.materialsOf(mesh);
         normals = new FaceNormals(mesh);
-        out.appendFaces(mesh, f -> !cut.changed().get(f), k -> k, vertices, faces);
+    }
+
+    public static ImprintMesh whole(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut) {
+        Mesh mesh = surface.mesh;
+        ImprintMesh made = new ImprintMesh(surface, nodes, new MeshBuilder(mesh.vertexCount(), mesh.faceCount()));
+        made.write(cut, f -> !cut.changed().get(f));
+        made.out.carryTags(mesh, made.vertices, made.faces);
+        for (Imprint.Piece p : cut.pieces()) made.carryEdges(p);
+        return made;
+    }
+
+    /**
+     * Only what has become of some faces, without tags.
+     *
+     * @param near the faces
+     */
+    public static ImprintMesh near(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut, BitSet near) {
+        int count = near.cardinality();
+        ImprintMesh made = new ImprintMesh(surface, nodes, new MeshBuilder(count, count));
+        made.write(cut, f -> near.get(f) && !cut.changed().get(f));
+        return made;
+    }
+
+    private void write(Imprint.Cut cut, IntPredicate unchanged) {
+        out.appendFaces(mesh, unchanged, k -> k, vertices, faces);
         for (Imprint.Piece p : cut.pieces()) piece(p);
-        out.carryTags(mesh, vertices, faces);
-        for (Imprint.Piece p : cut.pieces()) carryEdges(p);
     }
 
     public MeshBuilder builder() {

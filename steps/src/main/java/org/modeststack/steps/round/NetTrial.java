@@ -1,0 +1,150 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+
+/**
+ * A net that is tried until its strips come out: how long it has been in trouble as it is, how often it was begun anew before, and
+ * how long it has been in trouble in all.
+ */
+final class NetTrial {
+    /** What has not come out after so many rounds is begun anew, narrower where it was in trouble. */
+    private static final int LATE = 12;
+
+    /** And once it was, since its places are made narrower each time, after so many. */
+    private static final int LATE_AGAIN = 5;
+
+    /** So often a net is begun anew, narrower at some places, before the edges there are left out. */
+    private static final int ANEW = 6;
+
+    /** After so many rounds in trouble it is given up. */
+    private static final int LAST = 150;
+
+    private final BandNet net;
+    /** How wide its strips are at most. */
+    private final double reach;
+
+    private final Bounds bounds;
+    private final int anew;
+    private int rounds;
+    private int all;
+    /** Whether it came out before, so that trouble is with others. */
+    private boolean cameOut;
+    /** What did not come out the last time it was tried; of a net that is begun anew what did not before. */
+    private Trouble trouble = new Trouble();
+
+    private NetTrial(BandNet net, int anew, int all) {
+        this.net = net;
+        reach = net.farthest();
+        bounds = net.bounds().grown(reach);
+        this.anew = anew;
+        this.all = all;
+    }
+
+    static NetTrial first(BandNet net) {
+        return new NetTrial(net, 0, 0);
+    }
+
+    /** The same edges, or some of them, in a net that is begun anew. */
+    NetTrial anew(BandNet net) {
+        NetTrial t = new NetTrial(net, anew + 1, all);
+        t.trouble = trouble;
+        t.cameOut = cameOut;
+        return t;
+    }
+
+    BandNet net() {
+        return net;
+    }
+
+    boolean mayBeNarrower() {
+        return anew < ANEW;
+    }
+
+    boolean isGivenUp() {
+        return all >= LAST;
+    }
+
+    /**
+     * Nets in trouble, each with those near it if it came out without them; nets that are in two such groups make one of
+     * both.
+     */
+    static List<List<NetTrial>> groupsInTrouble(List<NetTrial> of) {
+        DisjointSets sets = new DisjointSets(of.size());
+        BitSet in = new BitSet();
+        for (int i = 0; i < of.size(); i++) {
+            if (!of.get(i).isInTrouble()) continue;
+            in.set(i);
+            if (!of.get(i).cameOut) continue;
+            for (int k = 0; k < of.size(); k++) {
+                if (k == i || !of.get(k).isNear(of.get(i))) continue;
+                in.set(k);
+                sets.join(i, k);
+            }
+        }
+        Int2ObjectLinkedOpenHashMap<List<NetTrial>> groups = new Int2ObjectLinkedOpenHashMap<>();
+        in.stream()
+                .forEach(i -> groups.computeIfAbsent(sets.find(i), _ -> new ArrayList<>())
+                        .add(of.get(i)));
+        return List.copyOf(groups.values());
+    }
+
+    private boolean isInTrouble() {
+        return !trouble.isNone();
+    }
+
+    /** Whether it may have to do with the trouble of another. */
+    private boolean isNear(NetTrial other) {
+        for (Vec3 p : other.places())
+            if (bounds.meets(Bounds.EMPTY.including(p).grown(other.reach)) && net.isWithin(p, reach + other.reach))
+                return true;
+        return false;
+    }
+
+    /** Takes what came of an attempt. */
+    void judge(Trouble of) {
+        trouble = of.in(net);
+    }
+
+    /** Where it is in trouble. */
+    List<Vec3> places() {
+        return trouble.stations().stream().map(Station::place).toList();
+    }
+
+    BitSet edgesInTrouble() {
+        return net.edgesBeside(trouble.stations());
+    }
+
+    /**
+     * Holds back what is in trouble.
+     *
+     * @return false where that does not help any more
+     */
+    boolean goesOn() {
+        if (!isInTrouble()) {
+            cameOut = true;
+            return true;
+        }
+        // Faces that were divided may do.
+        if (trouble.stations().isEmpty()) return true;
+        all++;
+        if (net.leaveOut(trouble.stations())) return true;
+        trouble.stations().forEach(Station::hold);
+        net.smooth();
+        return ++rounds <= (anew == 0 ? LATE : LATE_AGAIN) && net.isWorthwhile();
+    }
+
+    /** All edges of the net. */
+    BitSet edges(Mesh mesh) {
+        BitSet out = new BitSet();
+        for (Band b : net.bands())
+            for (int i = 0; i < b.chain().edges(); i++) out.set(b.chain().edge(mesh, i));
+        return out;
+    }
+}

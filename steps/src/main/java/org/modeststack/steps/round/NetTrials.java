@@ -1,0 +1,94 @@
+package org.modeststack.steps.round;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.mesh.work.Workers;
+
+/**
+ * Tries nets until all come out that do: what is in trouble is held back, then begun anew, narrower where that was, and at
+ * last left out there. Each net goes its own way through this; those in trouble are tried on what is near them, and all
+ * together on the whole mesh once these come out.
+ */
+final class NetTrials {
+    /** What has not come out by then is left to others. */
+    private static final int ROUNDS = 1000;
+
+    /** Makes the nets of some edges. */
+    @FunctionalInterface
+    interface Nets {
+        /**
+         * @param of the edges that nets are wanted for
+         * @param rest all edges that are rounded
+         */
+        List<BandNet> of(BitSet of, BitSet rest, NarrowPlaces narrow);
+    }
+
+    private final Mesh mesh;
+    private final StripAttempt attempt;
+    private final Nets begin;
+    private final NarrowPlaces narrow;
+    private final BitSet rest;
+    private List<NetTrial> trials = new ArrayList<>();
+
+    NetTrials(Mesh mesh, BitSet edges, StripAttempt attempt, Nets begin) {
+        this.mesh = mesh;
+        this.attempt = attempt;
+        this.begin = begin;
+        narrow = new NarrowPlaces(mesh);
+        rest = (BitSet) edges.clone();
+    }
+
+    /** The mesh with the strips of all nets that come out; null where none do. */
+    @Nullable
+    Mesh run() {
+        for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
+        for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
+            Work.checkpoint();
+            List<List<NetTrial>> groups = NetTrial.groupsInTrouble(trials);
+            if (groups.isEmpty()) {
+                Trouble trouble = new Trouble();
+                Mesh out = attempt.onAll(rest, nets(), trouble);
+                if (out != null && trouble.isNone()) return out;
+                trials.forEach(t -> t.judge(trouble));
+            } else
+                Workers.each(groups.size(), i -> {
+                    Trouble trouble = new Trouble();
+                    List<NetTrial> group = groups.get(i);
+                    attempt.nearby(rest, group.stream().map(NetTrial::net).toList(), trouble);
+                    group.forEach(t -> t.judge(trouble));
+                });
+            goOn();
+        }
+        return null;
+    }
+
+    /** The edges that are still to be rounded. */
+    BitSet rest() {
+        return rest;
+    }
+
+    List<BandNet> nets() {
+        return trials.stream().map(NetTrial::net).toList();
+    }
+
+    private void goOn() {
+        List<NetTrial> next = new ArrayList<>();
+        for (NetTrial t : trials) {
+            if (t.goesOn()) next.add(t);
+            else beginAnew(t, next);
+        }
+        trials = next;
+    }
+
+    private void beginAnew(NetTrial t, List<NetTrial> to) {
+        BitSet edges = t.edges(mesh);
+        // Where not even the narrowest comes out the edges there are left out, so that the others do.
+        if (!t.mayBeNarrower() || !narrow.add(t.places())) rest.andNot(t.isGivenUp() ? edges : t.edgesInTrouble());
+        edges.and(rest);
+        for (BandNet net : begin.of(edges, rest, narrow)) to.add(t.anew(net));
+    }
+}

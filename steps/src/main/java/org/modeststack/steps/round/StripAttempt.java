@@ -1,0 +1,94 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.surface.Imprint;
+import org.modeststack.steps.surface.ImprintMesh;
+import org.modeststack.steps.surface.TriangleSurface;
+
+/** Tries whether the strips of nets come out as wide as they are, on the whole mesh or on what is near them. */
+final class StripAttempt {
+    private final Mesh in;
+    private final TriangleSurface surface;
+    private final ProfileCurve curve;
+    private final boolean grids;
+    private final @Nullable String material;
+    private final StepContext context;
+
+    StripAttempt(
+            Mesh in,
+            TriangleSurface surface,
+            ProfileCurve curve,
+            boolean grids,
+            @Nullable String material,
+            StepContext context) {
+        this.in = in;
+        this.surface = surface;
+        this.curve = curve;
+        this.grids = grids;
+        this.material = material;
+        this.context = context;
+    }
+
+    /**
+     * In time linear in the mesh.
+     *
+     * @param rest all edges that are rounded
+     * @param trouble receives what does not come out
+     * @return the mesh with the strips of those nets whose rails come out; null where none do
+     */
+    @Nullable
+    Mesh onAll(BitSet rest, List<BandNet> nets, Trouble trouble) {
+        return attempt(rest, nets, null, trouble);
+    }
+
+    /** The same on the faces near the nets alone, in time linear in these. */
+    void nearby(BitSet rest, List<BandNet> nets, Trouble trouble) {
+        BitSet near = new BitSet();
+        NearFaces faces = NearFaces.of(in);
+        for (BandNet net : nets) net.facesWithin(net.farthest(), faces, near);
+        attempt(rest, nets, near, trouble);
+    }
+
+    private @Nullable Mesh attempt(BitSet rest, List<BandNet> nets, @Nullable BitSet near, Trouble trouble) {
+        List<BandNet> left = new ArrayList<>(nets);
+        while (!left.isEmpty()) {
+            Imprint imprint = new Imprint(surface, rest);
+            List<Imprint.Inside> inside = new ArrayList<>();
+            List<RailLines> rails = new ArrayList<>();
+            for (BandNet net : left) {
+                RailLines lines = new RailLines(net, imprint, curve, context.seed());
+                rails.add(lines);
+                IntArrayList seeds = new IntArrayList();
+                for (WalkSide walk : net.walks().all())
+                    for (int i = 0; i < walk.size(); i++) seeds.add(surface.meshCorner(walk.corner(i)));
+                inside.add(new Imprint.Inside(seeds, lines.all()));
+            }
+            Imprint.Cut cut = imprint.cut(inside);
+            if (cut != null) {
+                ImprintMesh faces = near == null
+                        ? ImprintMesh.whole(surface, imprint.nodes(), cut)
+                        : ImprintMesh.near(surface, imprint.nodes(), cut, near);
+                return built(left, rails, faces, trouble);
+            }
+            // The others need not wait for these.
+            rails.forEach(r -> trouble.at(r.troubled()));
+            left.removeIf(trouble::isIn);
+        }
+        return null;
+    }
+
+    private Mesh built(List<BandNet> nets, List<RailLines> rails, ImprintMesh rest, Trouble trouble) {
+        StripBuilder strips = new StripBuilder(rest, curve, grids, context.seed(), context.madeTag(), material);
+        for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
+        Mesh out = strips.build();
+        new StripCheck(in, out, strips, trouble);
+        return out;
+    }
+}
