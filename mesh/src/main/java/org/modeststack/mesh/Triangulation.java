@@ -1,7 +1,7 @@
 package org.modeststack.mesh;
 
 import org.modeststack.mesh.triangulate.PolygonTriangulator;
-import org.modeststack.mesh.work.Work;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * The triangles of a whole mesh, in face order. Arrays are not to be written.
@@ -22,14 +22,14 @@ public record Triangulation(int[] triangleCorners, int[] triangleFace) implement
         int count = mesh.cornerCount() - 2 * faces;
         int[] out = new int[3 * count];
         int[] face = new int[count];
-        PolygonTriangulator cutter = new PolygonTriangulator();
-        int at = 0;
-        for (int f = 0; f < faces; f++) {
-            if ((f & 0xFFF) == 0) Work.checkpoint();
-            int from = offsets[f], to = offsets[f + 1];
-            cutter.triangulate(mesh.xyz(), mesh.corners(), from, to, out, 3 * at);
-            for (int i = to - from - 2; i > 0; i--) face[at++] = f;
-        }
+        Workers.ranges(0, faces, (first, last) -> {
+            PolygonTriangulator cutter = new PolygonTriangulator();
+            for (int f = first; f < last; f++) {
+                int from = offsets[f], to = offsets[f + 1], at = from - 2 * f;
+                cutter.triangulate(mesh.xyz(), mesh.corners(), from, to, out, 3 * at);
+                for (int i = to - from - 2; i > 0; i--) face[at++] = f;
+            }
+        });
         return new Triangulation(out, face);
     }
 

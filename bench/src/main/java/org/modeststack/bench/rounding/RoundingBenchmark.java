@@ -88,23 +88,26 @@ public class RoundingBenchmark {
             }
             default -> {
                 Mesh box = make(new Box(480, 480, 20, 48, 48, 1, Seat.CENTERED));
-                mesh = on(
-                        box,
-                        NamedSteps.step(
-                                "extrude",
-                                "faces",
-                                PickText.parse("faces: facing 0 0 1 10"),
-                                "distance",
-                                4.0,
-                                "direction",
-                                Extrude.Direction.APART,
-                                "taper",
-                                0.6));
+                mesh = on(box, raised());
             }
         }
         over = NamedSteps.step("bevel", "where", PickText.parse(where), "width", width, "segments", 3);
         beside = NamedSteps.step(
                 "bevel", "where", PickText.parse(where), "width", width, "segments", 3, "rails", Rails.BESIDE);
+    }
+
+    /** Raises the fields of the top, each by itself. */
+    static Step raised() {
+        return NamedSteps.step(
+                "extrude",
+                "faces",
+                PickText.parse("faces: facing 0 0 1 10"),
+                "distance",
+                4.0,
+                "direction",
+                Extrude.Direction.APART,
+                "taper",
+                0.6);
     }
 
     private static Mesh make(Step source) throws StepException {

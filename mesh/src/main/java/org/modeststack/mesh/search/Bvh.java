@@ -20,26 +20,22 @@ public final class Bvh implements Memory.Counted {
     private static final int MANY = 1 << 12;
 
     /** After so many pairs of nodes, less one, it is asked whether they are still wanted. */
-    private static final int OFTEN = (1 << 10) - 1;
-    /** The range of coarsened coordinates, and the bits above them. */
-    private static final int COARSE = 1 << 20;
-
-    private static final long FREE = 1L << 62 | 1L << 41 | 1L << 20;
+    static final int OFTEN = (1 << 10) - 1;
     /** Bits of the curve for each axis. */
     private static final int BITS = 11;
     /** Bits of an item's number, which stands behind the code while both are sorted. */
     private static final int ITEM_BITS = 31;
 
     /** The boxes in the order of the curve. */
-    private final double[] boxes;
+    final double[] boxes;
     /** The items in the order of the curve. */
-    private final int[] items;
+    final int[] items;
 
-    private final double[] nodeBox;
-    private final int[] left;
-    private final int[] first;
-    private final int[] count;
-    private int nodes;
+    final double[] nodeBox;
+    final int[] left;
+    final int[] first;
+    final int[] count;
+    int nodes;
 
     /** @param given minX, minY, minZ, maxX, maxY, maxZ for each item */
     public Bvh(double[] given) {
@@ -216,67 +212,10 @@ public final class Bvh implements Memory.Counted {
         }
     }
 
-    /**
-     * Visits pairs of items here, each pair once: all whose boxes overlap or touch, and some that only nearly do. The
-     * boxes are coarsened to whole numbers for this, three in a word, so that a test is two subtractions.
-     */
+    /** Visits pairs of items here, each pair once: all whose boxes overlap or touch, and some that only nearly do. */
     public void overlapsSelf(PairVisitor visitor) {
-        if (items.length == 0) return;
-        double[] frame = {nodeBox[0], nodeBox[1], nodeBox[2], 0};
-        double extent = Math.max(nodeBox[3] - nodeBox[0], Math.max(nodeBox[4] - nodeBox[1], nodeBox[5] - nodeBox[2]));
-        frame[3] = extent > 0 ? (COARSE - 2) / extent : 0;
-        long[] node = coarse(nodeBox, nodes, frame), leaf = coarse(boxes, items.length, frame);
-        int[] stack = new int[1024];
-        int top = 0;
-        stack[top++] = 0;
-        stack[top++] = 0;
-        for (int turns = 0; top > 0; turns++) {
-            if ((turns & OFTEN) == 0) Work.checkpoint();
-            int b = stack[--top], a = stack[--top];
-            int na = count[a], nb = count[b];
-            if (na > 0 && nb > 0) {
-                for (int i = first[a], endA = i + na; i < endA; i++) {
-                    long low = leaf[2 * i], high = leaf[2 * i + 1];
-                    for (int j = a == b ? i + 1 : first[b], endB = first[b] + nb; j < endB; j++) {
-                        if (near(low, high, leaf, j)) visitor.pair(items[i], items[j]);
-                    }
-                }
-                continue;
-            }
-            if (top + 8 > stack.length) stack = Arrays.copyOf(stack, 2 * stack.length);
-            // Pairs that do not touch are never laid down.
-            int a0 = na > 0 ? a : left[a], a1 = na > 0 ? a : a0 + 1;
-            int b0 = nb > 0 ? b : left[b], b1 = nb > 0 ? b : b0 + 1;
-            for (int x = a0; x <= a1; x++) {
-                long low = node[2 * x], high = node[2 * x + 1];
-                for (int y = a == b ? x : b0; y <= b1; y++) {
-                    if (!near(low, high, node, y)) continue;
-                    stack[top++] = x;
-                    stack[top++] = y;
-                }
-            }
-        }
-    }
-
-    /** Least and greatest corner of each box in whole numbers of twenty bits, each with a bit above it left free. */
-    private static long[] coarse(double[] boxes, int n, double[] frame) {
-        long[] out = new long[2 * n];
-        double scale = frame[3];
-        for (int i = 0; i < n; i++) {
-            long low = 0, high = 0;
-            for (int k = 0; k < 3; k++) {
-                low = low << 21 | (long) ((boxes[6 * i + k] - frame[k]) * scale);
-                high = high << 21 | (long) ((boxes[6 * i + 3 + k] - frame[k]) * scale) + 1;
-            }
-            out[2 * i] = low;
-            out[2 * i + 1] = high | FREE;
-        }
-        return out;
-    }
-
-    /** Whether boxes overlap: no free bit is borrowed from when one's least is taken from the other's greatest. */
-    private static boolean near(long low, long high, long[] boxes, int j) {
-        return ((high - boxes[2 * j]) & (boxes[2 * j + 1] - low) & FREE) == FREE;
+        SelfOverlaps all = new SelfOverlaps(this, 1);
+        for (int i = 0; i < all.pieces(); i++) all.visit(i, visitor);
     }
 
     /** The box round everything: minX, minY, minZ, maxX, maxY, maxZ; infinite the wrong way round where it is empty. */

@@ -8,7 +8,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Workers;
 
-/** Pairs of triangles whose boxes overlap, of which at least one is asked for. */
+/** Pairs of triangles whose boxes overlap, or as good as that, of which at least one is asked for. */
 public final class TrianglePairs {
     /** Triangles that are looked at in one go. */
     private static final int PIECE = 1 << 11;
@@ -30,7 +30,9 @@ public final class TrianglePairs {
      */
     public static void near(double[] xyz, int[] triangles, IntPredicate asked, Bvh.PairVisitor visitor) {
         Boxes boxes = Boxes.of(xyz, triangles, asked);
-        if (boxes != null) boxes.pairs(0, triangles.length / 3, visitor);
+        if (boxes == null) return;
+        boxes.tree.overlapsSelf(boxes.ordered(visitor));
+        boxes.others(0, triangles.length / 3, visitor);
     }
 
     /**
@@ -42,21 +44,25 @@ public final class TrianglePairs {
     public static List<LongArrayList> kept(double[] xyz, int[] triangles, IntPredicate asked, Supplier<PairTest> test) {
         Boxes boxes = Boxes.of(xyz, triangles, asked);
         if (boxes == null) return List.of();
-        int count = triangles.length / 3;
-        LongArrayList[] out = new LongArrayList[(count + PIECE - 1) / PIECE];
-        Workers.each(out.length, piece -> {
-            LongArrayList found = out[piece] = new LongArrayList();
+        int count = triangles.length / 3, ranges = (count + PIECE - 1) / PIECE;
+        SelfOverlaps own = new SelfOverlaps(boxes.tree, boxes.own.length / PIECE);
+        LongArrayList[] out = new LongArrayList[own.pieces() + ranges];
+        Workers.each(out.length, i -> {
+            LongArrayList found = out[i] = new LongArrayList();
             PairTest wanted = test.get();
-            boxes.pairs(piece * PIECE, Math.min(count, (piece + 1) * PIECE), (s, t) -> {
+            Bvh.PairVisitor visitor = (s, t) -> {
                 if (wanted.wants(s, t)) found.add((long) s << 32 | t);
-            });
+            };
+            int range = i - own.pieces();
+            if (range < 0) own.visit(i, boxes.ordered(visitor));
+            else boxes.others(range * PIECE, Math.min(count, (range + 1) * PIECE), visitor);
         });
         return List.of(out);
     }
 
     /**
      * The boxes of all triangles, and a tree of those that are asked for. Often these are few: only they go into the tree,
-     * and all are held against it.
+     * against itself and all others against it.
      */
     private record Boxes(double[] all, int[] own, boolean[] isOwn, Bvh tree, double[] whole) {
         /** Null where none is asked for. */
@@ -74,17 +80,30 @@ public final class TrianglePairs {
             return new Boxes(all, own, isOwn, tree, tree.box());
         }
 
-        /** Tells of the pairs whose second triangle is one from a number up to and without another. */
-        void pairs(int from, int to, Bvh.PairVisitor visitor) {
+        /** Takes pairs of the tree, and tells of the triangles, the one with the greater number first. */
+        Bvh.PairVisitor ordered(Bvh.PairVisitor visitor) {
+            return (i, j) -> visitor.pair(Math.max(own[i], own[j]), Math.min(own[i], own[j]));
+        }
+
+        /**
+         * Tells of the pairs of one that is asked for and one that is not, with a number from one up to and without
+         * another.
+         */
+        void others(int from, int to, Bvh.PairVisitor visitor) {
             for (int t = from; t < to; t++) {
+                if (isOwn[t]) continue;
                 int o = 6 * t, second = t;
                 boolean apart = false;
                 for (int k = 0; k < 3; k++) apart |= all[o + k] > whole[3 + k] || all[o + 3 + k] < whole[k];
                 if (apart) continue;
-                tree.within(all[o], all[o + 1], all[o + 2], all[o + 3], all[o + 4], all[o + 5], i -> {
-                    // Two that are both asked for are found from either.
-                    if (!isOwn[second] || own[i] > second) visitor.pair(own[i], second);
-                });
+                tree.within(
+                        all[o],
+                        all[o + 1],
+                        all[o + 2],
+                        all[o + 3],
+                        all[o + 4],
+                        all[o + 5],
+                        i -> visitor.pair(own[i], second));
             }
         }
     }
