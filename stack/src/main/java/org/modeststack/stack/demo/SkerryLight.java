@@ -121,6 +121,10 @@ public final class SkerryLight {
         chest();
         ring();
         cover();
+        // What was cut or joined on round bodies is rounded, as on the chest.
+        step(housing, bevel(cut(housing), 1, 4, Shape.NUMBER));
+        step(cage, bevel(cut(cage), 1, 4, Shape.NUMBER));
+        step(footing, bevel(cut(footing), 2, 4, Shape.NUMBER));
         return document;
     }
 
