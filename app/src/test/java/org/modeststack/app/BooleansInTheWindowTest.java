@@ -71,6 +71,7 @@ class BooleansInTheWindowTest extends WindowDriver {
     @Test
     void whatCutsAndWhatIsCutAreSwapped() throws Exception {
         open("Footing", 3);
+        int steps = body("Footing").entries().size();
         fx(() -> {
             document.edit(
                     "Use one body",
@@ -86,7 +87,7 @@ class BooleansInTheWindowTest extends WindowDriver {
         command("Swap what cuts and what is cut");
         assertEquals("Bore", fx(() -> selected.body().name()));
         assertEquals(List.of(body("Footing").id()), step("Bore", 3).with().ids());
-        assertEquals(2, body("Footing").entries().size());
+        assertEquals(steps - 1, body("Footing").entries().size());
     }
 
     @Test

@@ -42,6 +42,18 @@ class BvhPropertiesTest {
     }
 
     @Property(tries = 100)
+    void piecesOfOverlapsAreTogetherWhatThereIsInOne(
+            @ForAll int seed, @ForAll @IntRange(max = 300) int n, @ForAll @IntRange(min = 2, max = 60) int about) {
+        Bvh tree = new Bvh(boxes(n, new Random(seed), 1.5));
+        Set<Long> found = new HashSet<>(), wanted = new HashSet<>();
+        tree.overlapsSelf((i, j) -> wanted.add(pair(Math.min(i, j), Math.max(i, j))));
+        SelfOverlaps pieces = new SelfOverlaps(tree, about);
+        for (int k = 0; k < pieces.pieces(); k++)
+            pieces.visit(k, (i, j) -> assertTrue(found.add(pair(Math.min(i, j), Math.max(i, j))), "in one piece only"));
+        assertEquals(wanted, found);
+    }
+
+    @Property(tries = 100)
     void raysMeetExactlyTheBoxesAhead(
             @ForAll int seed, @ForAll @IntRange(min = 1, max = 100) int n, @ForAll @IntRange(max = 2) int axis) {
         Random random = new Random(seed);
