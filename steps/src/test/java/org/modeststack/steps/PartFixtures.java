@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Random;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
@@ -41,14 +40,6 @@ public final class PartFixtures {
     /** A bar of a diameter and height with caps of one face. */
     public static Mesh bar(int sides, double diameter, double height) throws StepException {
         return TestContext.run(new Cylinder(diameter, height, sides, 1, 0, Seat.STANDING));
-    }
-
-    /** Two meshes in one. */
-    public static Mesh both(Mesh a, Mesh b) {
-        MeshBuilder out = new MeshBuilder(a.vertexCount() + b.vertexCount(), a.faceCount() + b.faceCount());
-        out.append(a, k -> k);
-        out.append(b, k -> ~k);
-        return out.build();
     }
 
     /** Any source, with its usual numbers. */

@@ -10,17 +10,11 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Rails;
-import org.modeststack.steps.combine.arrange.Arrangement;
-import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.PickText;
-import org.modeststack.steps.source.Box;
-import org.modeststack.steps.source.Cylinder;
-import org.modeststack.steps.source.Seat;
-import org.modeststack.steps.source.UvSphere;
 
 /**
  * How the time of a bevel grows with the body, beside one level of Catmull–Clark of the same body: medians of runs by turns.
- * The rim of a hole of 64 edges in balls, and all edges of grids of raised fields that hang together.
+ * The rims of a hole of 64 sides in balls, and all edges of grids of raised fields that hang together.
  */
 public final class LargeBodies {
     private static final int RUNS = 5;
@@ -30,14 +24,12 @@ public final class LargeBodies {
     public static void main(String[] args) throws StepException {
         System.out.println("| body | faces | edges | over, ms | beside | a level | over / level |");
         System.out.println("|---|---:|---:|---:|---:|---:|---:|");
-        for (int segments : new int[] {224, 448, 896, 1320}) row("rim", holed(segments), "edges: sharper 30", 64, 1.5);
-        for (int side : new int[] {24, 48, 96, 192}) {
-            Mesh fields = fields(side);
-            row("fields", fields, "edges: all", fields.adjacency().edgeCount(), 0.5);
-        }
+        for (int segments : new int[] {224, 448, 896, 1320})
+            row("rim", LargeFixtures.holed(LargeFixtures.ball(segments), 3), "edges: sharper 30", 1.5);
+        for (int side : new int[] {24, 48, 96}) row("fields", LargeFixtures.fields(side), "edges: all", 0.5);
     }
 
-    private static void row(String name, Mesh mesh, String where, int edges, double width) throws StepException {
+    private static void row(String name, Mesh mesh, String where, double width) throws StepException {
         List<Step> steps = new ArrayList<>();
         for (Rails rails : List.of(Rails.OVER, Rails.BESIDE))
             steps.add(NamedSteps.step(
@@ -61,38 +53,10 @@ public final class LargeBodies {
                 "| %s | %,d | %,d | %.0f | %.0f | %.0f | %.1f |%n",
                 name,
                 mesh.faceCount(),
-                edges,
+                PickText.parse(where).on(mesh).selection().size(),
                 median[0],
                 median[1],
                 median[2],
                 median[0] / median[2]);
-    }
-
-    private static Mesh on(Mesh m, Step step) throws StepException {
-        return step.apply(m, new QuietContext());
-    }
-
-    private static Mesh holed(int segments) throws StepException {
-        Mesh ball = on(Mesh.EMPTY, new UvSphere(100, segments, segments / 2, Seat.CENTERED));
-        Mesh tool = on(Mesh.EMPTY, new Cylinder(20, 300, 64, 1, 0, Seat.CENTERED));
-        double[] xyz = tool.xyz().clone();
-        for (int i = 0; i < xyz.length; i += 3) {
-            xyz[i] += 3;
-            xyz[i + 2] += 150;
-        }
-        return new Arrangement(
-                        List.of(
-                                new Arrangement.Operand(ball, "", "Body"),
-                                new Arrangement.Operand(tool.withPositions(xyz), "t", "Tool")),
-                        Operation.DIFFERENCE,
-                        false,
-                        true,
-                        new QuietContext())
-                .result();
-    }
-
-    static Mesh fields(int side) throws StepException {
-        Mesh box = on(Mesh.EMPTY, new Box(10.0 * side, 10.0 * side, 20, side, side, 1, Seat.CENTERED));
-        return on(box, RoundingBenchmark.raised());
     }
 }

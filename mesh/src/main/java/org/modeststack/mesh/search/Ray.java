@@ -5,7 +5,6 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
@@ -20,25 +19,9 @@ public record Ray(Vec3 from, Vec3 way) {
         return from.plus(way.times(distance));
     }
 
-    /** The search tree over the triangles of a mesh, kept with it. */
-    private record Tree(Bvh bvh) implements Memory.Counted {
-        @Override
-        public void count(Memory memory) {
-            memory.add(bvh);
-        }
-
-        static Tree of(Mesh mesh) {
-            return mesh.derived(Tree.class, m -> {
-                int[] vertices = m.triangulation().triangleCorners().clone();
-                for (int i = 0; i < vertices.length; i++) vertices[i] = m.corners()[vertices[i]];
-                return new Tree(new Bvh(Bvh.triangleBoxes(m.xyz(), vertices)));
-            });
-        }
-    }
-
     /** Makes the search tree of a mesh, which the first ray would else wait for: half a second for a million faces. */
     public static void prepare(Mesh mesh) {
-        Tree.of(mesh);
+        TriangleTree.of(mesh);
     }
 
     /**
@@ -50,7 +33,7 @@ public record Ray(Vec3 from, Vec3 way) {
         int[] best = {-1};
         double[] nearest = {Double.POSITIVE_INFINITY};
         double[] o = {from.x(), from.y(), from.z()}, d = {way.x(), way.y(), way.z()};
-        Tree.of(mesh).bvh.onRay(o, d, t -> {
+        TriangleTree.of(mesh).onRay(o, d, t -> {
             double far = meetsTriangle(mesh, all.triangleCorners(), t);
             if (far < nearest[0]) {
                 nearest[0] = far;
@@ -67,7 +50,7 @@ public record Ray(Vec3 from, Vec3 way) {
         DoubleArrayList far = new DoubleArrayList();
         IntArrayList faces = new IntArrayList();
         double[] o = {from.x(), from.y(), from.z()}, d = {way.x(), way.y(), way.z()};
-        Tree.of(mesh).bvh.onRay(o, d, t -> {
+        TriangleTree.of(mesh).onRay(o, d, t -> {
             double at = meetsTriangle(mesh, all.triangleCorners(), t);
             if (at < Double.POSITIVE_INFINITY && !faces.contains(all.triangleFace()[t])) {
                 far.add(at);

@@ -51,6 +51,9 @@ final class Guard {
     /** Old vertices whose own have been moved since crossings were looked for; null before they were. */
     private @Nullable BitSet moved;
 
+    /** Whether something had come together at the last look: what comes apart again moves without being held back. */
+    private boolean hadMerged;
+
     /** For each old vertex how far its own are let go. */
     final double[] scale;
     /** The old faces round the touched vertices. */
@@ -201,6 +204,8 @@ final class Guard {
                 sets.join(cut.lastAt(c), cut.firstAt(adj.cornerNext()[c]));
             }
         }
+        if (sets != null || hadMerged) moved = null;
+        hadMerged = sets != null;
         return sets;
     }
 

@@ -17,6 +17,7 @@ import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -268,11 +269,13 @@ final class BandNet {
     }
 
     /** Adds the faces within a distance of the edges to a set, and perhaps some more. */
-    void facesWithin(double distance, NearFaces faces, BitSet to) {
+    void facesWithin(double distance, TriangleTree tree, BitSet to) {
         for (Band b : bands) {
             EdgeChain c = b.chain();
-            for (int i = 0; i < c.edges(); i++)
-                faces.within(mesh.point(c.vertex(i)), mesh.point(c.vertex(i + 1)), distance, to);
+            for (int i = 0; i < c.edges(); i++) {
+                Bounds edge = Bounds.EMPTY.including(mesh.point(c.vertex(i))).including(mesh.point(c.vertex(i + 1)));
+                tree.facesIn(edge.grown(distance), to);
+            }
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.surface.Imprint;
@@ -51,8 +52,7 @@ final class StripAttempt {
     /** The same on the faces near the nets alone, in time linear in these. */
     void nearby(BitSet rest, List<BandNet> nets, Trouble trouble) {
         BitSet near = new BitSet();
-        NearFaces faces = NearFaces.of(in);
-        for (BandNet net : nets) net.facesWithin(net.farthest(), faces, near);
+        for (BandNet net : nets) net.facesWithin(net.farthest(), TriangleTree.of(in), near);
         attempt(rest, nets, near, trouble);
     }
 

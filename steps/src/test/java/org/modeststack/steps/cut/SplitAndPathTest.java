@@ -145,7 +145,7 @@ class SplitAndPathTest {
         TestContext one = new TestContext();
         assertSame(m, new CutPath(hand(m, ElementKind.VERTEX, 0), 0.5, false).apply(m, one));
         assertEquals(1, one.remarks.size());
-        Mesh two = org.modeststack.steps.PartFixtures.both(m, MeshFixtures.moved(m, 30, 0, 0));
+        Mesh two = MeshFixtures.both(m, MeshFixtures.moved(m, 30, 0, 0));
         TestContext apart = new TestContext();
         Mesh out = new CutPath(hand(two, ElementKind.VERTEX, 0, 9), 0.5, false).apply(two, apart);
         assertEquals(two.faceCount(), out.faceCount());

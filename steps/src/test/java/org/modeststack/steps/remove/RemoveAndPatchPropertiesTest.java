@@ -2,8 +2,8 @@ package org.modeststack.steps.remove;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.mesh.MeshFixtures.both;
 import static org.modeststack.steps.PartFixtures.bar;
-import static org.modeststack.steps.PartFixtures.both;
 import static org.modeststack.steps.PartFixtures.euler;
 import static org.modeststack.steps.PartFixtures.pick;
 import static org.modeststack.steps.PartFixtures.some;
