@@ -53,7 +53,7 @@ final class SurfaceDistance {
             Window w = todo.poll();
             double near = distance(w);
             if (near >= least) continue;
-            int twin = surface.adj.twin(w.corner);
+            int twin = surface.twin(w.corner);
             int edge = surface.edge(w.corner);
             if (edge >= 0 && targets.get(edge)) {
                 least = near;

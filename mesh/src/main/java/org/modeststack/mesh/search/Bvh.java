@@ -66,14 +66,17 @@ public final class Bvh implements Memory.Counted {
     /** The boxes of triangles given by three vertices each, as indices into {@code xyz / 3}. */
     public static double[] triangleBoxes(double[] xyz, int[] triangles) {
         double[] out = new double[2 * triangles.length];
-        for (int t = 0; t < triangles.length; t += 3) {
-            int a = 3 * triangles[t], b = 3 * triangles[t + 1], c = 3 * triangles[t + 2];
-            for (int k = 0; k < 3; k++) {
-                out[2 * t + k] = Math.min(xyz[a + k], Math.min(xyz[b + k], xyz[c + k]));
-                out[2 * t + 3 + k] = Math.max(xyz[a + k], Math.max(xyz[b + k], xyz[c + k]));
-            }
-        }
+        for (int t = 0; t < triangles.length / 3; t++) triangleBox(xyz, triangles, t, out, 6 * t);
         return out;
+    }
+
+    /** Writes the box of one triangle, six numbers, to a place of an array. */
+    static void triangleBox(double[] xyz, int[] triangles, int t, double[] out, int at) {
+        int a = 3 * triangles[3 * t], b = 3 * triangles[3 * t + 1], c = 3 * triangles[3 * t + 2];
+        for (int k = 0; k < 3; k++) {
+            out[at + k] = Math.min(xyz[a + k], Math.min(xyz[b + k], xyz[c + k]));
+            out[at + 3 + k] = Math.max(xyz[a + k], Math.max(xyz[b + k], xyz[c + k]));
+        }
     }
 
     /**

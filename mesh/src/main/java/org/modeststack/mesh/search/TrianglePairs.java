@@ -61,23 +61,23 @@ public final class TrianglePairs {
     }
 
     /**
-     * The boxes of all triangles, and a tree of those that are asked for. Often these are few: only they go into the tree,
-     * against itself and all others against it.
+     * A tree of the boxes of those triangles that are asked for. Often these are few: only they go into the tree, against
+     * itself and all others against it.
      */
-    private record Boxes(double[] all, int[] own, boolean[] isOwn, Bvh tree, double[] whole) {
+    private record Boxes(double[] xyz, int[] triangles, int[] own, boolean[] isOwn, Bvh tree, double[] whole) {
         /** Null where none is asked for. */
         static @Nullable Boxes of(double[] xyz, int[] triangles, IntPredicate asked) {
             int count = triangles.length / 3;
+            boolean[] isOwn = new boolean[count];
             int[] own = IntStream.range(0, count).filter(asked).toArray();
             if (own.length == 0) return null;
-            double[] all = Bvh.triangleBoxes(xyz, triangles), boxes = new double[6 * own.length];
-            boolean[] isOwn = new boolean[count];
+            double[] boxes = new double[6 * own.length];
             for (int i = 0; i < own.length; i++) {
-                System.arraycopy(all, 6 * own[i], boxes, 6 * i, 6);
+                Bvh.triangleBox(xyz, triangles, own[i], boxes, 6 * i);
                 isOwn[own[i]] = true;
             }
             Bvh tree = new Bvh(boxes);
-            return new Boxes(all, own, isOwn, tree, tree.box());
+            return new Boxes(xyz, triangles, own, isOwn, tree, tree.box());
         }
 
         /** Takes pairs of the tree, and tells of the triangles, the one with the greater number first. */
@@ -90,20 +90,15 @@ public final class TrianglePairs {
          * another.
          */
         void others(int from, int to, Bvh.PairVisitor visitor) {
+            double[] box = new double[6];
             for (int t = from; t < to; t++) {
                 if (isOwn[t]) continue;
-                int o = 6 * t, second = t;
+                int second = t;
+                Bvh.triangleBox(xyz, triangles, t, box, 0);
                 boolean apart = false;
-                for (int k = 0; k < 3; k++) apart |= all[o + k] > whole[3 + k] || all[o + 3 + k] < whole[k];
+                for (int k = 0; k < 3; k++) apart |= box[k] > whole[3 + k] || box[3 + k] < whole[k];
                 if (apart) continue;
-                tree.within(
-                        all[o],
-                        all[o + 1],
-                        all[o + 2],
-                        all[o + 3],
-                        all[o + 4],
-                        all[o + 5],
-                        i -> visitor.pair(own[i], second));
+                tree.within(box[0], box[1], box[2], box[3], box[4], box[5], i -> visitor.pair(own[i], second));
             }
         }
     }

@@ -5,6 +5,7 @@ import java.util.function.IntPredicate;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Faces whose own outline meets itself: two of its sides cross or touch, a corner lies on a side that is not its own, or a
@@ -31,7 +32,11 @@ public final class FaceOutlines {
     public static BitSet meetingThemselves(Mesh mesh, IntPredicate asked) {
         FaceOutlines outlines = new FaceOutlines(mesh);
         BitSet found = new BitSet();
-        for (int f = 0; f < mesh.faceCount(); f++) if (asked.test(f) && outlines.meetsItself(f)) found.set(f);
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            if (!asked.test(f)) continue;
+            Work.checkpoint();
+            if (outlines.meetsItself(f)) found.set(f);
+        }
         return found;
     }
 

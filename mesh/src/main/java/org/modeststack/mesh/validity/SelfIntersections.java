@@ -8,6 +8,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.search.Bvh;
 import org.modeststack.mesh.search.TrianglePairs;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Where a mesh meets itself beyond the edges and vertices that its faces share, decided exactly on the triangles of its
@@ -76,7 +77,10 @@ public final class SelfIntersections {
             return (s, t) -> !quick.areApart(triangles, 3 * s, 3 * t) && !isFlat(s) && !isFlat(t);
         };
         for (LongArrayList piece : TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]), test))
-            for (long both : piece) judge((int) (both >>> 32), (int) both);
+            for (long both : piece) {
+                Work.checkpoint();
+                judge((int) (both >>> 32), (int) both);
+            }
     }
 
     private void judge(int s, int t) {

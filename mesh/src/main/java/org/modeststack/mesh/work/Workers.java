@@ -20,7 +20,7 @@ import java.util.function.IntConsumer;
  */
 public final class Workers {
     /** Elements in a piece of {@link #ranges}: enough that handing it over costs little beside it. */
-    private static final int PIECE = 1 << 13;
+    private static final int PIECE = 1 << 12;
 
     private static final int CORES = Runtime.getRuntime().availableProcessors();
 

@@ -18,6 +18,7 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.search.TriangleTree;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -97,6 +98,7 @@ final class BandNet {
         int last = -1, first = -1;
         for (int i = 0; i < walk.size(); i++) {
             if (!hasStop(walk, i)) continue;
+            Work.checkpoint();
             if (first < 0) first = i;
             if (last >= 0) vias(walk, last, i, trace);
             last = i;
@@ -143,6 +145,7 @@ final class BandNet {
     }
 
     private Band band(EdgeChain chain, int rank, StripWidths wanted) {
+        Work.checkpoint();
         int n = chain.size();
         double[] widths = atVertices(chain, wanted.ofEdge());
         double[] radii = wanted.radius() == null ? null : atVertices(chain, wanted.radius());

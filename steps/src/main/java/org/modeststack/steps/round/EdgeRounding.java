@@ -8,7 +8,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -102,9 +101,9 @@ public final class EdgeRounding {
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
             return nets;
         });
-        Mesh out = trials.run();
+        StripMesh out = trials.run();
         // What is left to others is better than a body that is not closed.
-        return out == null || borders(out) != borders(in) ? Rounded.nothing(in, edges) : report(out, trials);
+        return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials);
     }
 
     /**
@@ -175,12 +174,5 @@ public final class EdgeRounding {
                 if (worst < 1 - 1e-6) held += c.edges();
             }
         return new Rounded(out, left, without, held, least, place);
-    }
-
-    private static int borders(Mesh m) {
-        Adjacency adj = m.adjacency();
-        int n = 0;
-        for (int e = 0; e < adj.edgeCount(); e++) if (adj.edgeSides(e) != 2) n++;
-        return n;
     }
 }

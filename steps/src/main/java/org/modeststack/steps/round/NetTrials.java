@@ -44,14 +44,14 @@ final class NetTrials {
 
     /** The mesh with the strips of all nets that come out; null where none do. */
     @Nullable
-    Mesh run() {
+    StripMesh run() {
         for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
         for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
             Work.checkpoint();
             List<List<NetTrial>> groups = NetTrial.groupsInTrouble(trials);
             if (groups.isEmpty()) {
                 Trouble trouble = new Trouble();
-                Mesh out = attempt.onAll(rest, nets(), trouble);
+                StripMesh out = attempt.onAll(rest, nets(), trouble);
                 if (out != null && trouble.isNone()) return out;
                 trials.forEach(t -> t.judge(trouble));
             } else

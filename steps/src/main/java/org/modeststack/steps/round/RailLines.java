@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.surface.CutLine;
 import org.modeststack.steps.surface.Imprint;
@@ -57,6 +58,7 @@ final class RailLines {
     }
 
     private CutLine line(WalkSide walk, Imprint imprint) {
+        Work.checkpoint();
         List<Mark> marks = new ArrayList<>();
         IntArrayList at = new IntArrayList();
         for (int i = 0; i < walk.size(); i++) if (net.hasStop(walk, i)) at.add(i);

@@ -45,7 +45,7 @@ final class StripAttempt {
      * @return the mesh with the strips of those nets whose rails come out; null where none do
      */
     @Nullable
-    Mesh onAll(BitSet rest, List<BandNet> nets, Trouble trouble) {
+    StripMesh onAll(BitSet rest, List<BandNet> nets, Trouble trouble) {
         return attempt(rest, nets, null, trouble);
     }
 
@@ -56,7 +56,7 @@ final class StripAttempt {
         attempt(rest, nets, near, trouble);
     }
 
-    private @Nullable Mesh attempt(BitSet rest, List<BandNet> nets, @Nullable BitSet near, Trouble trouble) {
+    private @Nullable StripMesh attempt(BitSet rest, List<BandNet> nets, @Nullable BitSet near, Trouble trouble) {
         List<BandNet> left = new ArrayList<>(nets);
         while (!left.isEmpty()) {
             Imprint imprint = new Imprint(surface, rest);
@@ -84,11 +84,11 @@ final class StripAttempt {
         return null;
     }
 
-    private Mesh built(List<BandNet> nets, List<RailLines> rails, ImprintMesh rest, Trouble trouble) {
+    private StripMesh built(List<BandNet> nets, List<RailLines> rails, ImprintMesh rest, Trouble trouble) {
         StripBuilder strips = new StripBuilder(rest, curve, grids, context.seed(), context.madeTag(), material);
         for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
         Mesh out = strips.build();
         new StripCheck(in, out, strips, trouble);
-        return out;
+        return new StripMesh(out, rest);
     }
 }

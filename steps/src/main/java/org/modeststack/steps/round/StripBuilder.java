@@ -13,6 +13,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.profile.CornerPatch;
 import org.modeststack.steps.profile.PatchFaces;
 import org.modeststack.steps.profile.ProfileCurve;
@@ -97,6 +98,7 @@ final class StripBuilder {
     }
 
     private void strip(Band band, RailLines rails) {
+        Work.checkpoint();
         int m = band.size(), segments = curve.segments();
         int[][] on = new int[m][];
         for (int k = 0; k < m; k++) {
@@ -200,6 +202,7 @@ final class StripBuilder {
 
     /** Closes what is left open where several strips end. */
     private void corner(BandNet net, Station node) {
+        Work.checkpoint();
         Int2ObjectOpenHashMap<End> here = ends.get(node.vertex());
         if (here == null || here.size() < 3) return;
         int start = -1, least = Integer.MAX_VALUE;

@@ -7,6 +7,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.validity.FaceOutlines;
 import org.modeststack.mesh.validity.SelfIntersections;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Looks exactly at what was built: strips and the faces beside them must have an area and an outline that does not meet
@@ -45,6 +46,7 @@ final class StripCheck {
                 if (onStrips.get(out.corners()[c])) near.set(f);
             }
         }
+        Work.checkpoint();
         BitSet wrong = FaceOutlines.meetingThemselves(out, near::get);
         near.stream().filter(f -> Health.isDegenerate(out, f)).forEach(wrong::set);
         Long2IntOpenHashMap before = null;

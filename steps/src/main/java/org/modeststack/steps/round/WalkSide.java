@@ -108,7 +108,7 @@ final class WalkSide {
             out.add(c);
             c = TriangleSurface.next(c);
             while (surface.edge(c) < 0 || !edges.get(surface.edge(c))) {
-                int twin = surface.adj.twin(c);
+                int twin = surface.twin(c);
                 if (twin < 0) throw new IllegalArgumentException("a border beside an edge");
                 c = TriangleSurface.next(twin);
             }

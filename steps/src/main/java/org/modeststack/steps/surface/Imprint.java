@@ -15,6 +15,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Cuts closed lines into the faces of a mesh and takes out what lies to their right. All decisions about what is beside
@@ -130,6 +131,7 @@ public final class Imprint {
         Long2LongOpenHashMap seen = new Long2LongOpenHashMap();
         seen.defaultReturnValue(-1);
         for (int l = 0; l < lines.size(); l++) {
+            Work.checkpoint();
             CutLine line = lines.get(l);
             IntArrayList all = new IntArrayList(), faces = new IntArrayList(), parts = new IntArrayList();
             for (int k = 0; k < line.parts(); k++) {
@@ -214,6 +216,7 @@ public final class Imprint {
         for (int e : onEdge.keySet())
             for (int i = 0; i < adj.edgeSides(e); i++) met.add(adj.cornerFace()[adj.edgeCorner(e, i)]);
         for (int f : met) {
+            Work.checkpoint();
             if (loops.containsKey(f)) {
                 // A line goes through it as well.
                 for (Chain c : through.getOrDefault(f, List.of()))
@@ -264,12 +267,14 @@ public final class Imprint {
     private void flood(Inside inside, BitSet out) {
         IntArrayFIFOQueue todo = new IntArrayFIFOQueue();
         for (int c : inside.seeds) {
+            Work.checkpoint();
             int o = owner(mesh.corners()[c], mesh.corners()[adj.cornerNext()[c]]);
             if (o < 0 || out.get(o)) continue;
             out.set(o);
             todo.enqueue(o);
         }
         while (!todo.isEmpty()) {
+            Work.checkpoint();
             int[] ring = ring(todo.dequeueInt());
             for (int i = 0; i < ring.length; i++) {
                 int a = ring[i], b = ring[(i + 1) % ring.length];
@@ -320,6 +325,7 @@ public final class Imprint {
     /** To the right of each line there must be what is taken out. */
     private void checkSides(BitSet out) {
         sides.long2LongEntrySet().forEach(e -> {
+            Work.checkpoint();
             int a = (int) (e.getLongKey() >>> 32), b = (int) e.getLongKey();
             int left = owner(a, b), right = owner(b, a);
             if (left < 0 || right < 0 || !out.get(right)) trouble(e.getLongValue());

@@ -11,6 +11,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 
 /** Writes what an {@link Imprint} has left into a builder, to which more can be added then. In time linear in the mesh. */
 public final class ImprintMesh {
@@ -24,8 +25,11 @@ public final class ImprintMesh {
     private final int[] faces;
     private final int[] materials;
     private final FaceNormals normals;
+    private final Imprint.Cut cut;
+    private int unchangedCount;
 
-    private ImprintMesh(TriangleSurface surface, SurfaceNodes nodes, MeshBuilder out) {
+    private ImprintMesh(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut, MeshBuilder out) {
+        this.cut = cut;
         this.surface = surface;
         this.nodes = nodes;
         this.out = out;
@@ -40,8 +44,8 @@ public final class ImprintMesh {
 
     public static ImprintMesh whole(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut) {
         Mesh mesh = surface.mesh;
-        ImprintMesh made = new ImprintMesh(surface, nodes, new MeshBuilder(mesh.vertexCount(), mesh.faceCount()));
-        made.write(cut, f -> !cut.changed().get(f));
+        ImprintMesh made = new ImprintMesh(surface, nodes, cut, new MeshBuilder(mesh.vertexCount(), mesh.faceCount()));
+        made.write(f -> !cut.changed().get(f));
         made.out.carryTags(mesh, made.vertices, made.faces);
         for (Imprint.Piece p : cut.pieces()) made.carryEdges(p);
         return made;
@@ -54,13 +58,14 @@ public final class ImprintMesh {
      */
     public static ImprintMesh near(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut, BitSet near) {
         int count = near.cardinality();
-        ImprintMesh made = new ImprintMesh(surface, nodes, new MeshBuilder(count, count));
-        made.write(cut, f -> near.get(f) && !cut.changed().get(f));
+        ImprintMesh made = new ImprintMesh(surface, nodes, cut, new MeshBuilder(count, count));
+        made.write(f -> near.get(f) && !cut.changed().get(f));
         return made;
     }
 
-    private void write(Imprint.Cut cut, IntPredicate unchanged) {
+    private void write(IntPredicate unchanged) {
         out.appendFaces(mesh, unchanged, k -> k, vertices, faces);
+        unchangedCount = out.faceCount();
         for (Imprint.Piece p : cut.pieces()) piece(p);
     }
 
@@ -72,12 +77,27 @@ public final class ImprintMesh {
         return mesh;
     }
 
+    /** The faces that are no longer there as they were. */
+    public BitSet changed() {
+        return cut.changed();
+    }
+
+    /** How many faces are there as they were; they were written first. */
+    public int unchangedCount() {
+        return unchangedCount;
+    }
+
     public Vec3 at(int node) {
         return nodes.at(node);
     }
 
     public long key(int node) {
         return nodes.key(node);
+    }
+
+    /** The vertex that a node has become, or -1 where nothing has needed it. */
+    public int made(int node) {
+        return vertices[node];
     }
 
     /** The vertex that a node has become; made where nothing has needed it yet. */
@@ -103,6 +123,7 @@ public final class ImprintMesh {
     }
 
     private void piece(Imprint.Piece p) {
+        Work.checkpoint();
         int n = p.nodes().length, f = p.face();
         int[] ring = new int[n];
         for (int i = 0; i < n; i++) ring[i] = vertex(p.nodes()[i]);

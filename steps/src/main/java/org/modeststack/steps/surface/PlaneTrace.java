@@ -60,7 +60,7 @@ final class PlaneTrace {
             double a = side(c), b = side(TriangleSurface.next(c)), share = Math.clamp(a / (a - b), 0, 1);
             double gone = crossing(c, share).minus(start).dot(along) / square;
             if (!(gone > -BEYOND && gone < 1 + BEYOND)) return false;
-            int edge = surface.edge(c), twin = surface.adj.twin(c);
+            int edge = surface.edge(c), twin = surface.twin(c);
             if (twin < 0 || edge >= 0 && barred.get(edge)) return false;
             if (edge >= 0) {
                 out.add(nodes.onSide(c, share, near, key));
@@ -142,10 +142,8 @@ final class PlaneTrace {
     /** The triangles that a node belongs to. */
     private IntArrayList triangles(int node) {
         IntArrayList out = new IntArrayList(6);
-        Adjacency adj = surface.adj;
         if (nodes.isVertex(node)) {
-            for (int i = adj.vertexStart()[node]; i < adj.vertexStart()[node + 1]; i++)
-                out.add(adj.vertexCorners()[i] / 3);
+            surface.eachTriangleAt(node, out::add);
         } else if (nodes.isInside(node)) {
             out.add(nodes.triangle(node));
         } else {

@@ -107,7 +107,7 @@ public final class SurfaceWalk {
             Vec3 a = surface.point(out), b = surface.point(TriangleSurface.next(out));
             Vec3 hit = beside(p.plus(way.times(far)), a, b);
             left -= far;
-            int twin = surface.adj.twin(out), edge = surface.edge(out);
+            int twin = surface.twin(out), edge = surface.edge(out);
             if (twin < 0 || edge >= 0 && (rounded.get(edge) || sharp.is(edge) && !open.get(edge))) {
                 path.add(hit, t);
                 path.endAt(edge >= 0 && rounded.get(edge) ? SurfacePath.End.RIM : SurfacePath.End.EDGE, edge);

@@ -1,6 +1,8 @@
 package org.modeststack.steps.surface;
 
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
+import java.util.function.IntConsumer;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
@@ -8,28 +10,39 @@ import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 
-/** The triangles of a mesh beside each other, to walk over. Kept with the mesh; made in linear time. */
+/**
+ * The triangles of a mesh beside each other, to walk over; kept with the mesh. What lies beside what is worked out where a
+ * walk comes by, in time linear in the face it comes to, so that a large mesh costs little where little of it is walked
+ * over. Several threads may walk at once: what they work out is the same, and each number is written once it is final.
+ */
 public final class TriangleSurface implements Memory.Counted {
+    /** Beside another face, or beside nothing; above these are corners, one up. */
+    private static final int OUTSIDE = -1, NOTHING = -2;
+
     public final Mesh mesh;
     /** The vertex of each corner of a triangle, three each. */
     public final int[] vertex;
 
-    public final Adjacency adj;
+    private final Adjacency adj;
     /** The face of the mesh that each triangle is a part of. */
     private final int[] face;
     /** The corner of the mesh at each corner of a triangle. */
     private final int[] corner;
+    /** For each corner of a triangle the one across its side in the same face; 0 where it is not known yet. */
+    private final int[] across;
+    /** For each corner of the mesh that of the triangle along the side that leaves it; 0 where it is not known yet. */
+    private final int[] along;
 
     private TriangleSurface(Mesh mesh) {
         this.mesh = mesh;
+        adj = mesh.adjacency();
         Triangulation t = mesh.triangulation();
         face = t.triangleFace();
         corner = t.triangleCorners();
         vertex = new int[3 * t.count()];
         for (int c = 0; c < vertex.length; c++) vertex[c] = mesh.corners()[corner[c]];
-        int[] offsets = new int[t.count() + 1];
-        Arrays.setAll(offsets, i -> 3 * i);
-        adj = new Adjacency(mesh.vertexCount(), offsets, vertex);
+        across = new int[vertex.length];
+        along = new int[mesh.cornerCount()];
     }
 
     public static TriangleSurface of(Mesh mesh) {
@@ -39,7 +52,8 @@ public final class TriangleSurface implements Memory.Counted {
     @Override
     public void count(Memory memory) {
         memory.addArray(vertex);
-        memory.add(adj);
+        memory.addArray(across);
+        memory.addArray(along);
     }
 
     public static int next(int corner) {
@@ -50,13 +64,64 @@ public final class TriangleSurface implements Memory.Counted {
         return mesh.point(vertex[corner]);
     }
 
-    /** The corner whose side runs from one vertex to another, or -1. */
+    /** The corner in the triangle across the side that leaves a corner, or -1 where there is none, or more than one. */
+    public int twin(int corner) {
+        if (across[corner] == 0) workOut(face[corner / 3]);
+        int found = across[corner];
+        if (found > 0) return found - 1;
+        int other = found == OUTSIDE ? adj.twin(this.corner[corner]) : -1;
+        return other < 0 ? -1 : alongSide(other);
+    }
+
+    /** The corner of a triangle along the side that leaves a corner of the mesh, or -1 where a face has no such triangle. */
+    private int alongSide(int meshCorner) {
+        if (along[meshCorner] == 0) workOut(adj.cornerFace()[meshCorner]);
+        return along[meshCorner] > 0 ? along[meshCorner] - 1 : -1;
+    }
+
+    private void workOut(int f) {
+        int from = mesh.offsets()[f], sides = mesh.offsets()[f + 1] - from, first = 3 * (from - 2 * f);
+        int[] beside = new int[3 * (sides - 2)], leaving = new int[sides];
+        Arrays.fill(leaving, NOTHING);
+        Arrays.fill(beside, NOTHING);
+        Long2IntOpenHashMap open = new Long2IntOpenHashMap();
+        open.defaultReturnValue(-1);
+        for (int i = 0; i < beside.length; i++) {
+            int a = corner[first + i], b = corner[first + next(i)];
+            if (b == adj.cornerNext()[a]) {
+                beside[i] = OUTSIDE;
+                leaving[a - from] = first + i + 1;
+                continue;
+            }
+            int other = open.remove((long) b << 32 | a);
+            if (other < 0) open.put((long) a << 32 | b, i);
+            else {
+                beside[i] = first + other + 1;
+                beside[other] = first + i + 1;
+            }
+        }
+        System.arraycopy(beside, 0, across, first, beside.length);
+        System.arraycopy(leaving, 0, along, from, sides);
+    }
+
+    /** The corner whose side runs along an edge of the mesh from one vertex to another, or -1. */
     public int cornerOf(int from, int to) {
         for (int i = adj.vertexStart()[from]; i < adj.vertexStart()[from + 1]; i++) {
             int c = adj.vertexCorners()[i];
-            if (vertex[next(c)] == to) return c;
+            if (mesh.corners()[adj.cornerNext()[c]] == to) return alongSide(c);
         }
         return -1;
+    }
+
+    /** Tells of the triangles at a vertex. */
+    public void eachTriangleAt(int v, IntConsumer visitor) {
+        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
+            int meshCorner = adj.vertexCorners()[i], f = adj.cornerFace()[meshCorner];
+            int first = mesh.offsets()[f] - 2 * f, end = mesh.offsets()[f + 1] - 2 * (f + 1);
+            for (int t = first; t < end; t++)
+                if (corner[3 * t] == meshCorner || corner[3 * t + 1] == meshCorner || corner[3 * t + 2] == meshCorner)
+                    visitor.accept(t);
+        }
     }
 
     /** The angle at a corner, radians. */
@@ -92,7 +157,7 @@ public final class TriangleSurface implements Memory.Counted {
 
     /** The corner at the same vertex in the next triangle counter-clockwise, or -1 at a border. */
     public int turned(int corner) {
-        return adj.twin(next(next(corner)));
+        return twin(next(next(corner)));
     }
 
     /** The face of the mesh that a triangle is a part of. */
@@ -107,6 +172,6 @@ public final class TriangleSurface implements Memory.Counted {
 
     /** The edge of the mesh along the side that leaves a corner, or -1. */
     public int edge(int corner) {
-        return mesh.adjacency().edgeBetween(vertex[corner], vertex[next(corner)], mesh);
+        return adj.edgeBetween(vertex[corner], vertex[next(corner)], mesh);
     }
 }
