@@ -8,6 +8,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.clean.Weld;
+import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
 
 /** Documents of earlier versions mean what they meant. */
@@ -42,6 +44,13 @@ class EarlierVersionsTest {
     })
     void aBevelHasItsRailsWhereTheVersionThatWroteItHadThem(int version, String values, Rails rails) throws Exception {
         assertEquals(rails, ((Bevel) step(version, "bevel", values)).rails());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"6, '', true", "6, '\"onward\": false', false", "7, '', false", "7, '\"onward\": true', true"})
+    void weldingGoesOnwardWhereItDid(int version, String values, boolean onward) throws Exception {
+        assertEquals(onward, ((Weld) step(version, "weld", values)).onward());
+        assertEquals(onward, ((WeldPicked) step(version, "weld-picked", values)).onward());
     }
 
     @ParameterizedTest

@@ -34,6 +34,7 @@ import org.modeststack.steps.place.Align;
 import org.modeststack.steps.place.Place;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.Dissolve;
+import org.modeststack.steps.remove.JoinTriangles;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.segment.Segments;
@@ -100,7 +101,8 @@ public final class Steps {
                     Place.class,
                     Align.class,
                     Weld.class,
-                    WeldPicked.class)
+                    WeldPicked.class,
+                    JoinTriangles.class)
             .map(StepDescriptor::of)
             .toList();
 

@@ -2,6 +2,7 @@ package org.modeststack.steps.clean;
 
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
@@ -24,25 +25,43 @@ public record Weld(
                 min = 0,
                 max = 1e6,
                 def = "0.01")
-        double distance)
+        double distance,
+
+        @Onward boolean onward)
         implements Step {
+
+    /** Nothing moves farther than the distance. */
+    public Weld(double distance) {
+        this(distance, false);
+    }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        Mesh out = Welding.within(in, distance, null, context);
-        int vertices = in.vertexCount() - out.vertexCount(), faces = in.faceCount() - out.faceCount();
-        if (vertices > 0) {
+        Mesh out = onward ? Welding.within(in, distance, null, context) : Welding.nearest(in, distance, null, context);
+        if (!onward && out.isEmpty() && !in.isEmpty()) {
             context.remark(
-                    Remark.Level.NOTE,
-                    vertices
-                            + (vertices == 1 ? " vertex merged" : " vertices merged")
-                            + (faces > 0 ? ", " + faces + (faces == 1 ? " face" : " faces") + " vanished." : "."));
+                    Remark.Level.FAULT,
+                    "Nothing would be left of the body within " + Numbers.show(distance)
+                            + " mm, so nothing was merged: weld within less.");
+            return in;
         }
+        remark(in, out, context);
         return out;
+    }
+
+    /** What has vanished is more than worth knowing. */
+    static void remark(Mesh in, Mesh out, StepContext context) {
+        int vertices = in.vertexCount() - out.vertexCount(), faces = in.faceCount() - out.faceCount();
+        if (vertices == 0) return;
+        context.remark(
+                faces > 0 ? Remark.Level.REMARK : Remark.Level.NOTE,
+                vertices
+                        + (vertices == 1 ? " vertex merged" : " vertices merged")
+                        + (faces > 0 ? ", " + faces + (faces == 1 ? " face" : " faces") + " vanished." : "."));
     }
 
     @Override
     public String sentence() {
-        return "*Weld* vertices within {distance}.";
+        return "*Weld* vertices within {distance}" + (onward ? ", onward from one to the next." : ".");
     }
 }

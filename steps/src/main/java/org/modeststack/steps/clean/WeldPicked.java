@@ -41,8 +41,15 @@ public record WeldPicked(
                 min = 0,
                 max = 1e6,
                 def = "1")
-        double within)
+        double within,
+
+        @Onward boolean onward)
         implements Step {
+
+    /** Nothing moves farther than the distance. */
+    public WeldPicked(Pick what, To to, double within) {
+        this(what, to, within, false);
+    }
 
     /** What becomes of the picked vertices. */
     public enum To {
@@ -60,7 +67,10 @@ public record WeldPicked(
         if (to == To.NEAREST) {
             boolean[] may = new boolean[in.vertexCount()];
             vertices.stream().forEach(v -> may[v] = true);
-            return said(in, Welding.within(in, within, may, context), context);
+            return said(
+                    in,
+                    onward ? Welding.within(in, within, may, context) : Welding.nearest(in, within, may, context),
+                    context);
         }
         int[] order = HandOrder.of(in, what, new Selection(ElementKind.VERTEX, vertices));
         int keep = to == To.LAST ? order[order.length - 1] : order[0];

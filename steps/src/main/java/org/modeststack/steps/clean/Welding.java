@@ -8,13 +8,62 @@ import org.modeststack.steps.StepContext;
 
 /**
  * Merging of vertices: which lie close together, and what becomes of the faces. Distances are exact comparisons of
- * rounded lengths; clusters are transitive, and a cluster takes the place and key of its first vertex.
+ * rounded lengths; a cluster takes the place and key of its first vertex.
  */
 public final class Welding {
+    /** As a share of the size: rounding must not hide a neighbour behind the border of a cell. */
+    private static final double ROUNDING = 1e-12;
+
     private Welding() {}
 
     /**
-     * Merges all vertices closer than or as close as a distance.
+     * Merges vertices closer than or as close as a distance, each into the nearest of those that stay, so that none moves
+     * farther than that; what stays is farther apart than the distance. In time linear in the vertices.
+     *
+     * @param eligible which vertices may be merged, or null for all
+     */
+    static Mesh nearest(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
+        return collapse(in, staying(in, distance, eligible, context));
+    }
+
+    /** For each vertex the one that it is merged into, or itself. */
+    static int[] staying(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
+        int n = in.vertexCount();
+        double[] p = in.xyz();
+        double diagonal = in.bounds().diagonal(), reach = distance + ROUNDING * diagonal;
+        // Only what stays is in the grid, and so never many in a cell, however great the distance.
+        PointGrid staying = new PointGrid(cell(in, 2 * distance), n);
+        int[] target = new int[n];
+        int[] best = new int[1];
+        double[] least = new double[1];
+        for (int vertex = 0; vertex < n; vertex++) {
+            int v = vertex;
+            if ((v & 0xFFFF) == 0) context.progress((double) v / n);
+            target[v] = v;
+            if (eligible != null && !eligible[v]) continue;
+            double x = p[3 * v], y = p[3 * v + 1], z = p[3 * v + 2];
+            best[0] = v;
+            least[0] = distance * distance;
+            staying.near(x, y, z, reach, w -> {
+                double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z, d = dx * dx + dy * dy + dz * dz;
+                if (d > least[0] || d == least[0] && w > best[0] && best[0] != v) return;
+                least[0] = d;
+                best[0] = w;
+            });
+            target[v] = best[0];
+            if (best[0] == v) staying.add(v, x, y, z);
+        }
+        return target;
+    }
+
+    /** The width of a grid's cells: so much, or more where vertices are few. */
+    private static double cell(Mesh in, double least) {
+        return Math.max(least, in.bounds().diagonal() / Math.sqrt(in.vertexCount() + 1.0) + Double.MIN_NORMAL);
+    }
+
+    /**
+     * Merges all vertices closer than or as close as a distance, and onward what is close to these: a cluster may be wider
+     * than the distance.
      *
      * @param eligible which vertices may be merged, or null for all
      */
@@ -30,11 +79,8 @@ public final class Welding {
         int n = in.vertexCount();
         double[] p = in.xyz();
         DisjointSets sets = new DisjointSets(n);
-        double diagonal = in.bounds().diagonal();
-        double cell = Math.max(4 * distance, diagonal / Math.sqrt(n + 1.0) + Double.MIN_NORMAL);
-        PointGrid grid = new PointGrid(cell, n);
-        // Rounding must not hide a neighbour behind the border of a cell.
-        double reach = distance + 1e-12 * diagonal, d2 = distance * distance;
+        PointGrid grid = new PointGrid(cell(in, 4 * distance), n);
+        double reach = distance + ROUNDING * in.bounds().diagonal(), d2 = distance * distance;
         for (int vertex = 0; vertex < n; vertex++) {
             int v = vertex;
             if ((v & 0xFFFF) == 0) context.progress((double) v / n);

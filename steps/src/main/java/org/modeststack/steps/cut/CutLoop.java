@@ -1,6 +1,8 @@
 package org.modeststack.steps.cut;
 
+import java.util.BitSet;
 import java.util.List;
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -10,6 +12,7 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -63,8 +66,37 @@ public record CutLoop(
         Selection picked = across.on(in, context).to(in, ElementKind.EDGE);
         if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
         Selection ring = Loops.rings(in, picked);
+        BitSet followed = followed(in, ring.elements());
+        int lone = 0;
+        for (int e = picked.elements().nextSetBit(0);
+                e >= 0;
+                e = picked.elements().nextSetBit(e + 1)) if (!followed.get(e)) lone++;
+        if (lone > 0) {
+            context.remark(
+                    Remark.Level.REMARK,
+                    (lone == picked.size()
+                                    ? "No face of four sides is beside what is picked"
+                                    : lone + " of " + picked.size()
+                                            + " edges were left alone: no face of four sides is beside them")
+                            + ", so there is no ring to follow. Join triangles first where there are any.");
+            if (followed.isEmpty()) return in;
+            ring = new Selection(ElementKind.EDGE, followed);
+        }
         Limits.checkFaces(in.faceCount() + (double) ring.size() * count);
         return new RingCut(in, ring.elements(), shares()).build(context.seed(), context.madeTag());
+    }
+
+    /** The edges of rings that some face is cut across from. */
+    private static BitSet followed(Mesh in, BitSet ring) {
+        Adjacency adj = in.adjacency();
+        BitSet out = new BitSet();
+        for (int e = ring.nextSetBit(0); e >= 0; e = ring.nextSetBit(e + 1))
+            for (int i = 0; i < adj.edgeSides(e); i++) {
+                int c = adj.edgeCorner(e, i);
+                if (in.sides(adj.cornerFace()[c]) != 4) continue;
+                if (ring.get(adj.cornerEdge()[adj.cornerNext()[adj.cornerNext()[c]]])) out.set(e);
+            }
+        return out;
     }
 
     /** Where the cuts lie on each edge, from 0 to 1, in order. */
