@@ -13,6 +13,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.mirror.Mirror;
@@ -52,6 +53,49 @@ class RepeatMirrorWeldTest {
         Mesh m = TestContext.run(new RowArray(n, new Vec3(1, 0, 0), RowArray.Spacing.EACH, 1e-6), MeshFixtures.cube(1));
         assertEquals(vertices, m.vertexCount());
         assertEquals(n, m.bounds().maxX());
+    }
+
+    /** Welded cubes have walls between them, which are said, and go by choice. */
+    @ParameterizedTest
+    @CsvSource({
+        "2, '1 pair of faces lies on each other inside, where copies touch; “Without walls” takes them out.'",
+        "5, '4 pairs of faces lie on each other inside, where copies touch; “Without walls” takes them out.'"
+    })
+    void wallsBetweenCopiesGoByChoice(int n, String said) throws StepException {
+        Vec3 next = new Vec3(1, 0, 0);
+        TestContext context = new TestContext();
+        Mesh walled = new RowArray(n, next, RowArray.Spacing.EACH, 1e-6)
+                .apply(Geometry.of(MeshFixtures.cube(1)), context)
+                .mesh();
+        assertEquals(6 * n, walled.faceCount());
+        assertEquals(said, context.remarks.getFirst().text());
+        Mesh hollow = TestContext.run(new RowArray(n, next, RowArray.Spacing.EACH, 1e-6, true), MeshFixtures.cube(1));
+        assertEquals(4 * n + 2, hollow.faceCount());
+        assertTrue(Health.of(hollow).isClosed());
+        assertEquals(n, Measures.of(hollow).volume(), 1e-12);
+        // Eight wedges round an axis make one ring.
+        Mesh ring = TestContext.run(new RoundArray(4, Axis.Z, 360, Vec3.ZERO, 0, 1e-6, true), MeshFixtures.cube(1));
+        assertTrue(Health.of(ring).isClosed());
+        assertEquals(4, Measures.of(ring).volume(), 1e-12);
+        assertEquals(16, ring.faceCount());
+    }
+
+    /** A body that reaches over the plane is cut off there by choice; its half and the image make one body. */
+    @ParameterizedTest
+    @CsvSource({"ABOVE, 36", "BELOW, 12"})
+    void whatReachesOverThePlaneIsCutOffByChoice(Mirror.Keep keep, double volume) throws StepException {
+        Mesh over = MeshFixtures.box(-1, 0, 0, 3, 3, 2);
+        TestContext context = new TestContext();
+        new Mirror(Axis.X, 0, true, 1e-3).apply(Geometry.of(over), context);
+        assertEquals(
+                "The body reaches over the plane by 1 mm, so it and its image run through each other. Keep only what is"
+                        + " above or below to cut it off there.",
+                context.remarks.getFirst().text());
+        Mesh cut = TestContext.run(new Mirror(Axis.X, 0, true, 1e-3, keep), over);
+        assertTrue(Health.of(cut).isClosed());
+        assertEquals(1, Measures.of(cut).shells());
+        assertEquals(volume, Measures.of(cut).volume(), 1e-9);
+        assertEquals(10, cut.faceCount(), "nothing lies in the plane");
     }
 
     @Test

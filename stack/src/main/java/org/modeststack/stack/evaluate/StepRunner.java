@@ -17,6 +17,7 @@ import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Limits;
@@ -154,6 +155,9 @@ final class StepRunner {
             }
             boolean same = out == in || out.known() != null && out.known() == in.known();
             if (!entry.step().isSource() && !same) out.whenMade(m -> Origin.note(m, new ByProvenance(p)));
+            // What is baked was said where it was made.
+            Remark opened = entry.step() instanceof Baked ? null : ClosureRemark.of(in.known(), out.known());
+            if (opened != null) remarks.add(opened);
             // What is small is made at once, so that nobody has to wait for it when it is picked on.
             if (out.parts().size() > 1 && out.faceCount() <= SMALL) out.mesh();
             return keep(p, new StepResult(entry.id(), out, remarks, false, since(start), p.hash()));

@@ -19,6 +19,8 @@ final class EarlierVersions {
         if (version < 4 && type.equals("boolean")) values.putIfAbsent("weld", false);
         // Before the sixth some measures and tapers were always beside, whatever was said of rails.
         if (version < 6 && type.equals("bevel") && wasBeside(values)) values.put("rails", Rails.BESIDE);
+        // Loops were cut into edges, too, that no face could be cut across from, before the seventh.
+        if (version < 7 && type.equals("cut-loop")) values.putIfAbsent("alone", true);
         // Welding went on from one vertex to the next before the seventh.
         if (version < 7 && (type.equals("weld") || type.equals("weld-picked"))) values.putIfAbsent("onward", true);
     }

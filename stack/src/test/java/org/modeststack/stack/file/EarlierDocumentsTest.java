@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -34,6 +35,9 @@ import org.modeststack.steps.catalog.Steps;
  * stays for old documents, so the digests stay too.
  */
 class EarlierDocumentsTest {
+    /** Steps that there are only since then. */
+    private static final Set<String> LATER = Set.of("join-triangles");
+
     private static final String FOLDER = "/documents/";
 
     /** So many of the steps that pick by hand in all of them pick a whole of something. */
@@ -144,7 +148,7 @@ class EarlierDocumentsTest {
         List<String> missing = Steps.ALL.stream()
                 .filter(s -> s.family() != Family.SOURCE)
                 .map(StepDescriptor::type)
-                .filter(t -> !done.contains(t))
+                .filter(t -> !LATER.contains(t) && !done.contains(t))
                 .toList();
         assertTrue(missing.isEmpty(), "missing: " + missing);
     }

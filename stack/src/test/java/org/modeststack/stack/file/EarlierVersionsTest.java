@@ -11,6 +11,7 @@ import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.cut.CutLoop;
 
 /** Documents of earlier versions mean what they meant. */
 class EarlierVersionsTest {
@@ -51,6 +52,12 @@ class EarlierVersionsTest {
     void weldingGoesOnwardWhereItDid(int version, String values, boolean onward) throws Exception {
         assertEquals(onward, ((Weld) step(version, "weld", values)).onward());
         assertEquals(onward, ((WeldPicked) step(version, "weld-picked", values)).onward());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"6, '', true", "7, '', false", "7, '\"alone\": true', true"})
+    void loopsAreCutAloneWhereTheyWere(int version, String values, boolean alone) throws Exception {
+        assertEquals(alone, ((CutLoop) step(version, "cut-loop", values)).alone());
     }
 
     @ParameterizedTest

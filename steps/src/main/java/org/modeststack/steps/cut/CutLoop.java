@@ -55,17 +55,36 @@ public record CutLoop(
                 min = -1,
                 max = 1,
                 def = "0")
-        double slide)
+        double slide,
+
+        @Param(
+                label = "Cut alone",
+                help = "Also cuts edges that no face of four sides is beside; their new vertices join nothing.",
+                def = "off")
+        boolean alone)
         implements Step {
 
     /** Cuts keep this share of an edge's length from its ends, so that nothing has no area. */
     private static final double MARGIN = 1e-4;
+
+    /** Cuts only where there is a ring to follow. */
+    public CutLoop(Pick across, int count, double spread, double slide) {
+        this(across, count, spread, slide, false);
+    }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         Selection picked = across.on(in, context).to(in, ElementKind.EDGE);
         if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
         Selection ring = Loops.rings(in, picked);
+        if (!alone) ring = withFaces(in, picked, ring, context);
+        if (ring.isEmpty()) return in;
+        Limits.checkFaces(in.faceCount() + (double) ring.size() * count);
+        return new RingCut(in, ring.elements(), shares()).build(context.seed(), context.madeTag());
+    }
+
+    /** The edges of rings without those that no face is cut across from, which are said. */
+    private static Selection withFaces(Mesh in, Selection picked, Selection ring, StepContext context) {
         BitSet followed = followed(in, ring.elements());
         int lone = 0;
         for (int e = picked.elements().nextSetBit(0);
@@ -79,11 +98,8 @@ public record CutLoop(
                                     : lone + " of " + picked.size()
                                             + " edges were left alone: no face of four sides is beside them")
                             + ", so there is no ring to follow. Join triangles first where there are any.");
-            if (followed.isEmpty()) return in;
-            ring = new Selection(ElementKind.EDGE, followed);
         }
-        Limits.checkFaces(in.faceCount() + (double) ring.size() * count);
-        return new RingCut(in, ring.elements(), shares()).build(context.seed(), context.madeTag());
+        return lone == 0 ? ring : new Selection(ElementKind.EDGE, followed);
     }
 
     /** The edges of rings that some face is cut across from. */

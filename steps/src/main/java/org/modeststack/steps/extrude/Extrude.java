@@ -123,7 +123,9 @@ public record Extrude(
                     (flat == 1 ? "One group of faces looks" : flat + " groups of faces look")
                             + " to all sides alike, so there is no direction to go together; extrude evenly or apart.");
         }
-        return r.build(places, raised, floor, context.seed(), context.madeTag());
+        Mesh out = r.build(places, raised, floor, context.seed(), context.madeTag());
+        CrossingRemark.say(in, out, "a smaller distance or turn mends that", context);
+        return out;
     }
 
     /** The distance is dragged from the middle of the first group of faces. */

@@ -103,7 +103,9 @@ public record Inset(
                             + (rimless == 1 ? "one group was" : rimless + " groups were") + " left as they are.");
         BitSet all = new BitSet();
         for (int g = 0; g < r.groups; g++) if (rule.hasRim(g)) all.set(g);
-        return r.build(places, all, false, context.seed(), context.madeTag());
+        Mesh out = r.build(places, all, false, context.seed(), context.madeTag());
+        CrossingRemark.say(in, out, "a smaller thickness mends that", context);
+        return out;
     }
 
     /** The thickness is dragged from the first side of the outline, the depth from the middle of the first group. */

@@ -13,8 +13,10 @@ import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.PartStep;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
@@ -50,11 +52,46 @@ public record Mirror(
                 min = 0,
                 max = 1e6,
                 def = "0.001")
-        double distance)
+        double distance,
+
+        @Param(
+                label = "Keep",
+                help = "All of the body, or only what is above or below the plane along the axis.",
+                def = "all")
+        Keep keep)
         implements PartStep {
+
+    /** What of the body is mirrored. */
+    public enum Keep {
+        ALL,
+        ABOVE,
+        BELOW
+    }
+
+    /** Mirrors all of the body. */
+    public Mirror(Axis axis, double at, boolean weld, double distance) {
+        this(axis, at, weld, distance, Keep.ALL);
+    }
 
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
+        if (keep == Keep.ALL) {
+            double over = Math.min(
+                    new HalfSpace(axis, at, true).reachedOver(in.bounds()),
+                    new HalfSpace(axis, at, false).reachedOver(in.bounds()));
+            if (over > distance)
+                context.remark(
+                        Remark.Level.REMARK,
+                        "The body reaches over the plane by " + Numbers.show(Math.rint(over * 1000) / 1000)
+                                + " mm, so it and its image run through each other. Keep only what is above or below to"
+                                + " cut it off there.");
+            return mirrored(in, context);
+        }
+        Limits.checkMaking(in, 2);
+        return mirrored(Geometry.of(new HalfSpace(axis, at, keep == Keep.ABOVE).of(in.mesh(), context)), context);
+    }
+
+    private Geometry mirrored(Geometry in, StepContext context) throws StepException {
         if (weld) {
             Limits.checkMaking(in, 2);
             return Geometry.of(welded(in.mesh(), context));
@@ -152,7 +189,8 @@ public record Mirror(
 
     @Override
     public String sentence() {
-        String s = at == 0 ? "*Mirror* across {axis}" : "*Mirror* across {axis} at {at}";
+        String s = keep == Keep.ALL ? "*Mirror*" : "*Mirror* what is {keep}";
+        s += at == 0 ? " across {axis}" : " across {axis} at {at}";
         return s + (weld ? ", weld within {distance}." : ", without welding.");
     }
 }

@@ -4,11 +4,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntFunction;
 import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.mesh.part.Placement;
 import org.modeststack.steps.Limits;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.clean.Welding;
@@ -42,8 +44,15 @@ final class Copies {
     /**
      * @param places where copy i is, for i from 1
      * @param weld merge vertices of different copies closer than this, or 0 for none
+     * @param withoutWalls whether faces go that lie on each other then
      */
-    static Geometry of(Geometry in, int count, IntFunction<Placement> places, double weld, StepContext context)
+    static Geometry of(
+            Geometry in,
+            int count,
+            IntFunction<Placement> places,
+            double weld,
+            boolean withoutWalls,
+            StepContext context)
             throws StepException {
         Limits.checkParts((double) count * in.parts().size());
         List<Part> parts = new ArrayList<>(in.parts());
@@ -54,6 +63,15 @@ final class Copies {
         Geometry copies = Geometry.of(parts);
         if (weld <= 0) return copies;
         Limits.checkMaking(copies);
-        return Geometry.of(Welding.within(copies.mesh(), weld, null, context));
+        Mesh welded = Welding.within(copies.mesh(), weld, null, context);
+        InnerWalls walls = new InnerWalls(welded);
+        if (withoutWalls) return Geometry.of(walls.takenOut());
+        int pairs = walls.pairs();
+        if (pairs > 0)
+            context.remark(
+                    Remark.Level.NOTE,
+                    (pairs == 1 ? "1 pair of faces lies" : pairs + " pairs of faces lie")
+                            + " on each other inside, where copies touch; “Without walls” takes them out.");
+        return Geometry.of(welded);
     }
 }

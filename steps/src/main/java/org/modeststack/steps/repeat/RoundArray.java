@@ -57,12 +57,19 @@ public record RoundArray(
                 def = "0")
         double rise,
 
-        @WeldWithin double weld)
+        @WeldWithin double weld,
+
+        @WithoutWalls boolean withoutWalls)
         implements PartStep {
+
+    /** Walls stay. */
+    public RoundArray(int count, Axis axis, double angle, Vec3 center, double rise, double weld) {
+        this(count, axis, angle, center, rise, weld, false);
+    }
 
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
-        return Copies.of(in, count, this::place, weld, context);
+        return Copies.of(in, count, this::place, weld, withoutWalls, context);
     }
 
     private Placement place(int copy) {
@@ -80,11 +87,16 @@ public record RoundArray(
     }
 
     @Override
+    public boolean uses(String param) {
+        return !param.equals("withoutWalls") || weld > 0;
+    }
+
+    @Override
     public String sentence() {
         String s = "*Repeat* {count} times round {axis}";
         if (angle != 360) s += " over {angle}";
         if (!center.equals(Vec3.ZERO)) s += " through {center}";
         if (rise != 0) s += ", rising {rise} each";
-        return s + (weld > 0 ? ", welded within {weld}." : ".");
+        return s + (weld > 0 ? ", welded within {weld}" + (withoutWalls ? ", without walls." : ".") : ".");
     }
 }

@@ -40,8 +40,15 @@ public record RowArray(
                 def = "each")
         Spacing spacing,
 
-        @WeldWithin double weld)
+        @WeldWithin double weld,
+
+        @WithoutWalls boolean withoutWalls)
         implements PartStep {
+
+    /** Walls stay. */
+    public RowArray(int count, Vec3 offset, Spacing spacing, double weld) {
+        this(count, offset, spacing, weld, false);
+    }
 
     /** What the offset spans. */
     public enum Spacing {
@@ -52,7 +59,7 @@ public record RowArray(
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
         double share = spacing == Spacing.TOTAL ? 1.0 / Math.max(1, count - 1) : 1;
-        return Copies.of(in, count, copy -> new Shift(offset.times(copy * share)), weld, context);
+        return Copies.of(in, count, copy -> new Shift(offset.times(copy * share)), weld, withoutWalls, context);
     }
 
     @Override
@@ -64,10 +71,15 @@ public record RowArray(
     }
 
     @Override
+    public boolean uses(String param) {
+        return !param.equals("withoutWalls") || weld > 0;
+    }
+
+    @Override
     public String sentence() {
         String s = spacing == Spacing.EACH
                 ? "*Repeat* {count} times in a row, each {offset} on"
                 : "*Repeat* {count} times in a row over {offset}";
-        return s + (weld > 0 ? ", welded within {weld}." : ".");
+        return s + (weld > 0 ? ", welded within {weld}" + (withoutWalls ? ", without walls." : ".") : ".");
     }
 }

@@ -163,7 +163,8 @@ class ExtrudeInsetTest {
         assertTrue(innerArea(out, m, 10) > 0);
         TestContext free = new TestContext();
         inset(TOP, 8, 0, Inset.Frames.TOGETHER, false).apply(m, free);
-        assertTrue(free.remarks.isEmpty(), "with the guard off it does as told");
+        assertEquals(1, free.remarks.size(), "with the guard off it does as told, and says what comes of it");
+        assertTrue(free.remarks.getFirst().text().endsWith("run through each other; a smaller thickness mends that."));
     }
 
     @Test
@@ -200,5 +201,20 @@ class ExtrudeInsetTest {
         // facets' own.
         double sagitta = 1.0 / (2 * radius);
         assertTrue(deepest < 3 * sagitta + radius * (1 - Math.cos(Math.PI / 32)), "deviation " + deepest);
+    }
+
+    /** What runs through its neighbours is said, with a place; what does not is not. */
+    @ParameterizedTest
+    @CsvSource({"-0.3, true", "0.2, false"})
+    void facesThatRunThroughOthersAreSaid(double thickness, boolean said) throws StepException {
+        TestContext context = new TestContext();
+        Mesh sheet = MeshFixtures.sheet(3);
+        new Inset(PickText.parse("faces: inside 0.9 0.9 -1 2.1 2.1 1"), thickness, 0, Inset.Frames.TOGETHER, true)
+                .apply(sheet, context);
+        assertEquals(
+                said,
+                context.remarks.stream()
+                        .anyMatch(r -> r.text().endsWith("through each other; a smaller thickness mends that.")
+                                && r.place() != null));
     }
 }
