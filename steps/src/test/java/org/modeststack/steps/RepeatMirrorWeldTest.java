@@ -96,6 +96,26 @@ class RepeatMirrorWeldTest {
         assertEquals(1, Measures.of(cut).shells());
         assertEquals(volume, Measures.of(cut).volume(), 1e-9);
         assertEquals(10, cut.faceCount(), "nothing lies in the plane");
+        // Far from the origin and off its axes it is the same.
+        Mesh far = MeshFixtures.moved(over, 5000, -700, 90);
+        Mesh there = TestContext.run(new Mirror(Axis.X, 5000, true, 1e-3, keep), far);
+        assertEquals(volume, Measures.of(there).volume(), 1e-6);
+        assertEquals(10, there.faceCount());
+    }
+
+    /** What is all on the side that is kept stays as it is; what is all on the other is not thrown away. */
+    @Test
+    void aPlaneBesideTheBodyCutsNothing() throws StepException {
+        Mesh beside = MeshFixtures.box(1, 0, 0, 3, 3, 2);
+        Mesh all = TestContext.run(new Mirror(Axis.X, 0, true, 1e-3, Mirror.Keep.ABOVE), beside);
+        assertEquals(24, Measures.of(all).volume(), 1e-12);
+        assertEquals(2, Measures.of(all).shells());
+        StepException e = assertThrows(
+                StepException.class,
+                () -> TestContext.run(new Mirror(Axis.X, 0, true, 1e-3, Mirror.Keep.BELOW), beside));
+        assertEquals(
+                "Nothing of the body is below the plane, so nothing would be left; keep the other side.",
+                e.getMessage());
     }
 
     @Test

@@ -27,9 +27,14 @@ record HalfSpace(Axis axis, double at, boolean above) {
      * @throws StepException where it is not fit to be cut, saying why
      */
     Mesh of(Mesh in, StepContext context) throws StepException {
-        double size = 4 * (in.bounds().diagonal() + Math.abs(at));
-        Mesh box = new Box(size, size, size, 1, 1, 1, Seat.CENTERED).apply(Mesh.EMPTY, context);
+        if (in.isEmpty() || reachedOver(in.bounds()) <= 0) return in;
+        HalfSpace other = new HalfSpace(axis, at, !above);
+        if (other.reachedOver(in.bounds()) <= 0)
+            throw new StepException("Nothing of the body is " + (above ? "above" : "below")
+                    + " the plane, so nothing would be left; keep the other side.");
         Vec3 middle = in.bounds().center(), way = axis.direction();
+        double size = 2 * (in.bounds().diagonal() + Math.abs(middle.dot(way) - at));
+        Mesh box = new Box(size, size, size, 1, 1, 1, Seat.CENTERED).apply(Mesh.EMPTY, context);
         Vec3 to = middle.plus(way.times(at - middle.dot(way) + (above ? 0.5 : -0.5) * size));
         double[] xyz = box.xyz().clone();
         for (int i = 0; i < xyz.length; i += 3) {

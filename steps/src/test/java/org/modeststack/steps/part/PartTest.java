@@ -158,11 +158,13 @@ class PartTest {
         assertTrue(there);
     }
 
-    @Test
-    void onlyPickedNeighboursAreWelded() throws StepException {
+    /** Ten vertices in two rows hang together: onward they become one, else every second one stays. */
+    @ParameterizedTest
+    @CsvSource({"true, 1", "false, 5"})
+    void onlyPickedNeighboursAreWelded(boolean onward, int staying) throws StepException {
         Mesh m = MeshFixtures.sheet(4);
         Pick left = PickText.parse("vertices: inside -1 -1 -1 1 9 1");
-        Mesh out = TestContext.run(new WeldPicked(left, WeldPicked.To.NEAREST, 1), m);
-        assertEquals(25 - 9, out.vertexCount(), "ten hang together and become one");
+        Mesh out = TestContext.run(new WeldPicked(left, WeldPicked.To.NEAREST, 1, onward), m);
+        assertEquals(25 - 10 + staying, out.vertexCount());
     }
 }
