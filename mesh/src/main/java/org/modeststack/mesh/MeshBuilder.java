@@ -211,6 +211,17 @@ public final class MeshBuilder {
         }
     }
 
+    /** The faces of a mesh that are wanted, with the vertices they use and all that belongs to them. */
+    public static Mesh only(Mesh mesh, IntPredicate wanted) {
+        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        int[] vertices = new int[mesh.vertexCount()], faces = new int[mesh.faceCount()];
+        Arrays.fill(vertices, -1);
+        Arrays.fill(faces, -1);
+        b.appendFaces(mesh, wanted, k -> k, vertices, faces);
+        b.carryTags(mesh, vertices, faces);
+        return b.build();
+    }
+
     private void valuesOf(Mesh mesh, int old, int made) {
         int from = mesh.offsets()[old], n = mesh.sides(old), to = firstCorner(made);
         boolean same = true;

@@ -36,15 +36,10 @@ public record Health(
             }
             if (isDegenerate(mesh, f)) degenerate++;
         }
-        int borders = 0, nonManifold = 0, flipped = 0;
         int[] edgesAt = new int[mesh.vertexCount()];
         for (int e = 0; e < adj.edgeCount(); e++) {
             edgesAt[adj.edgeLow(e)]++;
             edgesAt[adj.edgeHigh(e)]++;
-            int sides = adj.edgeSides(e);
-            if (sides == 1) borders++;
-            else if (sides > 2) nonManifold++;
-            else if (mesh.corners()[adj.edgeCorner(e, 0)] == mesh.corners()[adj.edgeCorner(e, 1)]) flipped++;
         }
         int two = 0, loose = 0;
         for (int n : edgesAt) {
@@ -53,7 +48,9 @@ public record Health(
         }
         // A corner of a lone open face also has two edges, but it holds the face's shape.
         two -= cornersOfBorders(mesh, edgesAt);
-        return new Health(triangles, quads, ngons, borders, nonManifold, flipped, degenerate, two, loose);
+        Closure closure = Closure.of(mesh);
+        return new Health(
+                triangles, quads, ngons, closure.open(), closure.branching(), closure.turned(), degenerate, two, loose);
     }
 
     /** What so many meshes that touch nowhere come to together, each like this one. */

@@ -17,11 +17,9 @@ final class ClosureRemark {
      * @return null where there is nothing to say
      */
     static @Nullable Remark of(@Nullable Mesh in, @Nullable Mesh out) {
-        if (in == null
-                || out == null
-                || in.isEmpty()
-                || in == out
-                || !Closure.of(in).isClosed()) return null;
+        if (in == null || out == null || in.isEmpty()) return null;
+        // What only moves vertices, as most drags do, keeps all edges as they are.
+        if (in.corners() == out.corners() || !Closure.of(in).isClosed()) return null;
         Closure now = Closure.of(out);
         if (now.isClosed()) return null;
         List<String> what = new ArrayList<>();

@@ -37,7 +37,7 @@ public record Weld(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        Mesh out = onward ? Welding.within(in, distance, null, context) : Welding.nearest(in, distance, null, context);
+        Mesh out = Welding.within(in, distance, onward, null, context);
         if (!onward && out.isEmpty() && !in.isEmpty()) {
             context.remark(
                     Remark.Level.FAULT,
@@ -50,7 +50,7 @@ public record Weld(
     }
 
     /** What has vanished is more than worth knowing. */
-    static void remark(Mesh in, Mesh out, StepContext context) {
+    private static void remark(Mesh in, Mesh out, StepContext context) {
         int vertices = in.vertexCount() - out.vertexCount(), faces = in.faceCount() - out.faceCount();
         if (vertices == 0) return;
         context.remark(

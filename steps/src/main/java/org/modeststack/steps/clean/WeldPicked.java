@@ -67,10 +67,7 @@ public record WeldPicked(
         if (to == To.NEAREST) {
             boolean[] may = new boolean[in.vertexCount()];
             vertices.stream().forEach(v -> may[v] = true);
-            return said(
-                    in,
-                    onward ? Welding.within(in, within, may, context) : Welding.nearest(in, within, may, context),
-                    context);
+            return said(in, Welding.within(in, within, onward, may, context), context);
         }
         int[] order = HandOrder.of(in, what, new Selection(ElementKind.VERTEX, vertices));
         int keep = to == To.LAST ? order[order.length - 1] : order[0];

@@ -17,16 +17,20 @@ public final class Welding {
     private Welding() {}
 
     /**
-     * Merges vertices closer than or as close as a distance, each into the nearest of those that stay, so that none moves
-     * farther than that; what stays is farther apart than the distance. In time linear in the vertices.
+     * Merges vertices closer than or as close as a distance.
      *
+     * @param onward whether it goes on from one to the next ({@link #clusters}), or none moves farther ({@link #staying})
      * @param eligible which vertices may be merged, or null for all
      */
-    static Mesh nearest(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
-        return collapse(in, staying(in, distance, eligible, context));
+    static Mesh within(Mesh in, double distance, boolean onward, boolean @Nullable [] eligible, StepContext context) {
+        return collapse(
+                in, onward ? clusters(in, distance, eligible, context) : staying(in, distance, eligible, context));
     }
 
-    /** For each vertex the one that it is merged into, or itself. */
+    /**
+     * For each vertex the one that it is merged into, or itself: each goes into the nearest of those that stay, so that
+     * none moves farther than the distance, and what stays is farther apart. In time linear in the vertices.
+     */
     static int[] staying(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
         int n = in.vertexCount();
         double[] p = in.xyz();
@@ -68,7 +72,7 @@ public final class Welding {
      * @param eligible which vertices may be merged, or null for all
      */
     public static Mesh within(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
-        return collapse(in, clusters(in, distance, eligible, context));
+        return within(in, distance, true, eligible, context);
     }
 
     /**

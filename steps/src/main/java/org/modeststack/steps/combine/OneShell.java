@@ -1,6 +1,5 @@
 package org.modeststack.steps.combine;
 
-import java.util.Arrays;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.measure.Measures;
@@ -31,13 +30,7 @@ public record OneShell(
             throw new StepException(
                     "There is no shell " + shell + ": the mesh has " + (shells == 1 ? "only 1" : shells) + ".");
         }
-        MeshBuilder b = new MeshBuilder(in.vertexCount() / shells + 4, in.faceCount() / shells + 4);
-        int[] vertexMap = new int[in.vertexCount()], faceMap = new int[in.faceCount()];
-        Arrays.fill(vertexMap, -1);
-        Arrays.fill(faceMap, -1);
-        b.appendFaces(in, f -> shellOf[f] == shell - 1, key -> key, vertexMap, faceMap);
-        b.carryTags(in, vertexMap, faceMap);
-        return b.build();
+        return MeshBuilder.only(in, f -> shellOf[f] == shell - 1);
     }
 
     @Override

@@ -1,11 +1,11 @@
 package org.modeststack.steps.extrude;
 
-import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.BitSet;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.validity.SelfIntersections;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
@@ -24,7 +24,8 @@ final class CrossingRemark {
         LongOpenHashSet pairs = new LongOpenHashSet();
         @Nullable Vec3[] place = new Vec3[1];
         SelfIntersections.findFaults(out, touched::get, (f, g) -> {
-            if (pairs.add((long) Math.min(f, g) << 32 | Math.max(f, g)) && place[0] == null) place[0] = middle(out, f);
+            if (pairs.add((long) Math.min(f, g) << 32 | Math.max(f, g)) && place[0] == null)
+                place[0] = FaceFrames.of(out).middle(f);
         });
         int n = pairs.size();
         if (n == 0) return;
@@ -34,24 +35,13 @@ final class CrossingRemark {
                 place[0]));
     }
 
-    /** The faces with a vertex that is new or somewhere else. */
+    /** The faces with a vertex that is new or somewhere else; {@link Raising} leaves old ones their numbers. */
     private static BitSet touched(Mesh in, Mesh out) {
-        Long2IntOpenHashMap was = new Long2IntOpenHashMap(in.vertexCount());
-        was.defaultReturnValue(-1);
-        for (int v = 0; v < in.vertexCount(); v++) was.put(in.vertexKeys()[v], v);
         BitSet moved = new BitSet(), faces = new BitSet();
-        for (int v = 0; v < out.vertexCount(); v++) {
-            int old = was.get(out.vertexKeys()[v]);
-            if (old < 0 || !in.point(old).equals(out.point(v))) moved.set(v);
-        }
+        for (int v = 0; v < out.vertexCount(); v++)
+            if (v >= in.vertexCount() || !in.point(v).equals(out.point(v))) moved.set(v);
         for (int f = 0; f < out.faceCount(); f++)
             for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) if (moved.get(out.corners()[c])) faces.set(f);
         return faces;
-    }
-
-    private static Vec3 middle(Mesh m, int f) {
-        Vec3 sum = Vec3.ZERO;
-        for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) sum = sum.plus(m.point(m.corners()[c]));
-        return sum.times(1.0 / m.sides(f));
     }
 }

@@ -1,6 +1,5 @@
 package org.modeststack.steps.remove;
 
-import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -38,13 +37,7 @@ public record Delete(
             context.remark(Remark.Level.REMARK, "All faces were picked, so nothing is left of the body.");
             return Mesh.EMPTY;
         }
-        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount() - gone.cardinality());
-        int[] vertexMap = new int[in.vertexCount()], faceMap = new int[in.faceCount()];
-        Arrays.fill(vertexMap, -1);
-        Arrays.fill(faceMap, -1);
-        b.appendFaces(in, f -> !gone.get(f), k -> k, vertexMap, faceMap);
-        b.carryTags(in, vertexMap, faceMap);
-        return b.build();
+        return MeshBuilder.only(in, f -> !gone.get(f));
     }
 
     /** The faces that go with picked elements: themselves, those along an edge, those round a vertex. */

@@ -41,6 +41,12 @@ final class Copies {
         }
     }
 
+    /** The end of a sentence. */
+    static String howWelded(double weld, boolean withoutWalls) {
+        if (weld <= 0) return ".";
+        return ", welded within {weld}" + (withoutWalls ? ", without walls." : ".");
+    }
+
     /**
      * @param places where copy i is, for i from 1
      * @param weld merge vertices of different copies closer than this, or 0 for none

@@ -1,7 +1,6 @@
 package org.modeststack.steps.repeat;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -43,13 +42,6 @@ final class InnerWalls {
 
     /** The mesh without them, and without vertices that only they had. */
     Mesh takenOut() {
-        if (walls.isEmpty()) return mesh;
-        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
-        int[] vertices = new int[mesh.vertexCount()], faces = new int[mesh.faceCount()];
-        Arrays.fill(vertices, -1);
-        Arrays.fill(faces, -1);
-        b.appendFaces(mesh, f -> !walls.get(f), k -> k, vertices, faces);
-        b.carryTags(mesh, vertices, faces);
-        return b.build();
+        return walls.isEmpty() ? mesh : MeshBuilder.only(mesh, f -> !walls.get(f));
     }
 }

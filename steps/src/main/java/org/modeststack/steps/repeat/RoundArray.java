@@ -97,6 +97,6 @@ public record RoundArray(
         if (angle != 360) s += " over {angle}";
         if (!center.equals(Vec3.ZERO)) s += " through {center}";
         if (rise != 0) s += ", rising {rise} each";
-        return s + (weld > 0 ? ", welded within {weld}" + (withoutWalls ? ", without walls." : ".") : ".");
+        return s + Copies.howWelded(weld, withoutWalls);
     }
 }

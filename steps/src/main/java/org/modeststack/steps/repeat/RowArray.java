@@ -80,6 +80,6 @@ public record RowArray(
         String s = spacing == Spacing.EACH
                 ? "*Repeat* {count} times in a row, each {offset} on"
                 : "*Repeat* {count} times in a row over {offset}";
-        return s + (weld > 0 ? ", welded within {weld}" + (withoutWalls ? ", without walls." : ".") : ".");
+        return s + Copies.howWelded(weld, withoutWalls);
     }
 }
