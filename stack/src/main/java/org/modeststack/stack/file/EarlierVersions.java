@@ -3,6 +3,7 @@ package org.modeststack.stack.file;
 import java.util.Map;
 import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.segment.Segments;
 
 /** Keeps steps of earlier versions as they were, where what they leave out means something else now. */
 final class EarlierVersions {
@@ -23,6 +24,19 @@ final class EarlierVersions {
         if (version < 7 && type.equals("cut-loop")) values.putIfAbsent("alone", true);
         // Welding went on from one vertex to the next before the seventh.
         if (version < 7 && (type.equals("weld") || type.equals("weld-picked"))) values.putIfAbsent("onward", true);
+        if (version < 8) completeBeforeEight(type, values);
+    }
+
+    /** What held back too little, or kept less than it could, before the eighth. */
+    private static void completeBeforeEight(String type, Map<String, Object> values) {
+        switch (type) {
+            case "dissolve" -> values.putIfAbsent("bend", 360.0);
+            case "inset" -> values.putIfAbsent("guardAround", false);
+            case "segments" -> values.putIfAbsent("begin", Segments.Begin.ANY);
+            case "bevel" -> values.putIfAbsent("rings", false);
+            case "row-array", "round-array" -> values.putIfAbsent("onward", true);
+            default -> {}
+        }
     }
 
     private static boolean wasBeside(Map<String, Object> bevel) {

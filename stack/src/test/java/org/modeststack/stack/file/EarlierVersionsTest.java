@@ -1,13 +1,18 @@
 package org.modeststack.stack.file;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
 
 import java.nio.charset.StandardCharsets;
+import java.util.Objects;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
@@ -70,5 +75,22 @@ class EarlierVersionsTest {
     })
     void aBooleanThatSaysNothingOfWeldingLeavesWhatComes(int version, String values, boolean weld) throws Exception {
         assertEquals(weld, ((BooleanStep) step(version, "boolean", values)).weld());
+    }
+
+    /** Steps that hold back more, or keep more, since the eighth. */
+    @ParameterizedTest
+    @CsvSource({
+        "dissolve, bend, 360.0",
+        "inset, guardAround, false",
+        "segments, begin, ANY",
+        "bevel, rings, false",
+        "row-array, onward, true",
+        "round-array, onward, true"
+    })
+    void whatIsNewInTheEighthIsOffBefore(String type, String param, String before) throws Exception {
+        StepDescriptor d = Steps.byType(type);
+        ParamDescriptor p = Objects.requireNonNull(d.param(param));
+        assertEquals(before, String.valueOf(d.value(step(7, type, ""), p)));
+        assertNotEquals(before, String.valueOf(d.value(step(8, type, ""), p)));
     }
 }

@@ -170,6 +170,15 @@ public record Bevel(
         Rails rails,
 
         @Param(
+                label = "Whole rings",
+                help =
+                        "A closed ring that is mostly sharper than the angle is taken whole, as long as nothing of it turns"
+                                + " by less than half the angle.",
+                def = "on",
+                only = "of=edges,rims")
+        boolean rings,
+
+        @Param(
                 label = "Blend",
                 help = "Shades strips and corners as one with the faces beside them, which keep looking flat.",
                 def = "off")

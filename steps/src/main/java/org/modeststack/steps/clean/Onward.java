@@ -15,4 +15,4 @@ import org.modeststack.steps.Param;
                 "Also merges what is close to what was merged, from one to the next: whole rows may become one vertex. Else"
                         + " nothing moves farther than the distance.",
         def = "off")
-@interface Onward {}
+public @interface Onward {}

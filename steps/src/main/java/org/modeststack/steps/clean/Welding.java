@@ -22,7 +22,8 @@ public final class Welding {
      * @param onward whether it goes on from one to the next ({@link #clusters}), or none moves farther ({@link #staying})
      * @param eligible which vertices may be merged, or null for all
      */
-    static Mesh within(Mesh in, double distance, boolean onward, boolean @Nullable [] eligible, StepContext context) {
+    public static Mesh within(
+            Mesh in, double distance, boolean onward, boolean @Nullable [] eligible, StepContext context) {
         return collapse(
                 in, onward ? clusters(in, distance, eligible, context) : staying(in, distance, eligible, context));
     }
@@ -63,16 +64,6 @@ public final class Welding {
     /** The width of a grid's cells: so much, or more where vertices are few. */
     private static double cell(Mesh in, double least) {
         return Math.max(least, in.bounds().diagonal() / Math.sqrt(in.vertexCount() + 1.0) + Double.MIN_NORMAL);
-    }
-
-    /**
-     * Merges all vertices closer than or as close as a distance, and onward what is close to these: a cluster may be wider
-     * than the distance.
-     *
-     * @param eligible which vertices may be merged, or null for all
-     */
-    public static Mesh within(Mesh in, double distance, boolean @Nullable [] eligible, StepContext context) {
-        return within(in, distance, true, eligible, context);
     }
 
     /**

@@ -124,7 +124,7 @@ public record Extrude(
                             + " to all sides alike, so there is no direction to go together; extrude evenly or apart.");
         }
         Mesh out = r.build(places, raised, floor, context.seed(), context.madeTag());
-        CrossingRemark.say(in, out, "a smaller distance or turn mends that", context);
+        CrossingRemark.say(NewCrossings.between(in, out), out, "a smaller distance or turn mends that", context);
         return out;
     }
 

@@ -1,7 +1,6 @@
 package org.modeststack.steps.extrude;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -10,9 +9,7 @@ import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
-import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
@@ -56,8 +53,19 @@ public record Inset(
         Frames frames,
 
         @Param(label = "Guard", help = "Holds the width back where the inside would cross itself.", def = "on")
-        boolean guard)
+        boolean guard,
+
+        @Param(
+                label = "Guard around",
+                help = "Also holds the width back where the frame would run through anything beside it.",
+                def = "on")
+        boolean guardAround)
         implements Step {
+
+    /** Guarded against what is around as against itself. */
+    public Inset(Pick faces, double thickness, double depth, Frames frames, boolean guard) {
+        this(faces, thickness, depth, frames, guard, guard);
+    }
 
     /** What gets a frame of its own. */
     public enum Frames {
@@ -69,43 +77,28 @@ public record Inset(
     public Mesh apply(Mesh in, StepContext context) {
         Selection picked = faces.on(in, context).to(in, ElementKind.FACE);
         if (picked.isEmpty()) return Unpicked.of(in, "faces", context);
-        Raising r = new Raising(in, picked, frames == Frames.EACH);
-        double[] places = r.places();
-        InsetRule rule = new InsetRule(r);
-        int held = 0, rimless = 0;
-        double least = Double.POSITIVE_INFINITY;
-        for (int g = 0; g < r.groups; g++) {
-            if (!rule.hasRim(g)) {
-                rimless++;
-                continue;
-            }
-            double width = guard ? rule.widest(g, thickness) : thickness;
-            if (width != thickness) {
-                held++;
-                if (Math.abs(width) < Math.abs(least)) least = width;
-            }
-            rule.move(g, width, places);
+        InsetFrames made = new InsetFrames(this, new Raising(in, picked, frames == Frames.EACH), context);
+        Mesh out = made.build();
+        NewCrossings crossings = NewCrossings.between(in, out);
+        // A frame outwards in the surface lies over what is there, however narrow it is.
+        boolean helps = thickness > 0 || depth != 0;
+        if (guard && guardAround && helps && !crossings.isEmpty()) {
+            out = made.heldBack(crossings, out);
+            crossings = NewCrossings.between(in, out);
         }
-        // The depth goes along the normals of the faces as they were.
-        if (depth != 0) for (int g = 0; g < r.groups; g++) if (rule.hasRim(g)) EvenOffset.move(r, g, -depth, places);
-        String what = frames == Frames.EACH ? "faces" : "groups";
-        if (held > 0) {
-            context.remark(
-                    Remark.Level.REMARK,
-                    "The frame was held back on " + held + " of " + r.groups + " " + what + ", at the least to "
-                            + Numbers.show(Math.rint(least * 1000) / 1000) + " mm, so that the inside does not cross"
-                            + " itself.");
-        }
-        if (rimless > 0)
-            context.remark(
-                    Remark.Level.REMARK,
-                    "Faces that go all round a body have no outline to inset; "
-                            + (rimless == 1 ? "one group was" : rimless + " groups were") + " left as they are.");
-        BitSet all = new BitSet();
-        for (int g = 0; g < r.groups; g++) if (rule.hasRim(g)) all.set(g);
-        Mesh out = r.build(places, all, false, context.seed(), context.madeTag());
-        CrossingRemark.say(in, out, "a smaller thickness mends that", context);
+        made.remark();
+        CrossingRemark.say(crossings, out, instead(helps), context);
         return out;
+    }
+
+    @Override
+    public boolean uses(String param) {
+        return !param.equals("guardAround") || guard;
+    }
+
+    private String instead(boolean helps) {
+        if (!helps) return "outwards it lies over what is beside it";
+        return depth == 0 ? "a smaller thickness mends that" : "a smaller thickness or depth mends that";
     }
 
     /** The thickness is dragged from the first side of the outline, the depth from the middle of the first group. */

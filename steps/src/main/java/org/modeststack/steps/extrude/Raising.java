@@ -265,6 +265,17 @@ final class Raising {
                 xyz, offsets, corners, materials, mesh.materials(), cornerValues(like), tags, vertexKeys, faceKeys);
     }
 
+    /** The group of a face of the mesh that was made without a floor, or -1; linear in the faces. */
+    int[] groupOfMade(Mesh made, BitSet raised) {
+        int[] out = Arrays.copyOf(groupOf, made.faceCount());
+        int next = mesh.faceCount();
+        for (int f : faces) {
+            if (!raised.get(groupOf[f])) continue;
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (rim.get(c)) out[next++] = groupOf[f];
+        }
+        return out;
+    }
+
     /** The old corners keep theirs; the new ones are like old ones. */
     private Map<String, CornerLayer> cornerValues(int[] like) {
         if (!mesh.hasCornerValues()) return Map.of();

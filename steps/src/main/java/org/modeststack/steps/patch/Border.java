@@ -2,10 +2,8 @@ package org.modeststack.steps.patch;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 
 /**
@@ -18,36 +16,34 @@ record Border(IntArrayList corners) {
     record Found(List<Border> rings, int left) {}
 
     static Found of(Mesh mesh, BitSet edges) {
-        Adjacency adj = mesh.adjacency();
-        // The open side that leaves each vertex, where there is just one.
-        int[] leaving = new int[mesh.vertexCount()];
-        Arrays.fill(leaving, -1);
-        BitSet several = new BitSet();
-        int total = 0;
-        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            if (adj.edgeSides(e) != 1) continue;
-            int c = adj.edgeCorner(e, 0), v = mesh.corners()[c];
-            if (leaving[v] >= 0) several.set(v);
-            leaving[v] = c;
-            total++;
-        }
+        return of(mesh, edges, new BitSet());
+    }
+
+    /**
+     * The rings of those edges that are open once some faces are away. Where several borders meet in one vertex, each goes
+     * on along the faces that it came by, so that they stay rings of their own.
+     *
+     * @param away faces that count as not there
+     */
+    static Found of(Mesh mesh, BitSet edges, BitSet away) {
+        OpenSides sides = new OpenSides(mesh, edges, away);
         List<Border> rings = new ArrayList<>();
         BitSet done = new BitSet();
         int used = 0;
-        for (int v = 0; v < leaving.length; v++) {
-            if (leaving[v] < 0 || done.get(v)) continue;
+        for (int first : sides.inOrder()) {
+            if (done.get(first)) continue;
             IntArrayList ring = new IntArrayList();
-            int at = v;
-            while (at >= 0 && leaving[at] >= 0 && !done.get(at) && !several.get(at)) {
+            int at = first;
+            while (at >= 0 && !done.get(at)) {
                 done.set(at);
-                ring.add(leaving[at]);
-                at = mesh.corners()[adj.cornerNext()[leaving[at]]];
+                ring.add(at);
+                at = sides.after(at);
             }
-            if (at != v || ring.size() < 3) continue;
+            if (at != first || ring.size() < 3) continue;
             rings.add(new Border(ring));
             used += ring.size();
         }
-        return new Found(rings, total - used);
+        return new Found(rings, sides.count() - used);
     }
 
     int size() {

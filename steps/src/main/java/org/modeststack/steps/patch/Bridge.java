@@ -3,6 +3,7 @@ package org.modeststack.steps.patch;
 import java.util.BitSet;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Closure;
 import org.modeststack.mesh.select.Growing;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
@@ -54,11 +55,21 @@ public record Bridge(
                             + (rings == 0 ? "none is" : rings == 1 ? "one is" : rings + " are") + " picked.");
             return in;
         }
+        if (t.ringsTouch()) return unchanged(in, "The two rings touch each other", context);
         if (t.isUneven() && segments > 1)
             context.remark(
                     Remark.Level.REMARK,
                     "The rings have different numbers of edges, so triangles fill in, in the row at the second ring.");
-        return t.build(segments, twist, context);
+        Mesh out = t.build(segments, twist, context);
+        Closure before = Closure.of(in), after = Closure.of(out);
+        if (after.open() > before.open() || after.branching() > before.branching() || after.turned() > before.turned())
+            return unchanged(in, "The wall would lie on edges that are there already; twisted, it may not", context);
+        return out;
+    }
+
+    private static Mesh unchanged(Mesh in, String why, StepContext context) {
+        context.remark(Remark.Level.REMARK, why + ". No bridge was built.");
+        return in;
     }
 
     @Override

@@ -3,6 +3,7 @@ package org.modeststack.steps.patch;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
@@ -46,43 +47,33 @@ final class Tunnel {
      * @return how many there are
      */
     int find(BitSet edges) {
-        Adjacency adj = mesh.adjacency();
-        int[] next = new int[mesh.vertexCount()];
-        Arrays.fill(next, -1);
+        List<Border> rings = Border.of(mesh, edges, away).rings();
         cornerAt = new int[mesh.vertexCount()];
-        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            int kept = -1, sides = 0;
-            for (int i = 0; i < adj.edgeSides(e); i++) {
-                int c = adj.edgeCorner(e, i);
-                if (away.get(adj.cornerFace()[c])) continue;
-                kept = c;
-                sides++;
-            }
-            if (sides != 1) continue;
-            next[mesh.corners()[kept]] = mesh.corners()[adj.cornerNext()[kept]];
-            cornerAt[mesh.corners()[kept]] = kept;
+        if (rings.size() >= 2) {
+            a = ring(rings.get(0));
+            b = ring(rings.get(1));
         }
-        int rings = 0;
-        BitSet done = new BitSet();
-        for (int v = 0; v < next.length; v++) {
-            if (next[v] < 0 || done.get(v)) continue;
-            IntArrayList ring = new IntArrayList();
-            int at = v;
-            while (at >= 0 && next[at] >= 0 && !done.get(at)) {
-                done.set(at);
-                ring.add(at);
-                at = next[at];
-            }
-            if (at != v || ring.size() < 3) continue;
-            rings++;
-            if (rings == 1) a = ring.toIntArray();
-            if (rings == 2) b = ring.toIntArray();
+        return rings.size();
+    }
+
+    private int[] ring(Border ring) {
+        int[] out = new int[ring.size()];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = ring.vertex(mesh, i);
+            cornerAt[out[i]] = ring.corners().getInt(i);
         }
-        return rings;
+        return out;
     }
 
     boolean isUneven() {
         return a.length != b.length;
+    }
+
+    /** Whether the rings have a vertex in common, so that no wall fits between them there. */
+    boolean ringsTouch() {
+        BitSet on = new BitSet();
+        for (int v : a) on.set(v);
+        return Arrays.stream(b).anyMatch(on::get);
     }
 
     Mesh build(int segments, int twist, StepContext context) {
@@ -93,12 +84,7 @@ final class Tunnel {
         Arrays.fill(faceMap, -1);
         out.appendFaces(mesh, f -> !away.get(f), k -> k, vertexMap, faceMap);
         out.carryTags(mesh, vertexMap, faceMap);
-        // The second ring the other way round, so that both go the same way.
-        int[] c = new int[b.length];
-        for (int i = 0; i < c.length; i++) c[i] = b[(b.length - i) % b.length];
-        int shift = shift(c) + twist;
-        int[] turned = new int[c.length];
-        for (int i = 0; i < c.length; i++) turned[i] = c[Math.floorMod(i + shift, c.length)];
+        int[] turned = opposite(twist);
         int material = out.material(mesh.materialOf(besides()));
         long seed = context.seed();
         int[] low = Arrays.stream(a).map(v -> vertexMap[v]).toArray();
@@ -133,6 +119,19 @@ final class Tunnel {
         return out.build();
     }
 
+    /** The second ring the other way round, so that both go the same way, each vertex opposite one of the first. */
+    private int[] opposite(int twist) {
+        int[] c = new int[b.length];
+        for (int i = 0; i < c.length; i++) c[i] = b[(b.length - i) % b.length];
+        return from(c, shift(c) + twist);
+    }
+
+    private static int[] from(int[] ring, int first) {
+        int[] out = new int[ring.length];
+        for (int i = 0; i < out.length; i++) out[i] = ring[Math.floorMod(i + first, ring.length)];
+        return out;
+    }
+
     /** A face that stays along the first ring, for its material. */
     private int besides() {
         Adjacency adj = mesh.adjacency();
@@ -156,24 +155,31 @@ final class Tunnel {
     /** The row at the second ring, where the numbers of edges may differ. */
     private void last(
             MeshBuilder out, String made, int material, long seed, int[] low, int[] high, double[] at, double[] to) {
-        int i = 0, j = 0, n = low.length, m = high.length;
+        int n = low.length, m = high.length;
+        IntArrayList spokes = spokes(at, to);
+        for (int k = 0; k + 2 < spokes.size(); k += 2) {
+            int i = spokes.getInt(k), j = spokes.getInt(k + 1), p = spokes.getInt(k + 2), q = spokes.getInt(k + 3);
+            int l = low[i % n], h = high[j % m];
+            if (i < p && j < q)
+                wall(out, made, material, Keys.of(seed, WALL, key(low, i, out)), low[p % n], l, h, high[q % m]);
+            else if (i < p) wall(out, made, material, Keys.of(seed, WALL, key(low, i, out)), low[p % n], l, h);
+            else wall(out, made, material, Keys.of(seed, WALL, key(high, j, out)), l, h, high[q % m]);
+        }
+    }
+
+    /** The edges across, from the first ring to the second: pairs of places from (0, 0) to both ends. */
+    private static IntArrayList spokes(double[] at, double[] to) {
+        int i = 0, j = 0, n = at.length - 1, m = to.length - 1;
+        IntArrayList out = IntArrayList.of(0, 0);
         while (i < n || j < m) {
             double p = i < n ? at[i + 1] : Double.MAX_VALUE, q = j < m ? to[j + 1] : Double.MAX_VALUE;
-            int l = low[i % n], h = high[j % m];
             boolean both = n == m || Math.abs(p - q) < SAME;
-            if (both) {
-                long key = Keys.of(seed, WALL, key(low, i % n, out));
-                wall(out, made, material, key, low[(i + 1) % n], l, h, high[(j + 1) % m]);
-                i++;
-                j++;
-            } else if (p < q) {
-                wall(out, made, material, Keys.of(seed, WALL, key(low, i % n, out)), low[(i + 1) % n], l, h);
-                i++;
-            } else {
-                wall(out, made, material, Keys.of(seed, WALL, key(high, j % m, out)), l, h, high[(j + 1) % m]);
-                j++;
-            }
+            if (both || p < q) i++;
+            if (both || p >= q) j++;
+            out.add(i);
+            out.add(j);
         }
+        return out;
     }
 
     /** How far along its ring each vertex lies, from 0; the last is 1. */

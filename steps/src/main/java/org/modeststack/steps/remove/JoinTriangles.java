@@ -68,7 +68,8 @@ public record JoinTriangles(
                         + (left == 0
                                 ? "."
                                 : left == 1 ? ", 1 triangle is left." : ", " + left + " triangles are left."));
-        return new Merging(in, new Selection(ElementKind.EDGE, edges)).build(false, context.seed());
+        return new Merging(in, new Selection(ElementKind.EDGE, edges), Merging.WHATEVER_BENT)
+                .build(false, context.seed());
     }
 
     @Override

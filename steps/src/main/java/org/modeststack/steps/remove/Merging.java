@@ -23,6 +23,9 @@ import org.modeststack.mesh.select.Selection;
  * simple ring stay as they are. Euler's characteristic is kept.
  */
 final class Merging {
+    /** A bend that joins faces whatever they turn, degrees. */
+    static final double WHATEVER_BENT = 360;
+
     private static final long MERGED = 1;
 
     private final Mesh mesh;
@@ -40,21 +43,17 @@ final class Merging {
     private final int[] seenBy;
 
     private int refused;
+    private int bent;
 
-    Merging(Mesh mesh, Selection picked) {
+    /** @param bend how much the faces of a group may turn against each other at most, degrees */
+    Merging(Mesh mesh, Selection picked, double bend) {
         this.mesh = mesh;
         adj = mesh.adjacency();
         twin = adj.twins();
         faceOf = adj.cornerFace();
         seenBy = new int[mesh.vertexCount()];
-        DisjointSets sets = new DisjointSets(mesh.faceCount());
         BitSet gone = edgesThatGo(picked);
-        for (int e = gone.nextSetBit(0); e >= 0; e = gone.nextSetBit(e + 1)) {
-            int c = adj.edgeCorner(e, 0), d = twin[c];
-            // Neighbours that are turned against each other have no common front.
-            if (d < 0) continue;
-            sets.join(faceOf[c], faceOf[d]);
-        }
+        DisjointSets sets = joined(gone, bend);
         group = sets.roots();
         outline = new IntArrayList[group.length];
         int[] members = members();
@@ -63,7 +62,8 @@ final class Merging {
             to = from + 1;
             while (to < members.length && group[members[to]] == g) to++;
             outline[g] = ring(members, from, to);
-            if (outline[g] != null) continue;
+            if (outline[g] != null && !liesOnAnother(outline[g])) continue;
+            outline[g] = null;
             refused++;
             for (int i = from; i < to; i++) group[members[i]] = members[i];
         }
@@ -75,6 +75,37 @@ final class Merging {
         // Edges that were not picked can lie inside a group too.
         for (int f : members)
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) lostAnEdge.set(mesh.corners()[c]);
+    }
+
+    /** Faces across the edges that go. */
+    private DisjointSets joined(BitSet gone, double bend) {
+        DisjointSets sets = new DisjointSets(mesh.faceCount());
+        if (bend < WHATEVER_BENT) {
+            BentGroups groups = new BentGroups(mesh, sets, Math.toRadians(bend));
+            bent = groups.join(gone);
+            return sets;
+        }
+        for (int e = gone.nextSetBit(0); e >= 0; e = gone.nextSetBit(e + 1)) {
+            int c = adj.edgeCorner(e, 0), d = twin[c];
+            // Neighbours that are turned against each other have no common front.
+            if (d >= 0) sets.join(faceOf[c], faceOf[d]);
+        }
+        return sets;
+    }
+
+    /**
+     * Whether all sides of an outline border on one face or group, which then is as wide as what is inside the outline:
+     * both would be one polygon seen from either side.
+     */
+    private boolean liesOnAnother(IntArrayList outline) {
+        int beyond = -1, sides = outline.size();
+        for (int i = 0; i < sides; i++) {
+            int o = twin[outline.getInt(i)];
+            int g = o < 0 ? -1 : group[faceOf[o]];
+            if (g < 0 || i > 0 && g != beyond) return false;
+            beyond = g;
+        }
+        return true;
     }
 
     /** The faces of all groups of two and more, group by group. */
@@ -91,6 +122,11 @@ final class Merging {
     /** How many groups cannot become one face. */
     int refused() {
         return refused;
+    }
+
+    /** How many edges stay because what they join would be too bent. */
+    int bent() {
+        return bent;
     }
 
     private BitSet edgesThatGo(Selection picked) {

@@ -42,15 +42,16 @@ final class Copies {
     }
 
     /** The end of a sentence. */
-    static String howWelded(double weld, boolean withoutWalls) {
+    static String howWelded(double weld, boolean withoutWalls, boolean onward) {
         if (weld <= 0) return ".";
-        return ", welded within {weld}" + (withoutWalls ? ", without walls." : ".");
+        return ", welded within {weld}" + (onward ? " onward" : "") + (withoutWalls ? ", without walls." : ".");
     }
 
     /**
      * @param places where copy i is, for i from 1
      * @param weld merge vertices of different copies closer than this, or 0 for none
      * @param withoutWalls whether faces go that lie on each other then
+     * @param onward whether merging goes on from one vertex to the next
      */
     static Geometry of(
             Geometry in,
@@ -58,6 +59,7 @@ final class Copies {
             IntFunction<Placement> places,
             double weld,
             boolean withoutWalls,
+            boolean onward,
             StepContext context)
             throws StepException {
         Limits.checkParts((double) count * in.parts().size());
@@ -69,7 +71,7 @@ final class Copies {
         Geometry copies = Geometry.of(parts);
         if (weld <= 0) return copies;
         Limits.checkMaking(copies);
-        Mesh welded = Welding.within(copies.mesh(), weld, null, context);
+        Mesh welded = Welding.within(copies.mesh(), weld, onward, null, context);
         InnerWalls walls = new InnerWalls(welded);
         if (withoutWalls) return Geometry.of(walls.takenOut());
         int pairs = walls.pairs();

@@ -13,6 +13,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Trig;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.clean.Onward;
 import org.modeststack.steps.place.AxisTurn;
 
 /** Copies round an axis. */
@@ -59,17 +60,19 @@ public record RoundArray(
 
         @WeldWithin double weld,
 
-        @WithoutWalls boolean withoutWalls)
+        @WithoutWalls boolean withoutWalls,
+
+        @Onward boolean onward)
         implements PartStep {
 
     /** Walls stay. */
     public RoundArray(int count, Axis axis, double angle, Vec3 center, double rise, double weld) {
-        this(count, axis, angle, center, rise, weld, false);
+        this(count, axis, angle, center, rise, weld, false, false);
     }
 
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
-        return Copies.of(in, count, this::place, weld, withoutWalls, context);
+        return Copies.of(in, count, this::place, weld, withoutWalls, onward, context);
     }
 
     private Placement place(int copy) {
@@ -88,7 +91,7 @@ public record RoundArray(
 
     @Override
     public boolean uses(String param) {
-        return !param.equals("withoutWalls") || weld > 0;
+        return weld > 0 || !param.equals("withoutWalls") && !param.equals("onward");
     }
 
     @Override
@@ -97,6 +100,6 @@ public record RoundArray(
         if (angle != 360) s += " over {angle}";
         if (!center.equals(Vec3.ZERO)) s += " through {center}";
         if (rise != 0) s += ", rising {rise} each";
-        return s + Copies.howWelded(weld, withoutWalls);
+        return s + Copies.howWelded(weld, withoutWalls, onward);
     }
 }

@@ -12,6 +12,7 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.clean.Onward;
 import org.modeststack.steps.place.Shift;
 
 /** Copies in a row. */
@@ -42,12 +43,14 @@ public record RowArray(
 
         @WeldWithin double weld,
 
-        @WithoutWalls boolean withoutWalls)
+        @WithoutWalls boolean withoutWalls,
+
+        @Onward boolean onward)
         implements PartStep {
 
     /** Walls stay. */
     public RowArray(int count, Vec3 offset, Spacing spacing, double weld) {
-        this(count, offset, spacing, weld, false);
+        this(count, offset, spacing, weld, false, false);
     }
 
     /** What the offset spans. */
@@ -59,7 +62,7 @@ public record RowArray(
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
         double share = spacing == Spacing.TOTAL ? 1.0 / Math.max(1, count - 1) : 1;
-        return Copies.of(in, count, copy -> new Shift(offset.times(copy * share)), weld, withoutWalls, context);
+        return Copies.of(in, count, copy -> new Shift(offset.times(copy * share)), weld, withoutWalls, onward, context);
     }
 
     @Override
@@ -72,7 +75,7 @@ public record RowArray(
 
     @Override
     public boolean uses(String param) {
-        return !param.equals("withoutWalls") || weld > 0;
+        return weld > 0 || !param.equals("withoutWalls") && !param.equals("onward");
     }
 
     @Override
@@ -80,6 +83,6 @@ public record RowArray(
         String s = spacing == Spacing.EACH
                 ? "*Repeat* {count} times in a row, each {offset} on"
                 : "*Repeat* {count} times in a row over {offset}";
-        return s + Copies.howWelded(weld, withoutWalls);
+        return s + Copies.howWelded(weld, withoutWalls, onward);
     }
 }

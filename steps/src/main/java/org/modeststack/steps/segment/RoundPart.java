@@ -17,6 +17,7 @@ import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Workers;
 
 /**
@@ -25,10 +26,14 @@ import org.modeststack.mesh.work.Workers;
  * Parts whose rails are held by several faces are left alone.
  */
 final class RoundPart {
+    /** The cosine of a hundredth of a degree. */
+    private static final double ON_AXIS = Math.cos(Math.toRadians(0.01));
+
     private final Mesh mesh;
     private final Adjacency adj;
     private final List<RoundRow> rows;
     private final int segments;
+    private final Segments.Begin begin;
     /** The places along a part, as numbers that do not change with the count. */
     private final long[] fractions;
     /** For each face the part it belongs to, or -1. */
@@ -56,9 +61,10 @@ final class RoundPart {
         }
     }
 
-    RoundPart(Mesh mesh, BitSet lines, int segments) {
+    RoundPart(Mesh mesh, BitSet lines, int segments, Segments.Begin begin) {
         this.mesh = mesh;
         this.segments = segments;
+        this.begin = begin;
         fractions = Keys.fractions(segments);
         adj = mesh.adjacency();
         rows = RoundRow.of(mesh, lines);
@@ -132,18 +138,34 @@ final class RoundPart {
         }
     }
 
-    /** The row beginning with the line of the lowest key, so that it does not depend on numbering. */
+    /** The row beginning with the line that stays; of several with that of the lowest key, whatever the numbering. */
     private RoundRow canonical(RoundRow row) {
         if (!row.closed()) return row;
+        BitSet onAxis = begin == Segments.Begin.AXIS ? linesOnAxes(row) : new BitSet();
         int best = 0;
         long least = Long.MAX_VALUE;
         for (int i = 0; i < row.segments(); i++) {
+            if (!onAxis.isEmpty() && !onAxis.get(i)) continue;
             long key = mesh.edgeKey(row.low().getInt(i), row.high().getInt(i));
             if (key >= least) continue;
             least = key;
             best = i;
         }
         return row.from(best);
+    }
+
+    /** The lines of a closed row that lie along X, Y or Z as seen from the middle of the rail. */
+    private BitSet linesOnAxes(RoundRow row) {
+        IntArrayList rail = row.low().getInt(0) == row.low().getInt(1) ? row.high() : row.low();
+        Vec3 middle = Vec3.ZERO;
+        for (int i = 0; i < row.segments(); i++)
+            middle = middle.plus(mesh.point(rail.getInt(i)).times(1.0 / row.segments()));
+        BitSet out = new BitSet();
+        for (int i = 0; i < row.segments(); i++) {
+            Vec3 d = mesh.point(rail.getInt(i)).minus(middle).unit();
+            if (Math.max(Math.abs(d.x()), Math.max(Math.abs(d.y()), Math.abs(d.z()))) > ON_AXIS) out.set(i);
+        }
+        return out;
     }
 
     private void mark(RoundRow row, int part) {

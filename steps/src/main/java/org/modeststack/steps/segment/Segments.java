@@ -30,14 +30,32 @@ public record Segments(
         Pick lines,
 
         @Param(label = "Segments", help = "How many there will be.", min = 1, max = 10_000, def = "32")
-        int segments)
+        int segments,
+
+        @Param(
+                label = "Begin",
+                help = "The line that stays: one straight along X, Y or Z from the middle, if there is one, so that"
+                        + " symmetry is kept; or any.",
+                def = "axis")
+        Begin begin)
         implements Step {
+
+    /** Which line of a part that goes all the way round stays where it is. */
+    public enum Begin {
+        AXIS,
+        ANY
+    }
+
+    /** Keeps a line on an axis. */
+    public Segments(Pick lines, int segments) {
+        this(lines, segments, Begin.AXIS);
+    }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         Selection picked = lines.on(in, context).to(in, ElementKind.EDGE);
         if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
-        RoundPart part = new RoundPart(in, picked.elements(), segments);
+        RoundPart part = new RoundPart(in, picked.elements(), segments, begin);
         if (part.rowCount() == 0) {
             context.remark(
                     Remark.Level.REMARK, "No row of four-sided faces lies between picked edges, so nothing changes.");

@@ -36,6 +36,7 @@ import org.modeststack.mesh.search.Crossings;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Guide;
+import org.modeststack.steps.PartFixtures;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
@@ -610,5 +611,21 @@ class BevelTest {
         StepDescriptor d = Steps.byType("bevel");
         Step s = d.with(d.createDefault(), param, d.param(param).parse(value));
         assertEquals(asked, d.isRelevant(s, d.param("holding")));
+    }
+
+    /** The rim of a slanted end turns by 80° to 100°; the few edges under the angle do not interrupt it. */
+    @ParameterizedTest
+    @CsvSource({"true, 0, 0", "false, 1, 5"})
+    void aRimIsTakenWhole(boolean rings, int least, int most) throws StepException {
+        double[] xyz = PartFixtures.bar(24, 20, 10).xyz().clone();
+        for (int i = 0; i < xyz.length; i += 3) if (xyz[i + 2] > 5) xyz[i + 2] += xyz[i] * Math.tan(Math.toRadians(10));
+        Mesh slanted = PartFixtures.bar(24, 20, 10).withPositions(xyz);
+        Pick rim = pick("edges: inside -11 -11 5 11 11 20");
+        TestContext context = new TestContext();
+        bevel("where", rim, "width", 0.5, "angle", 81.0, "rings", rings).apply(slanted, context);
+        int left = context.remarks.isEmpty()
+                ? 0
+                : Integer.parseInt(context.remarks.getFirst().text().split(" ")[0]);
+        assertTrue(left >= least && left <= most, left + " edges left");
     }
 }

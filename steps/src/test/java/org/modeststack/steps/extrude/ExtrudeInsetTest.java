@@ -1,5 +1,6 @@
 package org.modeststack.steps.extrude;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
@@ -18,6 +19,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
@@ -214,7 +216,21 @@ class ExtrudeInsetTest {
         assertEquals(
                 said,
                 context.remarks.stream()
-                        .anyMatch(r -> r.text().endsWith("through each other; a smaller thickness mends that.")
+                        .anyMatch(r -> r.text().endsWith("through each other; outwards it lies over what is beside it.")
                                 && r.place() != null));
+    }
+
+    /** Faces sunk side by side with a small frame round each, so deep that their floors meet those of the face round the corner. */
+    @Test
+    void theGuardLooksAtWhatIsAround() throws StepException {
+        Mesh cube = MeshFixtures.cube(10);
+        Pick all = PickText.parse("faces: all");
+        TestContext free = new TestContext(), context = new TestContext();
+        Mesh asked = new Inset(all, 1, 3, Inset.Frames.EACH, true, false).apply(cube, free);
+        assertTrue(Validity.of(asked).crossing() > 0, "the recesses run into each other");
+        assertTrue(free.remarks.getFirst().text().contains("through each other"));
+        Mesh held = new Inset(all, 1, 3, Inset.Frames.EACH, true, true).apply(cube, context);
+        assertTrue(context.remarks.getFirst().text().contains("through each other"), "no narrower frame mends that");
+        assertArrayEquals(asked.xyz(), held.xyz());
     }
 }

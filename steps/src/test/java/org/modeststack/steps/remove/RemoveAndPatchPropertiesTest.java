@@ -17,7 +17,10 @@ import net.jqwik.api.constraints.IntRange;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.measure.Closure;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.select.Growing;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.PartFixtures;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
@@ -26,6 +29,7 @@ import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.cut.Connect;
 import org.modeststack.steps.cut.CutLoop;
 import org.modeststack.steps.patch.Bridge;
+import org.modeststack.steps.pick.Pick;
 
 /** What must hold of {@link RemoveAndPatchTest}'s subject for whatever is drawn at random. */
 class RemoveAndPatchPropertiesTest {
@@ -65,6 +69,23 @@ class RemoveAndPatchPropertiesTest {
         assertEquals(
                 out.vertexCount(), Arrays.stream(out.vertexKeys()).distinct().count());
         assertEquals(out.faceCount(), Arrays.stream(out.faceKeys()).distinct().count());
+    }
+
+    /** Between any two groups of faces, near each other or touching: a tunnel, or nothing and a word why. */
+    @Property(tries = 200)
+    void aBridgeLeavesABodyClosed(@ForAll long seed) throws StepException {
+        Random random = new Random(seed);
+        Mesh m = PartFixtures.anySource(random);
+        Selection picked = Selection.of(ElementKind.FACE, random.nextInt(m.faceCount()))
+                .with(Selection.of(ElementKind.FACE, random.nextInt(m.faceCount())));
+        for (int i = random.nextInt(3); i > 0; i--) picked = Growing.grown(m, picked);
+        TestContext context = new TestContext();
+        Mesh out = new Bridge(Pick.hand(m, picked), 1 + random.nextInt(2), random.nextInt(5) - 2).apply(m, context);
+        Closure before = Closure.of(m), after = Closure.of(out);
+        assertTrue(after.open() <= before.open());
+        assertTrue(after.branching() <= before.branching());
+        assertEquals(before.turned(), after.turned());
+        assertTrue(out != m || !context.remarks.isEmpty());
     }
 
     /** Any of these steps on any source with any legal numbers. */

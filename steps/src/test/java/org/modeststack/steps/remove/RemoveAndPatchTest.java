@@ -21,13 +21,16 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.measure.Closure;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.patch.Bridge;
 import org.modeststack.steps.patch.Fill;
+import org.modeststack.steps.pick.Pick;
 
 /** Taking elements away, and closing what is open. */
 class RemoveAndPatchTest {
@@ -151,5 +154,56 @@ class RemoveAndPatchTest {
         assertTrue(
                 context.remarks.getFirst().text().contains(says),
                 context.remarks.getFirst().text());
+    }
+
+    /** Straight from face to face, its edges would lie on those of the cube. */
+    @Test
+    void aWallOnOldWallsIsNotBuilt() throws StepException {
+        Mesh m = MeshFixtures.cube(10);
+        Pick ends = pick("faces: facing 1 0 0 5; and facing -1 0 0 5");
+        TestContext context = new TestContext();
+        assertSame(m, new Bridge(ends, 1, 0).apply(m, context));
+        assertTrue(context.remarks.getFirst().text().contains("there already"));
+        Mesh twisted = TestContext.run(new Bridge(ends, 1, 1), m);
+        assertTrue(Closure.of(twisted).isClosed());
+        assertEquals(0, euler(twisted), "a ring");
+    }
+
+    @Test
+    void bordersThatMeetInOneVertexAreFilledEach() throws StepException {
+        Mesh grid = MeshFixtures.sheet(6);
+        // Two faces that touch at a corner only.
+        Mesh holed = TestContext.run(
+                new Delete(
+                        Pick.hand(grid, Selection.of(ElementKind.FACE, 14).with(Selection.of(ElementKind.FACE, 21)))),
+                grid);
+        int open = Closure.of(holed).open();
+        TestContext context = new TestContext();
+        Mesh out = new Fill(pick("edges: border"), Fill.Filling.FACE).apply(holed, context);
+        assertEquals(open - 8 - 24, Closure.of(out).open());
+        assertEquals(0, context.remarks.size());
+    }
+
+    /** A finely divided bar: every edge is flat enough to be picked by its angle, all of it is not one flat face. */
+    @ParameterizedTest
+    @CsvSource({"0, 720, 720", "1.5, 180, 480", "45, 8, 16", "100, 4, 8"})
+    void edgesAreDissolvedOnlyAsFarAsFacesBend(double bend, int least, int most) throws StepException {
+        Mesh m = bar(720, 20, 10);
+        TestContext context = new TestContext();
+        Pick flat = pick("edges: all; without sharper 1");
+        Mesh out = new Dissolve(flat, false, bend).apply(m, context);
+        int sides = out.faceCount() - 2;
+        assertTrue(sides >= least && sides <= most, sides + " faces");
+        assertTrue(Closure.of(out).isClosed());
+        assertTrue(context.remarks.getFirst().text().contains("would bend by more than"));
+    }
+
+    @Test
+    void facesThatWouldLieOnEachOtherStay() throws StepException {
+        Mesh m = MeshFixtures.tetrahedron();
+        TestContext context = new TestContext();
+        Mesh out = new Dissolve(pick("vertices: inside 0.9 0.9 0.9 1.1 1.1 1.1"), true).apply(m, context);
+        assertEquals(4, out.faceCount());
+        assertTrue(context.remarks.getFirst().text().contains("lie on another face"));
     }
 }

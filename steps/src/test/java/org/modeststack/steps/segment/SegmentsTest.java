@@ -9,6 +9,8 @@ import static org.modeststack.steps.PartFixtures.pick;
 import static org.modeststack.steps.PartFixtures.volume;
 
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
@@ -73,5 +75,20 @@ class SegmentsTest {
         TestContext none = new TestContext();
         assertSame(m, new Segments(pick("edges: facing 0 0 1 1"), 12).apply(m, none));
         assertEquals(1, none.remarks.size());
+    }
+
+    /** A bar has a line straight along X; whatever its keys, there is one again, so that it stays symmetric. */
+    @ParameterizedTest
+    @CsvSource({"32, 40", "12, 20", "16, 10", "8, 36"})
+    void aLineOnAnAxisStays(int before, int after) throws StepException {
+        for (int i = 0; i < 12; i++) {
+            Mesh m = bar(before, 20, 10 + i);
+            Mesh out = TestContext.run(new Segments(sides(before), after), m);
+            int onAxis = 0;
+            for (int v = 0; v < out.vertexCount(); v++) {
+                if (Math.abs(out.y(v)) < 1e-9 || Math.abs(out.x(v)) < 1e-9) onAxis++;
+            }
+            assertTrue(onAxis >= 2, before + " to " + after + ", height " + (10 + i));
+        }
     }
 }
