@@ -1,0 +1,93 @@
+package org.modeststack.mesh.fault;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Memory;
+import org.modeststack.mesh.Mesh;
+
+/**
+ * What is wrong with a mesh, kind by kind in the order of {@link FaultKind}: how many, where, how bad. What is found at
+ * single elements costs about as much as making the mesh; whether faces meet or lie inside, {@link #all}, is several
+ * times that. Kept with the mesh.
+ */
+public record Faults(List<FoundFault> found) implements Memory.Counted {
+    private static final int ELEMENT_BYTES = 4, FAULT_BYTES = 128;
+
+    /** All but those that need all faces compared with all others. */
+    private record Quick(Faults faults) implements Memory.Counted {
+        @Override
+        public void count(Memory memory) {
+            faults.count(memory);
+        }
+    }
+
+    /** What can be found at single faces, edges and vertices, within suggested limits; kept with the mesh. */
+    public static Faults quick(Mesh mesh) {
+        return mesh.derived(Quick.class, m -> new Quick(quick(m, FaultLimits.suggested(m)))).faults;
+    }
+
+    public static Faults quick(Mesh mesh, FaultLimits limits) {
+        List<FoundFault> found = new ArrayList<>();
+        EdgeFaults.find(mesh, limits, found);
+        VertexFaults.find(mesh, found);
+        NearVertices.find(mesh, limits, found);
+        FaceFaults.find(mesh, limits, found);
+        return ordered(found);
+    }
+
+    /** All there is, within suggested limits; kept with the mesh. */
+    public static Faults all(Mesh mesh) {
+        return mesh.derived(Faults.class, m -> withMeetings(m, quick(m)));
+    }
+
+    public static Faults all(Mesh mesh, FaultLimits limits) {
+        return withMeetings(mesh, quick(mesh, limits));
+    }
+
+    private static Faults withMeetings(Mesh mesh, Faults quick) {
+        List<FoundFault> found = new ArrayList<>(quick.found);
+        ShellFaults.find(mesh, CrossingFaults.find(mesh, found), found);
+        return ordered(found);
+    }
+
+    private static Faults ordered(List<FoundFault> found) {
+        found.sort(Comparator.comparing(FoundFault::kind));
+        return new Faults(List.copyOf(found));
+    }
+
+    static void add(List<FoundFault> to, FaultKind kind, IntArrayList elements, String detail, double measure) {
+        if (!elements.isEmpty()) to.add(new FoundFault(kind, elements.size(), elements.toIntArray(), detail, measure));
+    }
+
+    /** A length in words, mm, with the digits that matter. */
+    static String length(double mm) {
+        if (mm == 0) return "0 mm";
+        BigDecimal rounded = new BigDecimal(mm, new MathContext(3)).stripTrailingZeros();
+        return (mm < 1e-6 ? rounded.toString() : rounded.toPlainString()) + " mm";
+    }
+
+    public @Nullable FoundFault of(FaultKind kind) {
+        for (FoundFault f : found) if (f.kind() == kind) return f;
+        return null;
+    }
+
+    public int count(FaultKind kind) {
+        FoundFault f = of(kind);
+        return f == null ? 0 : f.count();
+    }
+
+    /** Whether the mesh is a sound surface; it may still be untidy. */
+    public boolean isSound() {
+        return found.stream().noneMatch(f -> f.kind().isWrong());
+    }
+
+    @Override
+    public void count(Memory memory) {
+        for (FoundFault f : found) memory.addBytes(FAULT_BYTES + (long) ELEMENT_BYTES * f.elements().length);
+    }
+}

@@ -1,0 +1,65 @@
+package org.modeststack.mesh.fault;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.search.PointGrid;
+
+/**
+ * Vertices on open borders that lie beside another border vertex which no edge joins them with, and the distance within
+ * which they would become one: the last before a gap in the distances, so that what is merely a fine division stays. About
+ * linear in the border vertices.
+ */
+final class NearVertices {
+    /** Distances that are so many times the one before are of another kind. */
+    private static final double GAP = 3;
+    /** Of the diagonal: nearer than this is the same place. */
+    private static final double SAME = 1e-9;
+
+    private NearVertices() {}
+
+    static void find(Mesh mesh, FaultLimits limits, List<FoundFault> to) {
+        Adjacency adj = mesh.adjacency();
+        BitSet border = new BitSet();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (adj.edgeSides(e) != 1) continue;
+            border.set(adj.edgeLow(e));
+            border.set(adj.edgeHigh(e));
+        }
+        if (border.isEmpty() || !(limits.beside() > 0)) return;
+        double[] p = mesh.xyz(), nearest = new double[mesh.vertexCount()];
+        Arrays.fill(nearest, Double.POSITIVE_INFINITY);
+        PointGrid grid = new PointGrid(2 * limits.beside(), mesh.vertexCount());
+        for (int vertex = border.nextSetBit(0); vertex >= 0; vertex = border.nextSetBit(vertex + 1)) {
+            int v = vertex;
+            double x = p[3 * v], y = p[3 * v + 1], z = p[3 * v + 2];
+            grid.near(x, y, z, limits.beside(), w -> {
+                double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z;
+                double d = Math.sqrt(dx * dx + dy * dy + dz * dz);
+                if (d > limits.beside() || d >= nearest[v] && d >= nearest[w]) return;
+                if (adj.edgeBetween(v, w, mesh) >= 0) return;
+                nearest[v] = Math.min(nearest[v], d);
+                nearest[w] = Math.min(nearest[w], d);
+            });
+            grid.add(v, x, y, z);
+        }
+        double within = withinGap(nearest, SAME * mesh.bounds().diagonal());
+        IntArrayList near = new IntArrayList();
+        for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
+        Faults.add(to, FaultKind.NEAR, near, "within " + Faults.length(within), within);
+    }
+
+    private static double withinGap(double[] nearest, double same) {
+        double[] found =
+                Arrays.stream(nearest).filter(Double::isFinite).sorted().toArray();
+        double within = same;
+        for (double d : found) {
+            if (d > GAP * within && within > same) break;
+            within = Math.max(within, d);
+        }
+        return within;
+    }
+}
