@@ -10,11 +10,11 @@ import org.modeststack.mesh.search.PointGrid;
 
 /**
  * Vertices on open borders that lie beside another border vertex which no edge joins them with, and the distance within
- * which they would become one: the last before a gap in the distances, so that what is merely a fine division stays. About
+ * which they would become one: the last before the widest gap in the distances, so that what is merely a fine division stays. About
  * linear in the border vertices.
  */
 final class NearVertices {
-    /** Distances that are so many times the one before are of another kind. */
+    /** Without a gap of so many times all are of one kind. */
     private static final double GAP = 3;
     /** Of the diagonal: nearer than this is the same place. */
     private static final double SAME = 1e-9;
@@ -46,20 +46,25 @@ final class NearVertices {
             });
             grid.add(v, x, y, z);
         }
-        double within = withinGap(nearest, SAME * mesh.bounds().diagonal());
+        if (Arrays.stream(nearest).allMatch(Double::isInfinite)) return;
+        double within = withinGap(nearest, SAME * mesh.bounds().diagonal(), limits.beside());
         IntArrayList near = new IntArrayList();
         for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
         Faults.add(to, FaultKind.NEAR, near, "within " + Faults.length(within), within);
     }
 
-    private static double withinGap(double[] nearest, double same) {
+    /** The last distance before the widest gap, counted in times; gaps below what is the same place are none. */
+    private static double withinGap(double[] nearest, double same, double limit) {
         double[] found =
                 Arrays.stream(nearest).filter(Double::isFinite).sorted().toArray();
-        double within = same;
-        for (double d : found) {
-            if (d > GAP * within && within > same) break;
-            within = Math.max(within, d);
+        double within = found[found.length - 1], widest = 1;
+        for (int i = 0; i < found.length; i++) {
+            double next = i + 1 < found.length ? found[i + 1] : limit;
+            double gap = next / Math.max(found[i], same);
+            if (gap <= widest) continue;
+            widest = gap;
+            within = found[i];
         }
-        return within;
+        return widest < GAP ? found[found.length - 1] : Math.max(within, same);
     }
 }

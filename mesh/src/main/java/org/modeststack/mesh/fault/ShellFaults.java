@@ -10,7 +10,6 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.search.WindingNumbers;
-import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -19,7 +18,7 @@ import org.modeststack.mesh.work.Work;
  * faces: between both sides it is a half on a surface with solid behind it, one and more with solid on both sides, and
  * below nothing where the solid is in front.
  */
-final class ShellFaults {
+public final class ShellFaults {
     /** Between a half, as on the outside, and one, as on a wall within. */
     private static final double WITHIN = 0.8;
     /** Between nothing, as on a sheet, and minus a half, as on a shell turned inside out. */
@@ -29,15 +28,17 @@ final class ShellFaults {
 
     private final Mesh mesh;
     private final Adjacency adj;
-    private final FaceFrames frames;
     private final WindingNumbers winding;
     private final IntArrayList inside = new IntArrayList(), insideOut = new IntArrayList();
     private int turnedShells;
 
-    private ShellFaults(Mesh mesh, BitSet crossing) {
+    private final boolean openToo;
+
+    /** @param openToo whether shells that are not closed can be inside out */
+    private ShellFaults(Mesh mesh, BitSet crossing, boolean openToo) {
+        this.openToo = openToo;
         this.mesh = mesh;
         adj = mesh.adjacency();
-        frames = FaceFrames.of(mesh);
         List<int[]> patches = new ArrayList<>();
         BitSet done = (BitSet) crossing.clone();
         int[] patch = new int[mesh.faceCount()];
@@ -53,12 +54,19 @@ final class ShellFaults {
     /** @param crossing faces that something runs through, which are on no one side of it */
     static void find(Mesh mesh, BitSet crossing, List<FoundFault> to) {
         if (mesh.faceCount() == 0) return;
-        ShellFaults f = new ShellFaults(mesh, crossing);
+        ShellFaults f = new ShellFaults(mesh, crossing, false);
         f.inside.sort(null);
         f.insideOut.sort(null);
         Faults.add(to, FaultKind.INSIDE, f.inside, "", 0);
         if (f.turnedShells > 0)
             to.add(new FoundFault(FaultKind.INSIDE_OUT, f.turnedShells, f.insideOut.toIntArray(), "", 0));
+    }
+
+    /** The faces of shells that look into the solid, closed or not, wherever they run through something. */
+    public static BitSet lookingInwards(Mesh mesh) {
+        BitSet out = new BitSet();
+        if (mesh.faceCount() > 0) new ShellFaults(mesh, new BitSet(), true).insideOut.forEach(out::set);
+        return out;
     }
 
     private int gather(int first, BitSet done, int[] patch) {
@@ -86,7 +94,7 @@ final class ShellFaults {
         double number = numbers[numbers.length / 2];
         if (number > WITHIN) {
             for (int f : patch) inside.add(f);
-        } else if (number < TURNED && isClosed(patch)) {
+        } else if (number < TURNED && (openToo || isClosed(patch))) {
             turnedShells++;
             for (int f : patch) insideOut.add(f);
         }
@@ -110,16 +118,21 @@ final class ShellFaults {
         return out;
     }
 
-    /** A place on a face: the middle of its first triangle, since the middle of a face may lie beside it. */
+    /** A place on a face, also where that is bent or hollow: the middle of its first triangle. */
     private Vec3 onFace(int f) {
-        if (mesh.sides(f) <= 4) return frames.middle(f);
-        int[] triangles = mesh.triangulation().triangleCorners(),
-                of = mesh.triangulation().triangleFace();
-        int t = Arrays.binarySearch(of, f);
-        if (t < 0) return frames.middle(f);
+        int[] triangles = mesh.triangulation().triangleCorners();
+        int t = firstTriangle(f);
         Vec3 sum = Vec3.ZERO;
         for (int k = 0; k < 3; k++) sum = sum.plus(mesh.point(mesh.corners()[triangles[3 * t + k]]));
         return sum.times(1.0 / 3);
+    }
+
+    /** Faces of n sides have n − 2 triangles, in the order of the faces. */
+    private int firstTriangle(int f) {
+        int[] of = mesh.triangulation().triangleFace();
+        int t = Arrays.binarySearch(of, f);
+        while (t > 0 && of[t - 1] == f) t--;
+        return t;
     }
 
     private boolean isClosed(int[] patch) {

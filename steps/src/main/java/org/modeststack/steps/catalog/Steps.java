@@ -20,6 +20,13 @@ import org.modeststack.steps.cut.Split;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.mend.CollapseSmall;
+import org.modeststack.steps.mend.DivideFaces;
+import org.modeststack.steps.mend.DropIdle;
+import org.modeststack.steps.mend.OuterFaces;
+import org.modeststack.steps.mend.PartSurfaces;
+import org.modeststack.steps.mend.ResolveCrossings;
+import org.modeststack.steps.mend.TurnFaces;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.part.Flatten;
 import org.modeststack.steps.part.LoopToCircle;
@@ -102,7 +109,14 @@ public final class Steps {
                     Align.class,
                     Weld.class,
                     WeldPicked.class,
-                    JoinTriangles.class)
+                    JoinTriangles.class,
+                    DivideFaces.class,
+                    CollapseSmall.class,
+                    DropIdle.class,
+                    TurnFaces.class,
+                    PartSurfaces.class,
+                    OuterFaces.class,
+                    ResolveCrossings.class)
             .map(StepDescriptor::of)
             .toList();
 

@@ -23,7 +23,9 @@ import org.modeststack.steps.pick.Unpicked;
         type = "fill",
         title = "Fill holes",
         family = Family.FACES,
-        help = "Closes each ring of picked open edges with one face, or with a fan of triangles.",
+        help =
+                "Closes each ring of picked open edges with one face, a fan of triangles, or even triangles that go on with"
+                        + " the bend around.",
         words = "cap close hole border patch fill")
 public record Fill(
         @Param(label = "Borders", help = "Open edges that make closed rings.", def = "edges: border")
@@ -31,7 +33,9 @@ public record Fill(
 
         @Param(
                 label = "With",
-                help = "One face with many sides, or triangles round a vertex in the middle.",
+                help =
+                        "One face with many sides, triangles round a vertex in the middle, or even triangles that go on with"
+                                + " the bend around; over a flat hole these are one face.",
                 def = "face")
         Filling filling)
         implements Step {
@@ -39,7 +43,8 @@ public record Fill(
     /** What fills a hole. */
     public enum Filling {
         FACE,
-        FAN
+        FAN,
+        EVEN
     }
 
     private static final long FACE_KEY = 1;
@@ -82,12 +87,60 @@ public record Fill(
             ring.add(vertexMap[v]);
             paint.like(vertexMap[v], r.corners().getInt(i));
         }
-        if (filling == Filling.FACE) {
-            int f = b.face(Keys.of(context.seed(), FACE_KEY, least), material, ring.toIntArray());
-            b.tag(context.madeTag(), ElementKind.FACE, f, 1);
-            paint.face(f, ring.toIntArray());
+        switch (filling) {
+            case FACE -> face(b, paint, material, Keys.of(context.seed(), FACE_KEY, least), ring.toIntArray(), context);
+            case FAN -> fan(in, b, r, paint, material, ring, least, context);
+            case EVEN -> even(in, b, r, paint, material, ring, least, context);
+        }
+    }
+
+    private static void face(MeshBuilder b, Paint paint, int material, long key, int[] ring, StepContext context) {
+        int f = b.face(key, material, ring);
+        b.tag(context.madeTag(), ElementKind.FACE, f, 1);
+        paint.face(f, ring);
+    }
+
+    private static void even(
+            Mesh in,
+            MeshBuilder b,
+            Border r,
+            Paint paint,
+            int material,
+            IntArrayList ring,
+            long least,
+            StepContext context) {
+        HoleBorder hole = new HoleBorder(in, r);
+        if (hole.isFlat()) {
+            face(b, paint, material, Keys.of(context.seed(), FACE_KEY, least), ring.toIntArray(), context);
             return;
         }
+        EvenPatch patch = hole.evenPatch();
+        int border = ring.size();
+        for (int i = border; i < patch.points().size(); i++) {
+            Vec3 p = patch.points().get(i);
+            int v = b.vertex(p.x(), p.y(), p.z(), Keys.of(context.seed(), MIDDLE, least, i));
+            paint.amid(v, ring.toIntArray());
+            ring.add(v);
+        }
+        int[] t = patch.triangles();
+        for (int i = 0; i < t.length; i += 3) {
+            int[] corners = {ring.getInt(t[i]), ring.getInt(t[i + 1]), ring.getInt(t[i + 2])};
+            long[] keys = {b.vertexKey(corners[0]), b.vertexKey(corners[1]), b.vertexKey(corners[2])};
+            Arrays.sort(keys);
+            long key = Keys.of(context.seed(), FACE_KEY, Keys.of(keys[0], keys[1], keys[2]));
+            face(b, paint, material, key, corners, context);
+        }
+    }
+
+    private static void fan(
+            Mesh in,
+            MeshBuilder b,
+            Border r,
+            Paint paint,
+            int material,
+            IntArrayList ring,
+            long least,
+            StepContext context) {
         Vec3 sum = Vec3.ZERO;
         for (int i = 0; i < r.size(); i++) sum = sum.plus(in.point(r.vertex(in, i)));
         Vec3 c = sum.times(1.0 / r.size());
@@ -96,14 +149,14 @@ public record Fill(
         for (int i = 0; i < ring.size(); i++) {
             int p = ring.getInt(i), q = ring.getInt((i + 1) % ring.size());
             long key = Keys.of(context.seed(), FACE_KEY, Keys.ofPair(b.vertexKey(p), b.vertexKey(q)));
-            int f = b.face(key, material, p, q, middle);
-            b.tag(context.madeTag(), ElementKind.FACE, f, 1);
-            paint.face(f, p, q, middle);
+            face(b, paint, material, key, new int[] {p, q, middle}, context);
         }
     }
 
     @Override
     public String sentence() {
-        return "*Fill* {borders} with a {filling}.";
+        return filling == Filling.EVEN
+                ? "*Fill* {borders} with {filling} triangles."
+                : "*Fill* {borders} with a {filling}.";
     }
 }

@@ -68,8 +68,23 @@ public record JoinTriangles(
                         + (left == 0
                                 ? "."
                                 : left == 1 ? ", 1 triangle is left." : ", " + left + " triangles are left."));
-        return new Merging(in, new Selection(ElementKind.EDGE, edges), Merging.WHATEVER_BENT)
-                .build(false, context.seed());
+        return joined(in, edges, context.seed());
+    }
+
+    /**
+     * Joins triangles into quads as the step does, and says nothing.
+     *
+     * @param faces those that may be joined
+     * @param turn how much two of them may turn against each other at most, degrees
+     * @param skew how far corners of a quad may be from square at most, degrees
+     */
+    public static Mesh joined(Mesh in, BitSet faces, double turn, double skew, long seed) {
+        BitSet edges = new TrianglePairing(in, faces, turn, skew).edges();
+        return edges.isEmpty() ? in : joined(in, edges, seed);
+    }
+
+    private static Mesh joined(Mesh in, BitSet edges, long seed) {
+        return new Merging(in, new Selection(ElementKind.EDGE, edges), Merging.WHATEVER_BENT).build(false, seed);
     }
 
     @Override

@@ -19,6 +19,7 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Workers;
+import org.modeststack.steps.Successors;
 
 /**
  * The topology of dividing round parts into another number of segments: rows of faces that share rails are taken

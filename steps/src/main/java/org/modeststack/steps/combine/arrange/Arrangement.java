@@ -67,6 +67,17 @@ public final class Arrangement {
         return weld ? settled(arranged) : arranged.mesh;
     }
 
+    /**
+     * A body cut where it runs through itself, without what then lies inside.
+     *
+     * @throws StepException if it is open or its faces do not agree which side is outside
+     */
+    public static Mesh untangled(Mesh mesh, StepContext context) throws StepException {
+        Operand body = new Operand(mesh, "", "The body");
+        Arrangement alone = new Arrangement(List.of(body), Operation.UNION, false, true, context);
+        return alone.settled(alone.arranged(List.of(body), Operation.UNION, context.madeTag()));
+    }
+
     /** Never goes back, though what is merged may be arranged once more. */
     private void progress(double share) {
         done = Math.max(done, share);

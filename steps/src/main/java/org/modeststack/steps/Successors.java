@@ -1,4 +1,4 @@
-package org.modeststack.steps.segment;
+package org.modeststack.steps;
 
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -6,20 +6,20 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 
 /** Gives new elements the weights that the nearest old ones have. */
-record Successors(Mesh mesh, MeshBuilder b) {
-    void vertex(int old, int made) {
+public record Successors(Mesh mesh, MeshBuilder b) {
+    public void vertex(int old, int made) {
         give(ElementKind.VERTEX, old, made);
     }
 
-    void face(int old, int made) {
+    public void face(int old, int made) {
         give(ElementKind.FACE, old, made);
     }
 
-    void edge(int u, int v, int madeU, int madeV) {
+    public void edge(int u, int v, int madeU, int madeV) {
         if (u != v && madeU != madeV) give(ElementKind.EDGE, Tag.edge(u, v), Tag.edge(madeU, madeV));
     }
 
-    boolean none() {
+    public boolean none() {
         return mesh.tags().isEmpty();
     }
 

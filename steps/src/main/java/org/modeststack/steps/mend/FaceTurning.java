@@ -1,0 +1,90 @@
+package org.modeststack.steps.mend;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.measure.Normals;
+
+/**
+ * Which faces are to be turned so that those on both sides of every edge run along it in opposite directions. Faces are
+ * gone through from neighbour to neighbour over edges with just two; the part with less area is turned. In linear time.
+ */
+final class FaceTurning {
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final BitSet turned = new BitSet();
+    private int twisted;
+
+    FaceTurning(Mesh mesh) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        int[] queue = new int[mesh.faceCount()];
+        BitSet seen = new BitSet();
+        for (int f = 0; f < mesh.faceCount(); f++) if (!seen.get(f)) agree(f, seen, queue);
+    }
+
+    private void agree(int first, BitSet seen, int[] queue) {
+        int n = 0;
+        double kept = 0, against = 0;
+        queue[n++] = first;
+        seen.set(first);
+        for (int i = 0; i < n; i++) {
+            int f = queue[i];
+            if (turned.get(f)) against += Normals.area(mesh, f);
+            else kept += Normals.area(mesh, f);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                int e = adj.cornerEdge()[c];
+                if (adj.edgeSides(e) != 2) continue;
+                int other = adj.edgeCorner(e, 0) == c ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
+                int g = adj.cornerFace()[other];
+                if (g == f) continue;
+                boolean turn = turned.get(f) ^ adj.twin(c) < 0;
+                if (seen.get(g)) {
+                    if (turned.get(g) != turn && f < g) twisted++;
+                    continue;
+                }
+                seen.set(g);
+                turned.set(g, turn);
+                queue[n++] = g;
+            }
+        }
+        if (against > kept) for (int i = 0; i < n; i++) turned.flip(queue[i]);
+    }
+
+    /** The faces that are to be turned. */
+    BitSet turned() {
+        return turned;
+    }
+
+    /** Over how many edges faces cannot agree, as on a strip that was twisted once and closed. */
+    int twisted() {
+        return twisted;
+    }
+
+    /** The mesh with some faces turned round, the first corner of each kept first; all keep their keys. */
+    static Mesh turn(Mesh in, BitSet faces) {
+        if (faces.isEmpty()) return in;
+        if (faces.cardinality() == in.faceCount()) return in.flipped();
+        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
+        b.verticesOf(in);
+        int[] materials = b.materialsOf(in), vertexMap = new int[in.vertexCount()], faceMap = new int[in.faceCount()];
+        Arrays.setAll(vertexMap, v -> v);
+        for (int f = 0; f < in.faceCount(); f++) {
+            boolean turn = faces.get(f);
+            int from = in.offsets()[f], sides = in.sides(f);
+            int[] ring = new int[sides], source = new int[sides];
+            for (int i = 0; i < sides; i++) {
+                source[i] = from + (turn ? (sides - i) % sides : i);
+                ring[i] = in.corners()[source[i]];
+            }
+            faceMap[f] = b.face(in.faceKeys()[f], materials[in.faceMaterials()[f]], ring);
+            for (int i = 0; in.hasCornerValues() && i < sides; i++)
+                if (turn) b.cornerOnSurface(b.firstCorner(faceMap[f]) + i, in, source[i], true);
+                else b.cornerLike(b.firstCorner(faceMap[f]) + i, in, source[i]);
+        }
+        b.carryTags(in, vertexMap, faceMap);
+        return b.build();
+    }
+}

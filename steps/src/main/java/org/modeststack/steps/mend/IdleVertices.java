@@ -1,0 +1,109 @@
+package org.modeststack.steps.mend;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Loops;
+
+/** Vertices that two edges run straight through, and those of no face. In linear time. */
+final class IdleVertices {
+    /** Two edges with more faces than these are a fault of their own. */
+    private static final int MOST_FACES = 8;
+
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final BitSet idle = new BitSet();
+
+    /** @param turn how much the two edges may turn at most, degrees */
+    IdleVertices(Mesh mesh, double turn) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        int[] left = new int[mesh.faceCount()];
+        for (int f = 0; f < left.length; f++) left[f] = mesh.sides(f);
+        double straight = Math.cos(Math.toRadians(turn)) - 1e-12;
+        for (int v = 0; v < mesh.vertexCount(); v++) {
+            int from = adj.vertexStart()[v], to = adj.vertexStart()[v + 1];
+            if (from == to) {
+                idle.set(v);
+                continue;
+            }
+            if (to - from > MOST_FACES) continue;
+            // The corner of a lone face has two edges too, and may be idle where its border runs straight.
+            int[] edges = Loops.edgesAt(mesh, adj, v);
+            if (edges.length != 2 || !isStraight(v, edges, straight) || !isRoom(from, to, left)) continue;
+            if (meetsOld(v, edges)) continue;
+            idle.set(v);
+            for (int i = from; i < to; i++) left[adj.cornerFace()[adj.vertexCorners()[i]]]--;
+        }
+    }
+
+    private boolean isRoom(int from, int to, int[] left) {
+        for (int i = from; i < to; i++) if (left[adj.cornerFace()[adj.vertexCorners()[i]]] <= 3) return false;
+        return true;
+    }
+
+    private int otherEnd(int edge, int v) {
+        return adj.edgeLow(edge) == v ? adj.edgeHigh(edge) : adj.edgeLow(edge);
+    }
+
+    /** Whether the edge that comes of it, along a row of idle vertices, would be there already. */
+    private boolean meetsOld(int v, int[] edges) {
+        int a = endOfRow(v, otherEnd(edges[0], v)), b = endOfRow(v, otherEnd(edges[1], v));
+        return a == b || adj.edgeBetween(a, b, mesh) >= 0;
+    }
+
+    private int endOfRow(int from, int next) {
+        int before = from, at = next;
+        while (idle.get(at) && at != from) {
+            int[] on = Loops.edgesAt(mesh, adj, at);
+            int a = otherEnd(on[0], at), b = otherEnd(on[1], at);
+            int onward = a == before ? b : a;
+            before = at;
+            at = onward;
+        }
+        return at;
+    }
+
+    private boolean isStraight(int v, int[] edges, double cosine) {
+        Vec3 p = mesh.point(v);
+        Vec3 a = p.minus(mesh.point(otherEnd(edges[0], v))),
+                b = mesh.point(otherEnd(edges[1], v)).minus(p);
+        return a.unit().dot(b.unit()) >= cosine;
+    }
+
+    int count() {
+        return idle.cardinality();
+    }
+
+    /** The mesh without them; all faces stay. */
+    Mesh takenOut() {
+        if (idle.isEmpty()) return mesh;
+        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        int[] materials = b.materialsOf(mesh), vertexMap = new int[mesh.vertexCount()];
+        int[] faceMap = new int[mesh.faceCount()];
+        Arrays.fill(vertexMap, -1);
+        for (int v = idle.nextClearBit(0); v < mesh.vertexCount(); v = idle.nextClearBit(v + 1))
+            vertexMap[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+        int[] ring = new int[16], source = new int[16];
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            int sides = mesh.sides(f), n = 0;
+            if (sides > ring.length) {
+                ring = new int[2 * sides];
+                source = new int[2 * sides];
+            }
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                if (idle.get(mesh.corners()[c])) continue;
+                ring[n] = vertexMap[mesh.corners()[c]];
+                source[n++] = c;
+            }
+            faceMap[f] = b.face(mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]], ring, 0, n);
+            for (int i = 0; mesh.hasCornerValues() && i < n; i++)
+                b.cornerLike(b.firstCorner(faceMap[f]) + i, mesh, source[i]);
+        }
+        b.carryTags(mesh, vertexMap, faceMap);
+        return b.build();
+    }
+}

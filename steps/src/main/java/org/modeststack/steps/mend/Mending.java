@@ -1,0 +1,100 @@
+package org.modeststack.steps.mend;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.fault.FaultKind;
+import org.modeststack.mesh.fault.Faults;
+import org.modeststack.mesh.fault.FoundFault;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
+import org.modeststack.steps.StepException;
+
+/**
+ * Which steps mend a mesh, one after the other: the first fault in an order in which one cure does not undo another is
+ * cured, what is left is looked for anew, and so on until the mesh is sound or nothing helps.
+ *
+ * @param steps those that are needed, each as it is put into the stack
+ * @param mesh what they come to
+ * @param faults what is left
+ */
+public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
+    /**
+     * A step and what it was for.
+     *
+     * @param fault that it cures
+     * @param left how many of these there are behind it
+     */
+    public record Cured(Step step, FoundFault fault, int left) {}
+
+    /** What is cured first. Crossings wait for a closed body, and what lies inside for one without crossings. */
+    private static final List<FaultKind> ORDER = List.of(
+            FaultKind.LOOSE,
+            FaultKind.NEAR,
+            FaultKind.NO_LENGTH,
+            FaultKind.NO_AREA,
+            FaultKind.OWN_OUTLINE,
+            FaultKind.DOUBLED,
+            FaultKind.TURNED_EDGE,
+            FaultKind.INSIDE_OUT,
+            FaultKind.INSIDE,
+            FaultKind.BRANCHING_EDGE,
+            FaultKind.JOINED_FANS,
+            FaultKind.OPEN_EDGE,
+            FaultKind.CROSSING,
+            FaultKind.COVERING,
+            FaultKind.FOLDED);
+
+    /** How often one kind of fault is cured before it is left. */
+    private static final int TRIES = 2;
+
+    /** @param contexts gives a context for each step that is tried */
+    public static Mending of(Mesh mesh, Supplier<StepContext> contexts) {
+        List<Cured> steps = new ArrayList<>();
+        Map<FaultKind, Integer> tried = new EnumMap<>(FaultKind.class);
+        Mesh now = mesh;
+        Faults faults = Faults.all(now);
+        for (FoundFault next = next(faults, tried); next != null; next = next(faults, tried)) {
+            tried.merge(next.kind(), 1, Integer::sum);
+            Step cure = Cures.of(next);
+            Mesh cured = applied(cure, now, contexts.get());
+            if (cured == now || cured.isEmpty()) continue;
+            Faults after = Faults.all(cured);
+            if (!helps(next.kind(), faults, after)) continue;
+            steps.add(new Cured(cure, next, after.count(next.kind())));
+            now = cured;
+            faults = after;
+        }
+        return new Mending(List.copyOf(steps), now, faults);
+    }
+
+    private static @Nullable FoundFault next(Faults faults, Map<FaultKind, Integer> tried) {
+        boolean crosses = faults.count(FaultKind.CROSSING) > 0;
+        for (FaultKind kind : ORDER) {
+            if (kind == FaultKind.INSIDE && crosses) continue;
+            FoundFault found = faults.of(kind);
+            if (found != null && tried.getOrDefault(kind, 0) < TRIES) return found;
+        }
+        return null;
+    }
+
+    private static Mesh applied(Step step, Mesh mesh, StepContext context) {
+        try {
+            return step.apply(mesh, context);
+        } catch (StepException e) {
+            // It says why it cannot; the fault stays, and is told.
+            return mesh;
+        }
+    }
+
+    /** Whether there is less of a fault. A sheet that is closed over lies on itself: there open edges are meant. */
+    private static boolean helps(FaultKind kind, Faults before, Faults after) {
+        if (kind == FaultKind.OPEN_EDGE && after.count(FaultKind.COVERING) > before.count(FaultKind.COVERING))
+            return false;
+        return after.count(kind) < before.count(kind);
+    }
+}
