@@ -1,7 +1,6 @@
 package org.modeststack.cli;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,7 +8,6 @@ import java.util.Locale;
 import java.util.Map;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
-import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
@@ -18,7 +16,6 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
-import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Unit;
@@ -182,11 +179,11 @@ final class ApplyCommand {
                 Map<String, Mesh> others = new LinkedHashMap<>();
                 bodies.forEach((id, mesh) -> others.put(id, fresh ? mesh.fresh() : mesh));
                 Mesh given = fresh ? in.fresh() : in;
-                Context context = new Context(others);
+                LoneContext context = new LoneContext(others);
                 long start = System.nanoTime();
                 result = step.apply(given, context);
                 ms[i] = (System.nanoTime() - start) / 1e6;
-                remarks = context.remarks;
+                remarks = context.remarks();
             }
             if (text("--out") != null) Meshes.write(result, materials, Path.of(text("--out")), unit);
             Report.write(
@@ -194,41 +191,6 @@ final class ApplyCommand {
                     text("--report"),
                     System.out);
             return 0;
-        }
-    }
-
-    /** What a lone step sees: the meshes it was given. */
-    private static final class Context implements StepContext {
-        private final Map<String, Mesh> bodies;
-        private final List<Remark> remarks = new ArrayList<>();
-
-        Context(Map<String, Mesh> bodies) {
-            this.bodies = bodies;
-        }
-
-        @Override
-        public long seed() {
-            return Keys.mix(1);
-        }
-
-        @Override
-        public Mesh body(String id) {
-            return bodies.get(id);
-        }
-
-        @Override
-        public String bodyName(String id) {
-            return id;
-        }
-
-        @Override
-        public void remark(Remark remark) {
-            remarks.add(remark);
-        }
-
-        @Override
-        public void progress(double done) {
-            // Nobody is watching.
         }
     }
 }

@@ -6,13 +6,13 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
 
-/** The command line: {@code modest eval}, {@code apply}, {@code render} and {@code check}. */
+/** The command line: {@code modest eval}, {@code apply}, {@code render}, {@code check} and {@code mend}. */
 @Command(
         name = "modest",
         description = "Modest Stack on the command line.",
         mixinStandardHelpOptions = true,
         versionProvider = Version.class,
-        subcommands = {EvalCommand.class, RenderCommand.class, CheckCommand.class})
+        subcommands = {EvalCommand.class, RenderCommand.class, CheckCommand.class, MendCommand.class})
 public final class Main implements Runnable {
     @Spec
     private CommandSpec spec;

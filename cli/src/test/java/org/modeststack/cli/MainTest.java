@@ -119,9 +119,33 @@ class MainTest {
                 f 9 10 11 12
                 """);
         assertEquals(1, run("check", path("t.obj")));
-        assertTrue(said.contains("3 pairs of faces that pass through each other"), said);
+        assertTrue(said.contains("4 faces that pass through others, in 3 pairs; cured by “Resolve crossings”"), said);
         assertTrue(said.contains("1 face whose outline meets itself"), said);
         assertTrue(said.contains("1 edge without length"), said);
+    }
+
+    /** A tetrahedron without a face and with another turned, in loose triangles. */
+    @Test
+    void aMeshIsMendedByTheStepsItNeeds() throws IOException {
+        Files.writeString(dir.resolve("t.obj"), """
+                v 0 0 0
+                v 9 0 0
+                v 0 9 0
+                v 0 0 9
+                v 0 0 0
+                v 0 9 0
+                v 0 0 9
+                f 1 3 2
+                f 1 2 4
+                f 5 6 7
+                """);
+        assertEquals(0, run("mend", path("t.obj"), "--out", path("m.obj")), said);
+        assertTrue(said.startsWith("Weld: "), said);
+        assertTrue(said.contains("Fill holes: 3 open border edges, in one piece, none left"), said);
+        assertTrue(said.contains("Volume 121.500 mm³"), said);
+        assertEquals(0, run("check", path("m.obj"), "--places", "2"), said);
+        assertEquals(1, run("check", path("t.obj"), "--places", "1"), said);
+        assertTrue(said.contains("    at "), said);
     }
 
     @Test

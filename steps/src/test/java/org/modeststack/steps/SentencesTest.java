@@ -77,6 +77,15 @@ class SentencesTest {
                 "cut-path | through=edges: all; share=0.4; closed=on | *Cut a path* through {through} at {share}, closed.",
                 "cut-path | through=edges: all; share=0.5; closed=off | *Cut a path* through {through}.",
                 "bridge | segments=1; twist=0 | *Bridge* {between}.",
+                "divide-faces | into=quads | *Divide* {faces} with more than {most} sides into {into}.",
+                "collapse-small | length=0 | *Collapse* slivers thinner than {slender}.",
+                "collapse-small | length=0.1 | *Collapse* slivers thinner than {slender} and edges below {length}.",
+                "turn-faces | outwards=on | *Turn* faces one way, outwards.",
+                "turn-faces | outwards=off | *Turn* faces one way.",
+                "outer-faces | inside=on; doubled=on | *Take out* faces inside and doubled ones.",
+                "outer-faces | inside=on; doubled=off | *Take out* faces inside.",
+                "outer-faces | inside=off; doubled=on | *Take out* doubled faces.",
+                "fill | borders=edges: border; filling=even | *Fill* {borders} with {filling} triangles.",
                 "bridge | segments=2; twist=-1 | *Bridge* {between} in {segments} rows, twisted by {twist}."
             })
     void aStepSaysWhatItDoes(String type, String values, String sentence) throws StepException {

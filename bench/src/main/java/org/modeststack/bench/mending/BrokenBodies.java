@@ -43,7 +43,10 @@ public final class BrokenBodies {
         NO_LENGTH(FaultKind.NO_LENGTH),
         FLAT_TRIANGLES(FaultKind.NO_AREA),
         TOUCHING_CORNERS(FaultKind.JOINED_FANS),
-        SHARED_EDGE(FaultKind.BRANCHING_EDGE);
+        SHARED_EDGE(FaultKind.BRANCHING_EDGE),
+        SOUP_OF_ALL_SORTS(FaultKind.NEAR),
+        HOLES_AND_TURNS(FaultKind.TURNED_EDGE),
+        CROSSING_INSIDE_OUT(FaultKind.CROSSING);
 
         final FaultKind found;
 
@@ -80,6 +83,15 @@ public final class BrokenBodies {
             case FLAT_TRIANGLES -> new Case(number, kind, flatTriangles(body, r), volume, false);
             case TOUCHING_CORNERS -> new Case(number, kind, touching(r, false), 2, false);
             case SHARED_EDGE -> new Case(number, kind, touching(r, true), 2, false);
+            case SOUP_OF_ALL_SORTS -> new Case(number, kind, soup(body, r), volume, false);
+            case HOLES_AND_TURNS -> {
+                Mesh holed = holed(body, r);
+                yield new Case(number, kind, turned(holed, some(holed, r, 0.3)), volume, true);
+            }
+            case CROSSING_INSIDE_OUT -> {
+                Case crossing = crossing(number, body, r);
+                yield new Case(number, kind, partlyTurned(crossing.mesh, body.faceCount()), crossing.volume, false);
+            }
         };
     }
 
@@ -157,6 +169,19 @@ public final class BrokenBodies {
         MeshBuilder b = vertices(m);
         for (int f = 0; f < m.faceCount(); f++) b.face(m.faceKeys()[f], 0, ring(m, f, turned.get(f)));
         return b.build();
+    }
+
+    /** Faces turned, doubled and loose, vertices that belong to nothing. */
+    private static Mesh soup(Mesh m, Random r) {
+        Mesh twice = doubled(m, some(m, r, 0.1));
+        return loose(unwelded(turned(twice, some(twice, r, 0.2)), r, r.nextBoolean() ? 1e-6 : 0), r);
+    }
+
+    /** The second of two bodies turned inside out. */
+    private static Mesh partlyTurned(Mesh m, int faces) {
+        BitSet second = new BitSet();
+        second.set(faces, m.faceCount());
+        return turned(m, second);
     }
 
     private static MeshBuilder vertices(Mesh m) {

@@ -47,10 +47,11 @@ final class NearVertices {
             grid.add(v, x, y, z);
         }
         if (Arrays.stream(nearest).allMatch(Double::isInfinite)) return;
-        double within = withinGap(nearest, SAME * mesh.bounds().diagonal(), limits.beside());
+        double same = SAME * mesh.bounds().diagonal(), within = withinGap(nearest, same, limits.beside());
         IntArrayList near = new IntArrayList();
         for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
-        Faults.add(to, FaultKind.NEAR, near, "within " + Faults.length(within), within);
+        Faults.add(
+                to, FaultKind.NEAR, near, within > same ? "within " + Faults.length(within) : "at one place", within);
     }
 
     /** The last distance before the widest gap, counted in times; gaps below what is the same place are none. */

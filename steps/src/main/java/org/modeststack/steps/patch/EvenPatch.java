@@ -11,13 +11,12 @@ import org.modeststack.mesh.work.Work;
 /**
  * Triangles over a hole that are about as large as those around it and go on with their bend: new vertices are put in
  * where triangles are too large, diagonals are turned to the better ones, and the new vertices are moved until the
- * surface bends evenly from border to border.
+ * surface bends evenly from border to border ({@link EvenBend}).
  *
- * <p>Sources: P. Liepa, "Filling Holes in Meshes", SGP 2003, for the scheme; L. Kobbelt, S. Campagna, J. Vorsatz, H.-P.
- * Seidel, "Interactive Multi-Resolution Modeling on Arbitrary Meshes", SIGGRAPH 1998, for moving them.
+ * <p>Source: P. Liepa, "Filling Holes in Meshes", SGP 2003.
  */
 final class EvenPatch {
-    private static final int ROUNDS = 12, TURNS = 20, MOVES = 300;
+    private static final int ROUNDS = 12, TURNS = 20, PASSES = 3;
     /** How far from the middle of a triangle its corners must be, as a share of the size that is wanted. */
     private static final double DENSITY = Math.sqrt(2);
     /** More new vertices than this are not put in, however fine the border is. */
@@ -27,24 +26,24 @@ final class EvenPatch {
     private final List<Vec3> points;
     private final List<Double> sizes;
     private final IntArrayList triangles;
-    private final Vec3[] around;
-    private final int[] aroundCount;
+    private final List<Vec3> outer;
+    private final int[] outerTriangles;
 
     /**
      * @param ring places of the border, in the order of the new faces
      * @param triangles over the ring
      * @param sizes for each place of the border the usual length of edges there
-     * @param around for each place of the border the sum of its old neighbours
-     * @param aroundCount and how many they are
+     * @param outer old places beyond the border
+     * @param outerTriangles old triangles at the border, by places of the border and, from there on, those beyond it
      */
-    EvenPatch(Vec3[] ring, int[] triangles, double[] sizes, Vec3[] around, int[] aroundCount) {
+    EvenPatch(Vec3[] ring, int[] triangles, double[] sizes, List<Vec3> outer, int[] outerTriangles) {
         border = ring.length;
         points = new ArrayList<>(Arrays.asList(ring));
         this.sizes = new ArrayList<>();
         for (double s : sizes) this.sizes.add(s);
         this.triangles = new IntArrayList(triangles);
-        this.around = around;
-        this.aroundCount = aroundCount;
+        this.outer = outer;
+        this.outerTriangles = outerTriangles;
         refine();
         even();
     }
@@ -144,41 +143,18 @@ final class EvenPatch {
         return i % 3 == 2 ? i - 2 : i + 1;
     }
 
-    /** Moves the new vertices until the mean of their neighbours' bends is theirs. */
+    /** Moves the new vertices to where the surface bends least. */
     private void even() {
         int n = points.size();
         if (n == border) return;
-        IntArrayList[] beside = new IntArrayList[n];
-        for (int v = 0; v < n; v++) beside[v] = new IntArrayList();
-        for (int i = 0; i < triangles.size(); i++) {
-            if (!beside[at(i)].contains(at(next(i)))) beside[at(i)].add(at(next(i)));
-            if (!beside[at(next(i))].contains(at(i))) beside[at(next(i))].add(at(i));
+        List<Vec3> all = new ArrayList<>(points);
+        all.addAll(outer);
+        IntArrayList surface = new IntArrayList(triangles);
+        for (int v : outerTriangles) surface.add(v < border ? v : v - border + n);
+        for (int pass = 0; pass < PASSES; pass++) {
+            EvenBend bend = new EvenBend(all, n, border, surface.toIntArray());
+            for (int v = border; v < n; v++) all.set(v, bend.place(v));
         }
-        Vec3[] p = points.toArray(Vec3[]::new), bend = new Vec3[n];
-        for (int move = 0; move < MOVES; move++) {
-            Work.checkpoint();
-            for (int v = 0; v < n; v++) bend[v] = bend(v, p, beside[v]);
-            for (int v = border; v < n; v++) {
-                Vec3 sum = Vec3.ZERO;
-                double weight = 0;
-                for (int w : beside[v]) {
-                    sum = sum.plus(bend[w]);
-                    weight += 1.0 / (beside[w].size() + (w < border ? aroundCount[w] : 0));
-                }
-                int count = beside[v].size();
-                Vec3 change = sum.times(1.0 / count).minus(bend[v]);
-                p[v] = p[v].minus(change.times(1 / (1 + weight / count)));
-                bend[v] = bend(v, p, beside[v]);
-            }
-        }
-        for (int v = border; v < n; v++) points.set(v, p[v]);
-    }
-
-    /** From a vertex to the mean of its neighbours, old ones too. */
-    private Vec3 bend(int v, Vec3[] p, IntArrayList beside) {
-        Vec3 sum = v < border ? around[v] : Vec3.ZERO;
-        int count = beside.size() + (v < border ? aroundCount[v] : 0);
-        for (int w : beside) sum = sum.plus(p[w]);
-        return sum.times(1.0 / count).minus(p[v]);
+        for (int v = border; v < n; v++) points.set(v, all.get(v));
     }
 }

@@ -1,10 +1,16 @@
 package org.modeststack.steps.patch;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
+import java.util.ArrayList;
+import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.triangulate.PolygonTriangulator;
 
 /** The ring round a hole in the order of the faces that will close it, and what is around it. */
 final class HoleBorder {
@@ -49,25 +55,51 @@ final class HoleBorder {
     }
 
     EvenPatch evenPatch() {
-        int n = places.length;
-        double[] sizes = new double[n];
-        Vec3[] around = new Vec3[n];
-        int[] count = new int[n];
+        int[] triangles = new HoleTriangulation(places, beyond).triangles();
+        List<Vec3> outer = new ArrayList<>();
+        int[] outerTriangles = outerTriangles(outer);
+        return new EvenPatch(places, triangles, sizes(), outer, outerTriangles);
+    }
+
+    /** For each place the mean length of the old edges there. */
+    private double[] sizes() {
+        double[] sizes = new double[places.length];
         Adjacency adj = mesh.adjacency();
-        for (int i = 0; i < n; i++) {
-            around[i] = Vec3.ZERO;
-            int before = vertices[Math.floorMod(i - 1, n)], after = vertices[(i + 1) % n];
+        for (int i = 0; i < sizes.length; i++) {
             int[] edges = Loops.edgesAt(mesh, adj, vertices[i]);
             for (int e : edges) {
                 int w = adj.edgeLow(e) == vertices[i] ? adj.edgeHigh(e) : adj.edgeLow(e);
                 sizes[i] += places[i].minus(mesh.point(w)).length() / edges.length;
-                // Those on the ring are neighbours in the patch too.
-                if (w == before || w == after) continue;
-                around[i] = around[i].plus(mesh.point(w));
-                count[i]++;
             }
         }
-        int[] triangles = new HoleTriangulation(places, beyond).triangles();
-        return new EvenPatch(places, triangles, sizes, around, count);
+        return sizes;
+    }
+
+    /** The old triangles at the border: places of it by their number, others from there on, which are put in a list. */
+    private int[] outerTriangles(List<Vec3> outer) {
+        Int2IntOpenHashMap number = new Int2IntOpenHashMap();
+        number.defaultReturnValue(-1);
+        for (int i = 0; i < vertices.length; i++) number.put(vertices[i], i);
+        IntLinkedOpenHashSet faces = new IntLinkedOpenHashSet();
+        Adjacency adj = mesh.adjacency();
+        for (int v : vertices)
+            for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
+                faces.add(adj.cornerFace()[adj.vertexCorners()[i]]);
+        IntArrayList out = new IntArrayList();
+        PolygonTriangulator cut = new PolygonTriangulator();
+        for (int f : faces) {
+            int from = mesh.offsets()[f], sides = mesh.sides(f);
+            int[] corners = new int[3 * (sides - 2)];
+            cut.triangulate(mesh.xyz(), mesh.corners(), from, from + sides, corners, 0);
+            for (int c : corners) {
+                int v = mesh.corners()[c];
+                if (number.get(v) < 0) {
+                    number.put(v, vertices.length + outer.size());
+                    outer.add(mesh.point(v));
+                }
+                out.add(number.get(v));
+            }
+        }
+        return out.toIntArray();
     }
 }

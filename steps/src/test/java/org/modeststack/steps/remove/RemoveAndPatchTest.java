@@ -97,7 +97,7 @@ class RemoveAndPatchTest {
         assertTrue(Health.of(out).isClosed());
         assertEquals(volume(m), volume(out), 1e-9);
         assertEquals(2, euler(out));
-        assertEquals(m.faceCount() + (with == Fill.Filling.FACE ? 0 : 11), out.faceCount());
+        assertEquals(m.faceCount() + (with == Fill.Filling.FAN ? 11 : 0), out.faceCount());
         assertEquals(0, Health.of(out).flippedEdges());
         TestContext none = new TestContext();
         assertSame(m, new Fill(pick("edges: border"), with).apply(m, none));

@@ -1,0 +1,44 @@
+package org.modeststack.cli;
+
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.Loaded;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.mend.Mending;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Mends a mesh by the steps that it needs, and says which these are. */
+@Command(
+        name = "mend",
+        description = "Mends a mesh by the steps it needs; exit code 1 if something is left.",
+        mixinStandardHelpOptions = true)
+final class MendCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "MESH", description = "The mesh file.")
+    private Path file;
+
+    @Option(names = "--out", paramLabel = "MESH", description = "Writes the mended mesh: .obj, .stl or .stla.")
+    private Path out;
+
+    private int number;
+
+    @Override
+    public Integer call() {
+        Loaded loaded = Meshes.read(file, LengthUnit.MM);
+        Mending mending = Mending.of(loaded.mesh(), () -> new LoneContext(Map.of(), ++number));
+        for (Mending.Cured c : mending.steps())
+            System.out.println(StepDescriptor.of(c.step()).title() + ": " + FaultLines.counted(c.fault())
+                    + (c.left() == 0 ? ", none left" : String.format(Locale.ROOT, ", %,d left", c.left())));
+        Mesh mesh = mending.mesh();
+        boolean wrong = new FaultLines(System.out, 0).print(mesh, mending.faults());
+        System.out.printf(Locale.ROOT, "Volume %.6g mm³%n", Measures.of(mesh).volume());
+        if (out != null) Meshes.write(mesh, loaded.materials(), out, LengthUnit.MM);
+        return wrong ? 1 : 0;
+    }
+}
