@@ -16,6 +16,8 @@ import org.modeststack.mesh.search.PointGrid;
 final class NearVertices {
     /** Without a gap of so many times all are of one kind. */
     private static final double GAP = 3;
+    /** The widest that vertices of one place lie apart, in times of the distance to the nearest of them. */
+    private static final double WHOLE_PLACE = 3;
     /** Of the diagonal: nearer than this is the same place. */
     private static final double SAME = 1e-9;
 
@@ -47,25 +49,43 @@ final class NearVertices {
             grid.add(v, x, y, z);
         }
         if (Arrays.stream(nearest).allMatch(Double::isInfinite)) return;
-        double same = SAME * mesh.bounds().diagonal(), within = withinGap(nearest, same, limits.beside());
+        double same = SAME * mesh.bounds().diagonal();
+        Gap gap = Gap.in(nearest, same, limits.beside());
+        double within = gap.within;
         IntArrayList near = new IntArrayList();
         for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
         Faults.add(
-                to, FaultKind.NEAR, near, within > same ? "within " + Faults.length(within) : "at one place", within);
+                to,
+                FaultKind.NEAR,
+                near,
+                within > same ? "within " + Faults.length(within) : "at one place",
+                gap.mends);
     }
 
-    /** The last distance before the widest gap, counted in times; gaps below what is the same place are none. */
-    private static double withinGap(double[] nearest, double same, double limit) {
-        double[] found =
-                Arrays.stream(nearest).filter(Double::isFinite).sorted().toArray();
-        double within = found[found.length - 1], widest = 1;
-        for (int i = 0; i < found.length; i++) {
-            double next = i + 1 < found.length ? found[i + 1] : limit;
-            double gap = next / Math.max(found[i], same);
-            if (gap <= widest) continue;
-            widest = gap;
-            within = found[i];
+    /**
+     * @param within the last distance before the widest gap, counted in times
+     * @param mends what merges them all: more, since a vertex may lie farther from others of its place than from its nearest
+     */
+    private record Gap(double within, double mends) {
+        /** Gaps below what is the same place are none. */
+        static Gap in(double[] nearest, double same, double limit) {
+            double[] found =
+                    Arrays.stream(nearest).filter(Double::isFinite).sorted().toArray();
+            double within = found[found.length - 1], widest = 1, behind = limit;
+            for (int i = 0; i < found.length; i++) {
+                double next = i + 1 < found.length ? found[i + 1] : limit;
+                double gap = next / Math.max(found[i], same);
+                if (gap <= widest) continue;
+                widest = gap;
+                within = found[i];
+                behind = next;
+            }
+            if (widest < GAP) {
+                within = found[found.length - 1];
+                behind = limit;
+            }
+            within = Math.max(within, same);
+            return new Gap(within, Math.max(within, Math.min(WHOLE_PLACE * within, (within + behind) / 2)));
         }
-        return widest < GAP ? found[found.length - 1] : Math.max(within, same);
     }
 }

@@ -111,7 +111,7 @@ class FaultsTest {
         FoundFault open = Objects.requireNonNull(Faults.all(seam).of(FaultKind.OPEN_EDGE));
         assertEquals("in 2 pieces", open.detail());
         FoundFault near = Objects.requireNonNull(Faults.all(seam).of(FaultKind.NEAR));
-        assertEquals(1e-4, near.measure(), 1e-12);
+        assertEquals(3e-4, near.measure(), 1e-12, "somewhat more, so that all of a place is merged");
         assertEquals("within 0.0001 mm", near.detail());
         assertEquals(4, near.place(seam, 0).x(), 1e-3);
         Mesh bent = faces(new double[] {0, 0, 0, 1, 0, 0.4, 1, 1, 0, 0, 1, 0.4}, new int[][] {{0, 1, 2, 3}});

@@ -46,8 +46,7 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
             FaultKind.JOINED_FANS,
             FaultKind.OPEN_EDGE,
             FaultKind.CROSSING,
-            FaultKind.COVERING,
-            FaultKind.FOLDED);
+            FaultKind.COVERING);
 
     /** How often one kind of fault is cured before it is left. */
     private static final int TRIES = 2;

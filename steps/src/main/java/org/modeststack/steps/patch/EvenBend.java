@@ -2,6 +2,7 @@ package org.modeststack.steps.patch;
 
 import it.unimi.dsi.fastutil.longs.Long2DoubleLinkedOpenHashMap;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
@@ -35,9 +36,10 @@ final class EvenBend {
     /**
      * @param points those whose bend counts from 0 on, then others that stay
      * @param rows how many bends count: their vertices have all their triangles here
+     * @param sharp vertices whose bend does not count all the same
      * @param first vertices from this number on, up to the last whose bend counts, are moved
      */
-    EvenBend(List<Vec3> points, int rows, int first, int[] triangles) {
+    EvenBend(List<Vec3> points, int rows, int first, BitSet sharp, int[] triangles) {
         this.first = first;
         this.rows = rows;
         scale = new double[rows];
@@ -53,7 +55,7 @@ final class EvenBend {
             }
         }
         double most = Arrays.stream(scale).max().orElse(1);
-        for (int v = 0; v < rows; v++) scale[v] = 1 / Math.sqrt(Math.max(scale[v], 1e-6 * most));
+        for (int v = 0; v < rows; v++) scale[v] = sharp.get(v) ? 0 : 1 / Math.sqrt(Math.max(scale[v], 1e-6 * most));
         from = new int[edges.size()];
         to = new int[from.length];
         weight = new double[from.length];

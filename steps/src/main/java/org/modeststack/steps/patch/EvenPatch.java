@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
@@ -26,6 +27,7 @@ final class EvenPatch {
     private final List<Vec3> points;
     private final List<Double> sizes;
     private final IntArrayList triangles;
+    private final BitSet sharp;
     private final List<Vec3> outer;
     private final int[] outerTriangles;
 
@@ -33,15 +35,17 @@ final class EvenPatch {
      * @param ring places of the border, in the order of the new faces
      * @param triangles over the ring
      * @param sizes for each place of the border the usual length of edges there
+     * @param sharp places of the border where the bend does not go on over it
      * @param outer old places beyond the border
      * @param outerTriangles old triangles at the border, by places of the border and, from there on, those beyond it
      */
-    EvenPatch(Vec3[] ring, int[] triangles, double[] sizes, List<Vec3> outer, int[] outerTriangles) {
+    EvenPatch(Vec3[] ring, int[] triangles, double[] sizes, BitSet sharp, List<Vec3> outer, int[] outerTriangles) {
         border = ring.length;
         points = new ArrayList<>(Arrays.asList(ring));
         this.sizes = new ArrayList<>();
         for (double s : sizes) this.sizes.add(s);
         this.triangles = new IntArrayList(triangles);
+        this.sharp = sharp;
         this.outer = outer;
         this.outerTriangles = outerTriangles;
         refine();
@@ -152,7 +156,7 @@ final class EvenPatch {
         IntArrayList surface = new IntArrayList(triangles);
         for (int v : outerTriangles) surface.add(v < border ? v : v - border + n);
         for (int pass = 0; pass < PASSES; pass++) {
-            EvenBend bend = new EvenBend(all, n, border, surface.toIntArray());
+            EvenBend bend = new EvenBend(all, n, border, sharp, surface.toIntArray());
             for (int v = border; v < n; v++) all.set(v, bend.place(v));
         }
         for (int v = border; v < n; v++) points.set(v, all.get(v));

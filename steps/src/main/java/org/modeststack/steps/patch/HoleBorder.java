@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
@@ -16,6 +17,8 @@ import org.modeststack.mesh.triangulate.PolygonTriangulator;
 final class HoleBorder {
     /** Of its size: a ring that is flat but for that is closed by one face. */
     private static final double FLAT = 1e-6;
+    /** Where faces turn by more than this against each other, degrees, there is an edge that is meant. */
+    private static final double SHARP = 45;
 
     private final Mesh mesh;
     private final int[] vertices;
@@ -58,7 +61,25 @@ final class HoleBorder {
         int[] triangles = new HoleTriangulation(places, beyond).triangles();
         List<Vec3> outer = new ArrayList<>();
         int[] outerTriangles = outerTriangles(outer);
-        return new EvenPatch(places, triangles, sizes(), outer, outerTriangles);
+        return new EvenPatch(places, triangles, sizes(), sharp(triangles), outer, outerTriangles);
+    }
+
+    /** The places at whose sides the faces beyond turn so much that the surface ends there in an edge. */
+    private BitSet sharp(int[] triangles) {
+        BitSet out = new BitSet();
+        int n = places.length;
+        double least = Math.cos(Math.toRadians(SHARP));
+        for (int t = 0; t < triangles.length; t++) {
+            int a = triangles[t], third = t / 3 * 3;
+            int b = triangles[third + (t + 1) % 3], c = triangles[third + (t + 2) % 3];
+            if (b != (a + 1) % n) continue;
+            Vec3 normal =
+                    places[b].minus(places[a]).cross(places[c].minus(places[a])).unit();
+            if (normal.dot(beyond[a]) > least) continue;
+            out.set(a);
+            out.set(b);
+        }
+        return out;
     }
 
     /** For each place the mean length of the old edges there. */
