@@ -43,13 +43,20 @@ import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.app.view.ViewPane;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.fault.Faults;
+import org.modeststack.mesh.fault.FoundFault;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.evaluate.MeshReport;
+import org.modeststack.steps.Step;
 
 /** The window's layout: menus and search on top, the bodies below them, instructions, view, drawer, ledger. */
 final class MainWindow {
     /** The usual width of the instructions, in pixels. */
     private static final double INSTRUCTIONS = 380;
+
+    /** From here on it takes seconds to find out which faces meet. */
+    private static final int MANY_FACES = 500_000;
 
     private final AppState state;
     private final DocumentFiles files;
@@ -61,6 +68,7 @@ final class MainWindow {
     private final Commands commands;
     private final Thumbnails pictures;
     private final PerGeometry<MeshReport> reports;
+    private final PerGeometry<Faults> faults;
     private final Label title = new Label();
     private final Button undo = new Button("↶");
     private final Button redo = new Button("↷");
@@ -90,9 +98,11 @@ final class MainWindow {
         pictures = new Thumbnails(() -> redraw.forEach(Runnable::run), viewShown);
         reports = new PerGeometry<>(
                 "reports", (Geometry g) -> MeshReport.of(g), () -> redraw.forEach(Runnable::run), viewShown);
+        faults = new PerGeometry<>("faults", MainWindow::faultsOf, () -> redraw.forEach(Runnable::run), viewShown);
         instructions = new InstructionsPane(
                 document, selected, results, state.messages(), state.picks(), pictures, reports, stepMenu);
-        ledger = new LedgerPane(document, selected, results, state.messages(), state.jobs(), reports);
+        ledger = new LedgerPane(
+                document, selected, results, state.messages(), state.jobs(), reports, faults, new Mender());
         BodyStrip strip = new BodyStrip(document, selected, results, pictures, bodyMenu, this::search);
         redraw.add(instructions::refresh);
         redraw.add(strip::refresh);
@@ -135,6 +145,30 @@ final class MainWindow {
         document.changed().listen(this::refresh);
         instructions.refresh();
         refresh();
+    }
+
+    /** What the ledger does about faults: the commands for it are made after the ledger. */
+    private final class Mender implements LedgerPane.Mender {
+        @Override
+        public void pick(FoundFault fault) {
+            commands.mending().pick(fault);
+        }
+
+        @Override
+        public void add(Step cure) {
+            commands.mending().add(cure);
+        }
+
+        @Override
+        public void mend() {
+            commands.mending().mend();
+        }
+    }
+
+    /** All faults of a mesh; of very many faces only what single ones have. */
+    private static Faults faultsOf(Geometry geometry) {
+        Mesh mesh = geometry.mesh();
+        return mesh.faceCount() > MANY_FACES ? Faults.quick(mesh) : Faults.all(mesh);
     }
 
     /** Gives the instructions their usual width once the window has one. */
@@ -298,17 +332,18 @@ final class MainWindow {
         view.close();
         pictures.close();
         reports.close();
+        faults.close();
         state.close();
     }
 
     /** What is seen is up to date, though the view may yet be drawn finer and small pictures may be missing. */
     boolean isUpToDate() {
-        return !state.isBusy() && !view.isBehind() && !reports.isBusy();
+        return !state.isBusy() && !view.isBehind() && !reports.isBusy() && !faults.isBusy();
     }
 
     /** Nothing is on its way any more: results, pictures, view. */
     boolean isSettled() {
-        return !state.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy();
+        return !state.isBusy() && !view.isBusy() && !pictures.isBusy() && !reports.isBusy() && !faults.isBusy();
     }
 
     void search() {

@@ -13,6 +13,7 @@ import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.LoneContext;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;

@@ -8,6 +8,7 @@ import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.LoneContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.mend.Mending;
 import picocli.CommandLine.Command;

@@ -13,6 +13,7 @@ public final class Commands {
     public static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "Pick", "View", "Help");
 
     private final List<Command> all = new ArrayList<>();
+    private final MendCommands mending;
 
     /** What the window itself does. */
     public record WindowActions(Runnable search, Runnable toggleLedger, Runnable showKeys) {}
@@ -33,11 +34,14 @@ public final class Commands {
                 state.points(),
                 state.jobs(),
                 dialogs);
+        mending = new MendCommands(
+                state.document(), state.selected(), state.results(), state.messages(), state.picks(), state.jobs());
         for (MenuCommands menu : List.of(
                 new FileCommands(state.selected(), files, meshes),
                 new EditCommands(state.document(), state.results(), state.jobs(), window.search()),
                 new BodyCommands(state.document(), state.selected(), state.results(), state.jobs(), dialogs),
                 steps,
+                mending,
                 new PickCommands(state.selected(), state.picks(), steps),
                 new ViewCommands(
                         state.selected(), state.picks(), state.points(), state.view(), view, window.toggleLedger()),
@@ -46,6 +50,11 @@ public final class Commands {
 
     public List<Command> all() {
         return all;
+    }
+
+    /** What cures faults of the mesh that is shown. */
+    public MendCommands mending() {
+        return mending;
     }
 
     /** The command of this name. */

@@ -25,6 +25,9 @@ import org.modeststack.app.state.PerGeometry;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
+import org.modeststack.mesh.fault.Faults;
+import org.modeststack.mesh.fault.FoundFault;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
@@ -32,6 +35,7 @@ import org.modeststack.stack.evaluate.MeshReport;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 
 /** Numbers: one line for the mesh that is shown and, unfolded, a line for each step. Also messages and progress. */
@@ -49,11 +53,23 @@ public final class LedgerPane extends VBox {
     private final ScrollPane scroll = new ScrollPane(table);
     private final Button fold = new Button();
     private final PerGeometry<MeshReport> reports;
+    private final PerGeometry<Faults> faults;
+    private final FaultList wrong;
+    private final HBox unfolded = new HBox();
     private final Label workText = new Label();
     private final ProgressBar workBar = new ProgressBar();
     private final HBox work;
     /** The newest numbers there are: while a number is dragged they may be one mesh behind. */
     private MeshReport report;
+
+    /** What is done about faults. */
+    public interface Mender {
+        void pick(FoundFault fault);
+
+        void add(Step cure);
+
+        void mend();
+    }
 
     public LedgerPane(
             DocumentState document,
@@ -61,12 +77,16 @@ public final class LedgerPane extends VBox {
             ResultState results,
             MessageState messages,
             BackgroundJobs jobs,
-            PerGeometry<MeshReport> reports) {
+            PerGeometry<MeshReport> reports,
+            PerGeometry<Faults> faults,
+            Mender mender) {
         this.selected = selected;
         this.results = results;
         this.messages = messages;
         this.jobs = jobs;
         this.reports = reports;
+        this.faults = faults;
+        wrong = new FaultList(mender::pick, mender::add, mender::mend);
         Button stop = new Button("Stop");
         stop.getStyleClass().add("ledger-fold");
         Hint.on(stop, "Stop this and leave all as it is (Ctrl+.)");
@@ -86,6 +106,12 @@ public final class LedgerPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.setPrefHeight(190);
         scroll.getStyleClass().add("plain-scroll");
+        ScrollPane faultScroll = new ScrollPane(wrong);
+        faultScroll.setPrefHeight(190);
+        faultScroll.setMinWidth(430);
+        faultScroll.getStyleClass().add("plain-scroll");
+        HBox.setHgrow(scroll, Priority.ALWAYS);
+        unfolded.getChildren().addAll(scroll, faultScroll);
         fold.getStyleClass().add("ledger-fold");
         Hint.on(fold, "Fold the ledger in or out (Ctrl+L)");
         fold.setOnAction(_ -> setOpen(!isOpen()));
@@ -115,12 +141,12 @@ public final class LedgerPane extends VBox {
     }
 
     public boolean isOpen() {
-        return getChildren().contains(scroll);
+        return getChildren().contains(unfolded);
     }
 
     public void setOpen(boolean open) {
-        getChildren().remove(scroll);
-        if (open) getChildren().addFirst(scroll);
+        getChildren().remove(unfolded);
+        if (open) getChildren().addFirst(unfolded);
         refresh();
     }
 
@@ -144,7 +170,18 @@ public final class LedgerPane extends VBox {
         show(facts);
         showTail(r);
         fold.setText(isOpen() ? "Ledger ▾" : "Ledger ▴");
-        if (isOpen()) table(b, r);
+        if (!isOpen()) return;
+        table(b, r);
+        showFaults(b, r);
+    }
+
+    private void showFaults(Body b, BodyResult r) {
+        if (r == null || b.shownSteps() > r.steps().size()) {
+            wrong.show(null);
+            return;
+        }
+        Geometry shown = r.steps().get(b.shownSteps() - 1).geometry();
+        wrong.show(faults.of(shown));
     }
 
     /** What is known of a mesh: pairs of a number and the words behind it. */

@@ -1,30 +1,29 @@
-package org.modeststack.cli;
+package org.modeststack.steps;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.steps.Remark;
-import org.modeststack.steps.StepContext;
+import org.modeststack.mesh.work.Work;
 
-/** What a step sees that is carried out alone: the meshes it was given. Keeps its remarks. */
-final class LoneContext implements StepContext {
+/** What a step sees that is carried out alone, in no document: the meshes it was given. Keeps its remarks. */
+public final class LoneContext implements StepContext {
     private final Map<String, Mesh> bodies;
     private final List<Remark> remarks = new ArrayList<>();
     private final long seed;
 
-    LoneContext(Map<String, Mesh> bodies) {
+    public LoneContext(Map<String, Mesh> bodies) {
         this(bodies, 1);
     }
 
     /** @param number of the step, so that what several make is told apart */
-    LoneContext(Map<String, Mesh> bodies, int number) {
+    public LoneContext(Map<String, Mesh> bodies, int number) {
         this.bodies = bodies;
         seed = Keys.mix(number);
     }
 
-    List<Remark> remarks() {
+    public List<Remark> remarks() {
         return remarks;
     }
 
@@ -34,8 +33,10 @@ final class LoneContext implements StepContext {
     }
 
     @Override
-    public Mesh body(String id) {
-        return bodies.get(id);
+    public Mesh body(String id) throws StepException {
+        Mesh body = bodies.get(id);
+        if (body == null) throw new StepException("There is no body " + id + ".");
+        return body;
     }
 
     @Override
@@ -50,6 +51,6 @@ final class LoneContext implements StepContext {
 
     @Override
     public void progress(double done) {
-        // Nobody is watching.
+        Work.checkpoint();
     }
 }

@@ -1,0 +1,110 @@
+package org.modeststack.app.command;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.modeststack.app.state.BackgroundJobs;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.fault.FoundFault;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.BodyResult;
+import org.modeststack.steps.LoneContext;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.mend.Mending;
+
+/** Commands that cure what is wrong with the mesh that is shown. */
+public final class MendCommands extends MenuCommands {
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final ResultState results;
+    private final MessageState messages;
+    private final PickState picks;
+    private final BackgroundJobs jobs;
+
+    MendCommands(
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            MessageState messages,
+            PickState picks,
+            BackgroundJobs jobs) {
+        super("Step");
+        this.document = document;
+        this.selected = selected;
+        this.results = results;
+        this.messages = messages;
+        this.picks = picks;
+        this.jobs = jobs;
+        add(
+                "Mend",
+                null,
+                "Adds the steps that cure what is wrong with the mesh, one behind the other, and says what each did.",
+                "repair heal fix clean faults manifold watertight",
+                () -> selected.body() != null,
+                this::mend);
+    }
+
+    /** Picks the elements of a fault. */
+    public void pick(FoundFault fault) {
+        picks.setKind(fault.kind().element());
+        picks.join(fault.selection(), PickState.How.ALONE);
+    }
+
+    /** Adds a step behind those that are shown. */
+    public void add(Step cure) {
+        Body b = selected.body();
+        if (b == null) return;
+        long id = document.current().nextId();
+        document.edit("Add " + StepDescriptor.of(cure).title(), d -> Edits.addStep(d, b.id(), b.shownSteps(), cure));
+        selected.selectSteps(List.of(id));
+    }
+
+    public void mend() {
+        Body b = selected.body();
+        BodyResult r = results.result(b.id());
+        if (r == null || r.steps().size() < b.shownSteps()) {
+            messages.say("The mesh is still being calculated; mend it then.", true);
+            return;
+        }
+        Document before = document.current();
+        Mesh mesh = r.steps().get(b.shownSteps() - 1).geometry().mesh();
+        int[] number = {0};
+        jobs.run(
+                "Mending " + b.name(),
+                () -> Mending.of(mesh, () -> new LoneContext(Map.of(), ++number[0])),
+                mending -> take(before, b, mending));
+    }
+
+    private void take(Document before, Body b, Mending mending) {
+        String left = mending.faults().found().stream()
+                .filter(f -> f.kind().isWrong())
+                .map(f -> f.count() + " " + f.kind().named(f.count()))
+                .collect(Collectors.joining(", "));
+        if (mending.steps().isEmpty()) {
+            messages.say(left.isEmpty() ? "Nothing is wrong." : "No step mends this: " + left + ".", !left.isEmpty());
+            return;
+        }
+        document.edit("Mend", now -> {
+            if (now != before) throw new StepException("Something was changed while mending; mend again.");
+            Document next = now;
+            int at = b.shownSteps();
+            for (Mending.Cured c : mending.steps()) next = Edits.addStep(next, b.id(), at++, c.step());
+            return next;
+        });
+        if (document.current() == before) return;
+        String did = mending.steps().stream()
+                .map(c -> c.fault().count() + " "
+                        + c.fault().kind().named(c.fault().count()))
+                .collect(Collectors.joining(", "));
+        messages.say("Mended: " + did + (left.isEmpty() ? "." : "; left: " + left + "."), !left.isEmpty());
+    }
+}
