@@ -83,7 +83,7 @@ class MendInTheWindowTest extends WindowDriver {
     @Test
     void aStepThatCuresIsAddedWithAClick() throws Exception {
         showBroken();
-        click(button("Add “Turn faces one way”"));
+        click(button("+ Turn faces one way"));
         assertEquals(
                 "turn-faces",
                 StepDescriptor.of(body("Broken").entries().getLast().step()).type());

@@ -84,10 +84,12 @@ final class FaultList extends VBox {
         show.setAccessibleText("Pick " + text);
         show.setOnAction(_ -> pick.accept(fault));
         Hint.on(show, "Picks them, so that they are seen");
-        Button add = new Button("Add “" + Cures.named(fault) + "”");
+        Button add = new Button("+ " + Cures.named(fault));
         add.getStyleClass().add("fault-button");
+        add.setAccessibleText("Add the step " + Cures.named(fault));
         add.setOnAction(_ -> cure.accept(Cures.of(fault)));
         Hint.on(add, "Adds the step that cures this");
+        for (Region cell : new Region[] {label, show, add}) cell.setMinWidth(Region.USE_PREF_SIZE);
         lines.addRow(row, label, show, add);
     }
 }

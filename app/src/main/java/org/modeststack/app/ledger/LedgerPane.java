@@ -41,6 +41,7 @@ import org.modeststack.steps.StepDescriptor;
 /** Numbers: one line for the mesh that is shown and, unfolded, a line for each step. Also messages and progress. */
 public final class LedgerPane extends VBox {
     private static final double PATIENCE_MS = 300;
+    private static final double FAULTS = 470;
     private final SelectionState selected;
     private final ResultState results;
     private final MessageState messages;
@@ -108,7 +109,8 @@ public final class LedgerPane extends VBox {
         scroll.getStyleClass().add("plain-scroll");
         ScrollPane faultScroll = new ScrollPane(wrong);
         faultScroll.setPrefHeight(190);
-        faultScroll.setMinWidth(430);
+        faultScroll.setMinWidth(FAULTS);
+        faultScroll.setPrefWidth(FAULTS);
         faultScroll.getStyleClass().add("plain-scroll");
         HBox.setHgrow(scroll, Priority.ALWAYS);
         unfolded.getChildren().addAll(scroll, faultScroll);
@@ -299,6 +301,7 @@ public final class LedgerPane extends VBox {
         Label l = new Label(text);
         l.getStyleClass().add(style);
         l.setMaxWidth(column == 1 ? 220 : Double.MAX_VALUE);
+        if (column != 1) l.setMinWidth(Region.USE_PREF_SIZE);
         l.setAlignment(column < 2 ? Pos.CENTER_LEFT : Pos.CENTER_RIGHT);
         table.add(l, column, row);
     }
