@@ -1,5 +1,7 @@
 package org.modeststack.steps.mend;
 
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntList;
 import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.ElementKind;
@@ -80,7 +82,7 @@ public record DivideFaces(
         int[] materials = b.materialsOf(in), vertexMap = new int[in.vertexCount()], faceMap = new int[in.faceCount()];
         Arrays.setAll(vertexMap, v -> v);
         int[] ring = new int[16], source = new int[16];
-        Successors heirs = new Successors(in, b);
+        IntArrayList further = new IntArrayList();
         for (int f = 0; f < in.faceCount(); f++) {
             int from = in.offsets()[f], material = materials[in.faceMaterials()[f]];
             int[] corners = divided.get(f) ? division.triangles(f) : null;
@@ -99,11 +101,13 @@ public record DivideFaces(
                 for (int i = 0; in.hasCornerValues() && i < sides; i++)
                     b.cornerLike(b.firstCorner(made) + i, in, source[i]);
                 if (k == 0) faceMap[f] = made;
-                else heirs.face(f, made);
+                else further.addAll(IntList.of(f, made));
                 if (corners != null) pieces.set(made);
             }
         }
         b.carryTags(in, vertexMap, faceMap);
+        Successors heirs = new Successors(in, b);
+        for (int i = 0; i < further.size(); i += 2) heirs.face(further.getInt(i), further.getInt(i + 1));
         return b.build();
     }
 

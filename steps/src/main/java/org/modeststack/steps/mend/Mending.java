@@ -90,10 +90,16 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
         }
     }
 
-    /** Whether there is less of a fault. A sheet that is closed over lies on itself: there open edges are meant. */
+    /**
+     * Whether there is less of a fault. A sheet that is closed over lies on itself: there open edges are meant. Vertices that
+     * lie near each other without being two sides of a seam are meant, too: merged, they would close no border.
+     */
     private static boolean helps(FaultKind kind, Faults before, Faults after) {
-        if (kind == FaultKind.OPEN_EDGE && after.count(FaultKind.COVERING) > before.count(FaultKind.COVERING))
-            return false;
-        return after.count(kind) < before.count(kind);
+        int open = before.count(FaultKind.OPEN_EDGE) - after.count(FaultKind.OPEN_EDGE);
+        return switch (kind) {
+            case OPEN_EDGE -> open > 0 && after.count(FaultKind.COVERING) <= before.count(FaultKind.COVERING);
+            case NEAR -> 2 * open >= before.count(FaultKind.NEAR);
+            default -> after.count(kind) < before.count(kind);
+        };
     }
 }
