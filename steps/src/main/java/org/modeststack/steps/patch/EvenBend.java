@@ -16,8 +16,8 @@ import org.modeststack.mesh.work.Work;
  * the solver (CGLS).
  */
 final class EvenBend {
-    private static final int MOST_STEPS = 3000;
-    private static final double SMALL_ENOUGH = 1e-18;
+    private static final int MOST_STEPS = 600;
+    private static final double SMALL_ENOUGH = 1e-12;
     /** Triangles thinner than that count as if they were not, so that no weight is below nothing or beyond measure. */
     private static final double LEAST = 1e-3, MOST = 1e3;
 
