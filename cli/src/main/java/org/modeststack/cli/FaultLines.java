@@ -39,7 +39,6 @@ record FaultLines(PrintStream out, int places) {
     }
 
     static String counted(FoundFault f) {
-        return String.format(Locale.ROOT, "%,d %s", f.count(), f.kind().named(f.count()))
-                + (f.detail().isEmpty() ? "" : ", " + f.detail());
+        return f.inWords(String.format(Locale.ROOT, "%,d", f.count()));
     }
 }

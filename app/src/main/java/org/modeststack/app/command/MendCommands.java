@@ -9,8 +9,8 @@ import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.fault.FoundFault;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -76,18 +76,18 @@ public final class MendCommands extends MenuCommands {
             return;
         }
         Document before = document.current();
-        Mesh mesh = r.steps().get(b.shownSteps() - 1).geometry().mesh();
+        Geometry shown = r.steps().get(b.shownSteps() - 1).geometry();
         int[] number = {0};
         jobs.run(
                 "Mending " + b.name(),
-                () -> Mending.of(mesh, () -> new LoneContext(Map.of(), ++number[0])),
+                () -> Mending.of(shown.mesh(), () -> new LoneContext(Map.of(), ++number[0])),
                 mending -> take(before, b, mending));
     }
 
     private void take(Document before, Body b, Mending mending) {
         String left = mending.faults().found().stream()
                 .filter(f -> f.kind().isWrong())
-                .map(f -> f.count() + " " + f.kind().named(f.count()))
+                .map(MendCommands::counted)
                 .collect(Collectors.joining(", "));
         if (mending.steps().isEmpty()) {
             messages.say(left.isEmpty() ? "Nothing is wrong." : "No step mends this: " + left + ".", !left.isEmpty());
@@ -101,10 +101,11 @@ public final class MendCommands extends MenuCommands {
             return next;
         });
         if (document.current() == before) return;
-        String did = mending.steps().stream()
-                .map(c -> c.fault().count() + " "
-                        + c.fault().kind().named(c.fault().count()))
-                .collect(Collectors.joining(", "));
+        String did = mending.steps().stream().map(c -> counted(c.fault())).collect(Collectors.joining(", "));
         messages.say("Mended: " + did + (left.isEmpty() ? "." : "; left: " + left + "."), !left.isEmpty());
+    }
+
+    private static String counted(FoundFault fault) {
+        return fault.count() + " " + fault.kind().named(fault.count());
     }
 }

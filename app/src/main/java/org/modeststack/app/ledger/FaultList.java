@@ -67,16 +67,22 @@ final class FaultList extends VBox {
         for (FoundFault f : faults.found()) line(f, row++);
     }
 
+    /** For a mesh that is too large to be made for this alone. */
+    void showTooMany() {
+        isShown = false;
+        lines.getChildren().clear();
+        say("Too many faces to look for faults", false);
+    }
+
     /** In place of what is wrong. */
-    void say(String text, boolean canMend) {
+    private void say(String text, boolean canMend) {
         head.setText(text);
         mend.setVisible(canMend);
         mend.setManaged(canMend);
     }
 
     private void line(FoundFault fault, int row) {
-        String text = Numbers.count(fault.count()) + " " + fault.kind().named(fault.count())
-                + (fault.detail().isEmpty() ? "" : ", " + fault.detail());
+        String text = fault.inWords(Numbers.count(fault.count()));
         Label label = new Label((fault.kind().isWrong() ? "▲ " : "") + text);
         label.getStyleClass().add(fault.kind().isWrong() ? "ledger-remark" : "ledger-cell");
         Button show = new Button("Pick");

@@ -42,6 +42,7 @@ import org.modeststack.steps.StepDescriptor;
 public final class LedgerPane extends VBox {
     private static final double PATIENCE_MS = 300;
     private static final double FAULTS = 470;
+    private static final long MANY_FACES = 500_000;
     private final SelectionState selected;
     private final ResultState results;
     private final MessageState messages;
@@ -183,7 +184,9 @@ public final class LedgerPane extends VBox {
             return;
         }
         Geometry shown = r.steps().get(b.shownSteps() - 1).geometry();
-        wrong.show(faults.of(shown));
+        // Parts that share their faces are not written out for this.
+        if (shown.known() == null && shown.faceCount() > MANY_FACES) wrong.showTooMany();
+        else wrong.show(faults.of(shown));
     }
 
     /** What is known of a mesh: pairs of a number and the words behind it. */

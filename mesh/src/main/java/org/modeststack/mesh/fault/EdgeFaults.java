@@ -10,8 +10,6 @@ import org.modeststack.mesh.validity.Validity;
 
 /** Faults of edges: how many faces they have, which way these run, and how long they are. In time linear in the edges. */
 final class EdgeFaults {
-    private static final double FOLD_COSINE = -Math.cos(Math.toRadians(Validity.FOLD));
-
     private final Mesh mesh;
     private final Adjacency adj;
     private final IntArrayList open = new IntArrayList(),
@@ -32,7 +30,8 @@ final class EdgeFaults {
             if (sides == 1) open.add(e);
             else if (sides > 2) branching.add(e);
             else if (adj.twin(c) < 0) turned.add(e);
-            else if (frames.cosine(adj.cornerFace()[c], adj.cornerFace()[adj.twin(c)]) < FOLD_COSINE) folded.add(e);
+            else if (frames.cosine(adj.cornerFace()[c], adj.cornerFace()[adj.twin(c)]) < Validity.FOLD_COSINE)
+                folded.add(e);
             int a = 3 * adj.edgeLow(e), b = 3 * adj.edgeHigh(e);
             double x = p[a] - p[b], y = p[a + 1] - p[b + 1], z = p[a + 2] - p[b + 2];
             double length = Math.sqrt(x * x + y * y + z * z);

@@ -15,6 +15,15 @@ import org.modeststack.mesh.select.Selection;
  * @param measure what the detail measures, in mm; the distance that would mend it where it is one of distance; 0 for none
  */
 public record FoundFault(FaultKind kind, int count, int[] elements, String detail, double measure) {
+    /**
+     * How many of what, and how bad.
+     *
+     * @param number the count as it is to be written
+     */
+    public String inWords(String number) {
+        return number + " " + kind.named(count) + (detail.isEmpty() ? "" : ", " + detail);
+    }
+
     /** The place of one of them, mm. */
     public Vec3 place(Mesh mesh, int i) {
         int e = elements[i];

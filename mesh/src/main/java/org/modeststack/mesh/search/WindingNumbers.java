@@ -18,7 +18,7 @@ import org.modeststack.mesh.work.Work;
  */
 public final class WindingNumbers {
     /** A group is taken as a dipole from this many of its radii on. */
-    private static final double FAR = 3;
+    private static final double FAR = 5;
 
     private static final int LEAF = 8;
     /** Groups cost about as much as so many places without. */

@@ -26,7 +26,8 @@ public record Validity(
     /** Degrees between two neighbours that lie on each other and what still counts as that. */
     public static final double FOLD = 0.1;
 
-    private static final double FOLD_COSINE = -Math.cos(Math.toRadians(FOLD));
+    /** The cosine of the turn from which on two neighbours lie on each other. */
+    public static final double FOLD_COSINE = -Math.cos(Math.toRadians(FOLD));
 
     public static Validity of(Mesh mesh) {
         LongOpenHashSet crossing = new LongOpenHashSet(),

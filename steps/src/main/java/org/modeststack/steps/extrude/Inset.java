@@ -83,8 +83,9 @@ public record Inset(
         // A frame outwards in the surface lies over what is there, however narrow it is.
         boolean helps = thickness > 0 || depth != 0;
         if (guard && guardAround && helps && !crossings.isEmpty()) {
-            out = made.heldBack(crossings, out);
-            crossings = NewCrossings.between(in, out);
+            Mesh held = made.heldBack(crossings, out);
+            if (held != out) crossings = NewCrossings.between(in, held);
+            out = held;
         }
         made.remark();
         CrossingRemark.say(crossings, out, instead(helps), context);

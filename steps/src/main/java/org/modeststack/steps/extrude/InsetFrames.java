@@ -62,11 +62,10 @@ final class InsetFrames {
             out = build();
             left = NewCrossings.between(raising.mesh, out);
         }
-        BitSet lost = groupsOf(left, out);
-        if (left.count() >= crossings.count()) lost.or(groups);
-        if (lost.isEmpty()) return out;
+        boolean helped = left.count() < crossings.count();
+        BitSet lost = helped ? groupsOf(left, out) : groups;
         lost.stream().forEach(g -> widths[g] = before[g]);
-        return build();
+        return !helped ? asked : lost.isEmpty() ? out : build();
     }
 
     private BitSet groupsOf(NewCrossings crossings, Mesh out) {

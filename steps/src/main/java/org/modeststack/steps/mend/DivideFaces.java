@@ -1,13 +1,10 @@
 package org.modeststack.steps.mend;
 
-import it.unimi.dsi.fastutil.ints.IntArrayList;
-import it.unimi.dsi.fastutil.ints.IntList;
 import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
@@ -15,7 +12,6 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.Successors;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 import org.modeststack.steps.remove.JoinTriangles;
@@ -75,45 +71,29 @@ public record DivideFaces(
         return out;
     }
 
-    private Mesh triangles(Mesh in, BitSet divided, BitSet pieces, StepContext context) {
+    private static Mesh triangles(Mesh in, BitSet divided, BitSet pieces, StepContext context) {
         PolygonDivision division = new PolygonDivision(in);
-        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount() + 4 * divided.cardinality());
-        b.verticesOf(in);
-        int[] materials = b.materialsOf(in), vertexMap = new int[in.vertexCount()], faceMap = new int[in.faceCount()];
-        Arrays.setAll(vertexMap, v -> v);
-        int[] ring = new int[16], source = new int[16];
-        IntArrayList further = new IntArrayList();
+        RingWriter out = new RingWriter(in);
         for (int f = 0; f < in.faceCount(); f++) {
-            int from = in.offsets()[f], material = materials[in.faceMaterials()[f]];
-            int[] corners = divided.get(f) ? division.triangles(f) : null;
-            int sides = corners == null ? in.sides(f) : 3, count = corners == null ? 1 : corners.length / 3;
-            if (sides > ring.length) {
-                ring = new int[2 * sides];
-                source = new int[2 * sides];
+            int from = in.offsets()[f];
+            if (!divided.get(f)) {
+                for (int i = 0; i < in.sides(f); i++) out.corner(from + i);
+                out.face(f);
+                continue;
             }
-            for (int k = 0; k < count; k++) {
-                for (int i = 0; i < sides; i++) {
-                    source[i] = from + (corners == null ? i : corners[3 * k + i]);
-                    ring[i] = in.corners()[source[i]];
-                }
-                long key = corners == null ? in.faceKeys()[f] : key(in, f, ring, context.seed());
-                int made = b.face(key, material, ring, 0, sides);
-                for (int i = 0; in.hasCornerValues() && i < sides; i++)
-                    b.cornerLike(b.firstCorner(made) + i, in, source[i]);
-                if (k == 0) faceMap[f] = made;
-                else further.addAll(IntList.of(f, made));
-                if (corners != null) pieces.set(made);
+            int[] corners = division.triangles(f);
+            for (int k = 0; k < corners.length; k += 3) {
+                for (int i = k; i < k + 3; i++) out.corner(from + corners[i]);
+                pieces.set(out.piece(f, key(in, f, corners, k, context.seed())));
             }
         }
-        b.carryTags(in, vertexMap, faceMap);
-        Successors heirs = new Successors(in, b);
-        for (int i = 0; i < further.size(); i += 2) heirs.face(further.getInt(i), further.getInt(i + 1));
-        return b.build();
+        return out.build();
     }
 
     /** The same whichever corner a triangle begins with. */
-    private static long key(Mesh in, int face, int[] ring, long seed) {
-        long[] keys = {in.vertexKeys()[ring[0]], in.vertexKeys()[ring[1]], in.vertexKeys()[ring[2]]};
+    private static long key(Mesh in, int face, int[] triangles, int at, long seed) {
+        long[] keys = new long[3];
+        for (int i = 0; i < 3; i++) keys[i] = in.vertexKeys()[in.corners()[in.offsets()[face] + triangles[at + i]]];
         Arrays.sort(keys);
         return Keys.of(seed, PIECE, in.faceKeys()[face], Keys.of(keys[0], keys[1], keys[2]));
     }

@@ -1,10 +1,8 @@
 package org.modeststack.steps.mend;
 
-import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.measure.Normals;
 
 /**
@@ -67,24 +65,14 @@ final class FaceTurning {
     static Mesh turn(Mesh in, BitSet faces) {
         if (faces.isEmpty()) return in;
         if (faces.cardinality() == in.faceCount()) return in.flipped();
-        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
-        b.verticesOf(in);
-        int[] materials = b.materialsOf(in), vertexMap = new int[in.vertexCount()], faceMap = new int[in.faceCount()];
-        Arrays.setAll(vertexMap, v -> v);
+        RingWriter out = new RingWriter(in);
         for (int f = 0; f < in.faceCount(); f++) {
-            boolean turn = faces.get(f);
             int from = in.offsets()[f], sides = in.sides(f);
-            int[] ring = new int[sides], source = new int[sides];
-            for (int i = 0; i < sides; i++) {
-                source[i] = from + (turn ? (sides - i) % sides : i);
-                ring[i] = in.corners()[source[i]];
-            }
-            faceMap[f] = b.face(in.faceKeys()[f], materials[in.faceMaterials()[f]], ring);
-            for (int i = 0; in.hasCornerValues() && i < sides; i++)
-                if (turn) b.cornerOnSurface(b.firstCorner(faceMap[f]) + i, in, source[i], true);
-                else b.cornerLike(b.firstCorner(faceMap[f]) + i, in, source[i]);
+            boolean turn = faces.get(f);
+            for (int i = 0; i < sides; i++) out.corner(from + (turn ? (sides - i) % sides : i));
+            if (turn) out.turnedFace(f);
+            else out.face(f);
         }
-        b.carryTags(in, vertexMap, faceMap);
-        return b.build();
+        return out.build();
     }
 }

@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
 
 /**
  * Triangles whose third corner lies on their longest side, or nearly: they go, and the face across that side takes the
@@ -55,9 +55,9 @@ final class FlatTriangles {
     }
 
     private boolean isFlat(int side, double slender) {
-        var a = mesh.point(mesh.corners()[side]);
-        var ab = mesh.point(mesh.corners()[adj.cornerNext()[side]]).minus(a);
-        var ac = mesh.point(mesh.corners()[adj.cornerBefore(side, mesh)]).minus(a);
+        Vec3 a = mesh.point(mesh.corners()[side]);
+        Vec3 ab = mesh.point(mesh.corners()[adj.cornerNext()[side]]).minus(a);
+        Vec3 ac = mesh.point(mesh.corners()[adj.cornerBefore(side, mesh)]).minus(a);
         double along = ab.dot(ac) / ab.dot(ab);
         return along > 0 && along < 1 && ab.cross(ac).length() < slender * ab.dot(ab);
     }
@@ -74,28 +74,15 @@ final class FlatTriangles {
 
     Mesh takenOut() {
         if (gone.isEmpty()) return mesh;
-        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
-        b.verticesOf(mesh);
-        int[] materials = b.materialsOf(mesh), vertexMap = new int[mesh.vertexCount()];
-        int[] faceMap = new int[mesh.faceCount()];
-        Arrays.setAll(vertexMap, v -> v);
-        Arrays.fill(faceMap, -1);
+        RingWriter out = new RingWriter(mesh);
         for (int f = 0; f < mesh.faceCount(); f++) {
             if (gone.get(f)) continue;
-            int[] ring = new int[2 * mesh.sides(f)], source = new int[ring.length];
-            int n = 0;
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                source[n] = c;
-                ring[n++] = mesh.corners()[c];
-                if (between[c] < 0) continue;
-                source[n] = c;
-                ring[n++] = between[c];
+                out.corner(c);
+                if (between[c] >= 0) out.corner(between[c], c);
             }
-            faceMap[f] = b.face(mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]], ring, 0, n);
-            for (int i = 0; mesh.hasCornerValues() && i < n; i++)
-                b.cornerLike(b.firstCorner(faceMap[f]) + i, mesh, source[i]);
+            out.face(f);
         }
-        b.carryTags(mesh, vertexMap, faceMap);
-        return b.build();
+        return out.build();
     }
 }

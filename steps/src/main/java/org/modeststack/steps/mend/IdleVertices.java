@@ -1,10 +1,8 @@
 package org.modeststack.steps.mend;
 
-import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Loops;
 
@@ -81,29 +79,12 @@ final class IdleVertices {
     /** The mesh without them; all faces stay. */
     Mesh takenOut() {
         if (idle.isEmpty()) return mesh;
-        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
-        int[] materials = b.materialsOf(mesh), vertexMap = new int[mesh.vertexCount()];
-        int[] faceMap = new int[mesh.faceCount()];
-        Arrays.fill(vertexMap, -1);
-        for (int v = idle.nextClearBit(0); v < mesh.vertexCount(); v = idle.nextClearBit(v + 1))
-            vertexMap[v] = b.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
-        int[] ring = new int[16], source = new int[16];
+        RingWriter out = new RingWriter(mesh, idle);
         for (int f = 0; f < mesh.faceCount(); f++) {
-            int sides = mesh.sides(f), n = 0;
-            if (sides > ring.length) {
-                ring = new int[2 * sides];
-                source = new int[2 * sides];
-            }
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
-                if (idle.get(mesh.corners()[c])) continue;
-                ring[n] = vertexMap[mesh.corners()[c]];
-                source[n++] = c;
-            }
-            faceMap[f] = b.face(mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]], ring, 0, n);
-            for (int i = 0; mesh.hasCornerValues() && i < n; i++)
-                b.cornerLike(b.firstCorner(faceMap[f]) + i, mesh, source[i]);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
+                if (!idle.get(mesh.corners()[c])) out.corner(c);
+            out.face(f);
         }
-        b.carryTags(mesh, vertexMap, faceMap);
-        return b.build();
+        return out.build();
     }
 }

@@ -6,7 +6,6 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -108,41 +107,28 @@ final class SurfaceParting {
     }
 
     private Mesh written(DisjointSets sets, long seed) {
-        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
-        b.verticesOf(mesh);
-        int[] materials = b.materialsOf(mesh), own = new int[mesh.cornerCount()];
+        RingWriter out = new RingWriter(mesh);
+        int[] own = new int[mesh.cornerCount()];
         Arrays.fill(own, -1);
-        int[] vertexMap = new int[mesh.vertexCount()], faceMap = new int[mesh.faceCount()];
-        Arrays.setAll(vertexMap, v -> v);
         for (int v = 0; v < mesh.vertexCount(); v++) {
-            int first = -1;
+            boolean first = true;
             for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
                 int root = sets.find(adj.vertexCorners()[i]);
                 if (own[root] >= 0) continue;
-                if (first < 0) own[root] = first = v;
-                else
-                    own[root] = b.vertex(
-                            mesh.x(v),
-                            mesh.y(v),
-                            mesh.z(v),
-                            Keys.of(
-                                    seed,
-                                    PARTED,
-                                    mesh.vertexKeys()[v],
-                                    Keys.of(
-                                            mesh.faceKeys()[adj.cornerFace()[root]],
-                                            root - mesh.offsets()[adj.cornerFace()[root]])));
+                own[root] = first ? v : out.vertexAt(v, key(v, root, seed));
+                first = false;
             }
         }
         for (int f = 0; f < mesh.faceCount(); f++) {
-            int from = mesh.offsets()[f], sides = mesh.sides(f);
-            int[] ring = new int[sides];
-            for (int i = 0; i < sides; i++) ring[i] = own[sets.find(from + i)];
-            faceMap[f] = b.face(mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]], ring);
-            for (int i = 0; mesh.hasCornerValues() && i < sides; i++)
-                b.cornerLike(b.firstCorner(faceMap[f]) + i, mesh, from + i);
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) out.corner(own[sets.find(c)], c);
+            out.face(f);
         }
-        b.carryTags(mesh, vertexMap, faceMap);
-        return b.build();
+        return out.build();
+    }
+
+    private long key(int vertex, int corner, long seed) {
+        int face = adj.cornerFace()[corner];
+        long place = Keys.of(mesh.faceKeys()[face], corner - mesh.offsets()[face]);
+        return Keys.of(seed, PARTED, mesh.vertexKeys()[vertex], place);
     }
 }

@@ -222,7 +222,7 @@ class ExtrudeInsetTest {
 
     /** Faces sunk side by side with a small frame round each, so deep that their floors meet those of the face round the corner. */
     @Test
-    void theGuardLooksAtWhatIsAround() throws StepException {
+    void whatNoWidthMendsIsLeftAsAskedAndSaid() throws StepException {
         Mesh cube = MeshFixtures.cube(10);
         Pick all = PickText.parse("faces: all");
         TestContext free = new TestContext(), context = new TestContext();
@@ -232,5 +232,23 @@ class ExtrudeInsetTest {
         Mesh held = new Inset(all, 1, 3, Inset.Frames.EACH, true, true).apply(cube, context);
         assertTrue(context.remarks.getFirst().text().contains("through each other"), "no narrower frame mends that");
         assertArrayEquals(asked.xyz(), held.xyz());
+    }
+
+    /** A frame that leans out over the gap to a taller block beside it, as far as there is room. */
+    @Test
+    void theGuardHoldsBackFromWhatIsBeside() throws StepException {
+        Mesh m = MeshFixtures.both(MeshFixtures.cube(10), MeshFixtures.box(12, 0, 0, 20, 10, 20));
+        Pick top = PickText.parse("faces: facing 0 0 1 5; within inside -1 -1 9 11 11 11");
+        TestContext free = new TestContext(), context = new TestContext();
+        Mesh asked = new Inset(top, -3, -0.5, Inset.Frames.TOGETHER, true, false).apply(m, free);
+        assertTrue(Validity.of(asked).crossing() > 0, "it runs into the block");
+        Mesh held = new Inset(top, -3, -0.5, Inset.Frames.TOGETHER, true, true).apply(m, context);
+        assertEquals(0, Validity.of(held).crossing());
+        assertTrue(
+                context.remarks
+                        .getFirst()
+                        .text()
+                        .startsWith("The frame was held back on 1 of 1 groups, at the least to -1.8 mm"),
+                context.remarks.getFirst().text());
     }
 }

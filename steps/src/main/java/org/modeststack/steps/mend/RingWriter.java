@@ -1,0 +1,112 @@
+package org.modeststack.steps.mend;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntList;
+import java.util.Arrays;
+import java.util.BitSet;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.steps.Successors;
+
+/**
+ * A mesh written anew with its vertices where they are, but other rings for its faces. Materials go with the faces, values
+ * with the corners they are said to come from, tags with what stays.
+ */
+final class RingWriter {
+    private final Mesh mesh;
+    private final MeshBuilder out;
+    private final int[] materials;
+    /** For each old vertex and face its number in what is written, or -1. */
+    private final int[] vertexMap;
+
+    private final int[] faceMap;
+    /** Faces and their pieces behind the first, by turns. */
+    private final IntArrayList furtherPieces = new IntArrayList();
+
+    private int[] ring = new int[16];
+    private int[] source = new int[16];
+    private int sides;
+
+    RingWriter(Mesh mesh) {
+        this(mesh, new BitSet());
+    }
+
+    /** @param without vertices that no ring will have any more */
+    RingWriter(Mesh mesh, BitSet without) {
+        this.mesh = mesh;
+        out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        materials = out.materialsOf(mesh);
+        vertexMap = new int[mesh.vertexCount()];
+        faceMap = new int[mesh.faceCount()];
+        Arrays.fill(vertexMap, -1);
+        Arrays.fill(faceMap, -1);
+        for (int v = without.nextClearBit(0); v < mesh.vertexCount(); v = without.nextClearBit(v + 1))
+            vertexMap[v] = out.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
+    }
+
+    /**
+     * A further vertex.
+     *
+     * @param like the old vertex in whose place it is
+     */
+    int vertexAt(int like, long key) {
+        return out.vertex(mesh.x(like), mesh.y(like), mesh.z(like), key);
+    }
+
+    /** The next corner of the ring: the vertex of an old corner, with its values. */
+    void corner(int corner) {
+        corner(vertexMap[mesh.corners()[corner]], corner);
+    }
+
+    /**
+     * The next corner of the ring.
+     *
+     * @param vertex of what is written
+     * @param like the old corner whose values it has
+     */
+    void corner(int vertex, int like) {
+        if (sides == ring.length) {
+            ring = Arrays.copyOf(ring, 2 * sides);
+            source = Arrays.copyOf(source, 2 * sides);
+        }
+        ring[sides] = vertex;
+        source[sides++] = like;
+    }
+
+    /** Ends the ring of a face that goes on. */
+    void face(int old) {
+        faceMap[old] = face(old, mesh.faceKeys()[old], false);
+    }
+
+    /** Ends the ring of a face that goes on turned round, so that its directions do too. */
+    void turnedFace(int old) {
+        faceMap[old] = face(old, mesh.faceKeys()[old], true);
+    }
+
+    /** Ends the ring of a piece of a face; all pieces take its tags. */
+    int piece(int old, long key) {
+        int made = face(old, key, false);
+        if (faceMap[old] < 0) faceMap[old] = made;
+        else furtherPieces.addAll(IntList.of(old, made));
+        return made;
+    }
+
+    private int face(int old, long key, boolean turned) {
+        int made = out.face(key, materials[mesh.faceMaterials()[old]], ring, 0, sides);
+        for (int i = 0; mesh.hasCornerValues() && i < sides; i++) {
+            int corner = out.firstCorner(made) + i;
+            if (turned) out.cornerOnSurface(corner, mesh, source[i], true);
+            else out.cornerLike(corner, mesh, source[i]);
+        }
+        sides = 0;
+        return made;
+    }
+
+    Mesh build() {
+        out.carryTags(mesh, vertexMap, faceMap);
+        Successors heirs = new Successors(mesh, out);
+        for (int i = 0; i < furtherPieces.size(); i += 2)
+            heirs.face(furtherPieces.getInt(i), furtherPieces.getInt(i + 1));
+        return out.build();
+    }
+}
