@@ -8,8 +8,8 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Guide;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.rail.StripWidths;
 import org.modeststack.steps.round.EdgeRounding;
-import org.modeststack.steps.round.StripWidths;
 
 /** Rounds edges over as many faces as that takes, by the numbers of a bevel. */
 final class EdgesOver {

@@ -13,6 +13,16 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.rail.Band;
+import org.modeststack.steps.rail.BandNet;
+import org.modeststack.steps.rail.BandStations;
+import org.modeststack.steps.rail.EdgeChain;
+import org.modeststack.steps.rail.NetTrials;
+import org.modeststack.steps.rail.Station;
+import org.modeststack.steps.rail.StripAttempt;
+import org.modeststack.steps.rail.StripKind;
+import org.modeststack.steps.rail.StripMesh;
+import org.modeststack.steps.rail.StripWidths;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.TriangleSurface;
 
@@ -94,7 +104,8 @@ public final class EdgeRounding {
 
     public Rounded round(StripWidths widths) {
         double widest = edges.stream().mapToDouble(widths.ofEdge()).max().orElse(0);
-        StripAttempt attempt = new StripAttempt(in, surface, curve, grids, material, context);
+        StripKind kind = new RoundProfile(curve, grids, material, context);
+        StripAttempt attempt = new StripAttempt(in, surface, kind, context.seed());
         NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> {
             List<BandNet> nets = nets(surface, of, rest, widths, narrow.shares(widest));
             // What goes square into its faces does not fit round a corner.
@@ -130,7 +141,7 @@ public final class EdgeRounding {
             StripWidths widths,
             IntToDoubleFunction share) {
         try {
-            return new BandNet(surface, sharp, edges, chains, widths, share);
+            return new BandNet(surface, sharp, edges, chains, widths, share, BandStations::choose);
         } catch (IllegalArgumentException e) {
             return null;
         }

@@ -18,6 +18,7 @@ import org.modeststack.steps.TestContext;
 import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.rail.StripWidths;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.surface.SharpEdges;

@@ -28,6 +28,7 @@ import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.rail.StripWidths;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;

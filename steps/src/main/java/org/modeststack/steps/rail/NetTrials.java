@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -13,13 +13,13 @@ import org.modeststack.mesh.work.Workers;
  * last left out there. Each net goes its own way through this; those in trouble are tried on what is near them, and all
  * together on the whole mesh once these come out.
  */
-final class NetTrials {
+public final class NetTrials {
     /** What has not come out by then is left to others. */
     private static final int ROUNDS = 1000;
 
     /** Makes the nets of some edges. */
     @FunctionalInterface
-    interface Nets {
+    public interface Nets {
         /**
          * @param of the edges that nets are wanted for
          * @param rest all edges that are rounded
@@ -34,7 +34,7 @@ final class NetTrials {
     private final BitSet rest;
     private List<NetTrial> trials = new ArrayList<>();
 
-    NetTrials(Mesh mesh, BitSet edges, StripAttempt attempt, Nets begin) {
+    public NetTrials(Mesh mesh, BitSet edges, StripAttempt attempt, Nets begin) {
         this.mesh = mesh;
         this.attempt = attempt;
         this.begin = begin;
@@ -44,7 +44,7 @@ final class NetTrials {
 
     /** The mesh with the strips of all nets that come out; null where none do. */
     @Nullable
-    StripMesh run() {
+    public StripMesh run() {
         for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
         for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
             Work.checkpoint();
@@ -67,11 +67,11 @@ final class NetTrials {
     }
 
     /** The edges that are still to be rounded. */
-    BitSet rest() {
+    public BitSet rest() {
         return rest;
     }
 
-    List<BandNet> nets() {
+    public List<BandNet> nets() {
         return trials.stream().map(NetTrial::net).toList();
     }
 

@@ -1,11 +1,11 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
 
 /** A vertex of picked edges at which their strips are cut across, and by how much they are held back there. */
-final class Station {
+public final class Station {
     /** What the width is multiplied by where a strip has no room; each time it is not enough by the square of that. */
     private static final double CLOSER = 0.96;
 
@@ -32,16 +32,16 @@ final class Station {
         arms.add(arm);
     }
 
-    int vertex() {
+    public int vertex() {
         return vertex;
     }
 
-    Vec3 place() {
+    public Vec3 place() {
         return place;
     }
 
     /** What the width is multiplied by. */
-    double scale() {
+    public double scale() {
         return scale;
     }
 
@@ -53,7 +53,7 @@ final class Station {
     }
 
     /** What share there is of the width that is asked for. */
-    double reached() {
+    public double reached() {
         return begun * share();
     }
 

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
@@ -7,34 +7,23 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.search.TriangleTree;
-import org.modeststack.steps.StepContext;
-import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.ImprintMesh;
 import org.modeststack.steps.surface.TriangleSurface;
 
 /** Tries whether the strips of nets come out as wide as they are, on the whole mesh or on what is near them. */
-final class StripAttempt {
+public final class StripAttempt {
     private final Mesh in;
     private final TriangleSurface surface;
-    private final ProfileCurve curve;
-    private final boolean grids;
-    private final @Nullable String material;
-    private final StepContext context;
+    private final StripKind kind;
+    private final long seed;
 
-    StripAttempt(
-            Mesh in,
-            TriangleSurface surface,
-            ProfileCurve curve,
-            boolean grids,
-            @Nullable String material,
-            StepContext context) {
+    /** @param seed of the keys of what is new */
+    public StripAttempt(Mesh in, TriangleSurface surface, StripKind kind, long seed) {
         this.in = in;
         this.surface = surface;
-        this.curve = curve;
-        this.grids = grids;
-        this.material = material;
-        this.context = context;
+        this.kind = kind;
+        this.seed = seed;
     }
 
     /**
@@ -63,7 +52,7 @@ final class StripAttempt {
             List<Imprint.Inside> inside = new ArrayList<>();
             List<RailLines> rails = new ArrayList<>();
             for (BandNet net : left) {
-                RailLines lines = new RailLines(net, imprint, curve, context.seed());
+                RailLines lines = new RailLines(net, imprint, kind, seed);
                 rails.add(lines);
                 IntArrayList seeds = new IntArrayList();
                 for (WalkSide walk : net.walks().all())
@@ -85,7 +74,7 @@ final class StripAttempt {
     }
 
     private StripMesh built(List<BandNet> nets, List<RailLines> rails, ImprintMesh rest, Trouble trouble) {
-        StripBuilder strips = new StripBuilder(rest, curve, grids, context.seed(), context.madeTag(), material);
+        StripBuilder strips = kind.builder(rest);
         for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
         Mesh out = strips.build();
         new StripCheck(in, out, strips, trouble);

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.SurfacePath;
@@ -18,7 +18,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * <p>Source: J. Rossignac, A. Requicha, "Constant-radius blending in solid modelling", Computers in Mechanical
  * Engineering 3(1), 1984.
  */
-final class RollingBall {
+public final class RollingBall {
     /** How much farther than between planes the ball may touch surfaces that bend away from it. */
     private static final double FARTHEST = 3;
 

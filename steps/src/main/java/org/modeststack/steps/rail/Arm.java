@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -10,7 +10,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * @param corner of a triangle at the station, from whose side the angle is counted at which it leaves; -1 where it leaves an
  *     edge between stations
  */
-record Arm(SurfacePath path, double distance, int corner, double angle) {
+public record Arm(SurfacePath path, double distance, int corner, double angle) {
     /** How far a rail may be from the edge where another one is, as a share of the way there: two share it. */
     private static final double SHARED = 0.45;
 
@@ -18,7 +18,7 @@ record Arm(SurfacePath path, double distance, int corner, double angle) {
     private static final double BESIDE = 0.9;
 
     /** @param scale what the distance is multiplied by */
-    SurfacePath.Place rail(double scale) {
+    public SurfacePath.Place rail(double scale) {
         return path.at(reached(scale));
     }
 

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -16,7 +16,7 @@ import org.modeststack.steps.surface.TriangleSurface;
  * plane: by how much the walk turns at each vertex is told by the angles of the triangles there. So it is known in which
  * direction over the surface a rail lies, whatever the edges and the surface do in space.
  */
-final class WalkSide {
+public final class WalkSide {
     /** A rail is no farther from a corner of the edges than this, as a multiple of the width. */
     private static final double MITRE = 10;
 
@@ -125,7 +125,7 @@ final class WalkSide {
     }
 
     /** The corner of a triangle at a place of the walk, whose side the walk leaves by. */
-    int corner(int i) {
+    public int corner(int i) {
         return corner[i];
     }
 
@@ -142,7 +142,7 @@ final class WalkSide {
     }
 
     /** Whether the walk turns round at the end of a chain. */
-    boolean turnsRound(int i) {
+    public boolean turnsRound(int i) {
         return vertex[before(i)] == vertex[next(i)];
     }
 

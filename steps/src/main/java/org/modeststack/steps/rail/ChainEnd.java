@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.surface.SurfacePath;
@@ -11,7 +11,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * @param in the way to the rail on the left of where the walk comes in
  * @param out and to that on the left of where it goes out
  */
-record ChainEnd(int corner, Arm in, double inAngle, Arm out, double outAngle, SurfaceWalk walk) {
+public record ChainEnd(int corner, Arm in, double inAngle, Arm out, double outAngle, SurfaceWalk walk) {
     /** Rails that are seen from the end in nearly one direction, or opposite ones, have no plane; sine. */
     private static final double FLAT = 1e-6;
 
@@ -21,7 +21,7 @@ record ChainEnd(int corner, Arm in, double inAngle, Arm out, double outAngle, Su
      * @param place from the end
      * @param first the rail of {@link #out} from there, and {@code last} that of {@link #in}
      */
-    SurfacePath.Place onSurface(Vec3 place, Vec3 first, Vec3 last) {
+    public SurfacePath.Place onSurface(Vec3 place, Vec3 first, Vec3 last) {
         Vec3 n = first.cross(last);
         double whole = Math.atan2(n.length(), first.dot(last));
         double part = n.length() < FLAT * first.length() * last.length()

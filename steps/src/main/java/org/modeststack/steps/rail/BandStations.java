@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import java.util.ArrayList;
@@ -18,7 +18,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * and of those whose rails would pass each other one is left out, which is how the rail inside a tight turn comes to a
  * point.
  */
-final class BandStations {
+public final class BandStations {
     /** How far a chain may be from the line between stations, as a share of the width. */
     private static final double STRAY = 0.001;
 
@@ -85,8 +85,14 @@ final class BandStations {
     /** A station in the making: the place of a vertex in the chain, and the ways to both rails. */
     private record Cut(int at, Arm left, Arm right) {}
 
-    /** The places in the chain, ascending; of an open chain its ends are among them. */
-    int[] find() {
+    /** What the shape of a chain needs, the {@link StationRule} of strips with a profile. */
+    public static StationRule.Chosen choose(
+            Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
+        BandStations s = new BandStations(mesh, chain, sides, width, walk);
+        return new StationRule.Chosen(s.find(), s.free);
+    }
+
+    private int[] find() {
         List<Integer> at = chosen();
         List<Cut> cuts = cuts(at);
         for (int round = 0; round < REFINED; round++) {
@@ -203,11 +209,6 @@ final class BandStations {
         if (chain.isEnd(i) || !sides.hasSharp(i) || free.get(i)) return false;
         free.set(i);
         return true;
-    }
-
-    /** Whether a station need not be cut across along the sharp edges that leave it. */
-    boolean isFree(int i) {
-        return free.get(i);
     }
 
     /** Whether a way comes upon the same chain not far along it: at a sharp corner, whose own way leads on. */

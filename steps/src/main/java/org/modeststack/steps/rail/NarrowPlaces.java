@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.Collection;
 import java.util.HashMap;
@@ -12,7 +12,7 @@ import org.modeststack.mesh.Vec3;
  * narrower there from the outset, so that their stations are chosen for the width that they will have. Away from such a
  * place the width grows again.
  */
-final class NarrowPlaces {
+public final class NarrowPlaces {
     /** What share of the width there is at a place that was found to be narrow once, twice and so on. */
     private static final double[] SHARES = {0.4, 0.15, 0.05};
 
@@ -44,7 +44,7 @@ final class NarrowPlaces {
      *
      * @param width that is asked for, mm
      */
-    IntToDoubleFunction shares(double width) {
+    public IntToDoubleFunction shares(double width) {
         return v -> {
             double least = 1;
             for (Map.Entry<Vec3, Integer> e : times.entrySet()) {

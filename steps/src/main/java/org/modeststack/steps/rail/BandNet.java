@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -25,7 +25,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
 
 /** Chains of edges that hang together, with the stations of their strips and the ways from there to the rails. */
-final class BandNet {
+public final class BandNet {
     /** Held back to less than this share a strip is not worth having. */
     private static final double LEAST = 0.03;
 
@@ -46,6 +46,7 @@ final class BandNet {
     private final IntToDoubleFunction share;
     private final SurfaceWalk way;
     private final Walks walks;
+    private final StationRule rule;
     private final List<Band> bands = new ArrayList<>();
     /** Where chains end or meet, by their vertices. */
     private final Map<Integer, Station> nodes = new LinkedHashMap<>();
@@ -64,17 +65,20 @@ final class BandNet {
 
     /**
      * @param share of the width that there is at each vertex
+     * @param rule how strips are cut across
      * @param edges all that are rounded, also those that do not belong to this
      * @throws IllegalArgumentException where there is no surface to both sides of all edges
      */
-    BandNet(
+    public BandNet(
             TriangleSurface surface,
             SharpEdges sharp,
             BitSet edges,
             List<EdgeChain> chains,
             StripWidths widths,
-            IntToDoubleFunction share) {
+            IntToDoubleFunction share,
+            StationRule rule) {
         this.share = share;
+        this.rule = rule;
         this.surface = surface;
         mesh = surface.mesh;
         IntArrayList vertices = new IntArrayList();
@@ -150,8 +154,8 @@ final class BandNet {
         double[] widths = atVertices(chain, wanted.ofEdge());
         double[] radii = wanted.radius() == null ? null : atVertices(chain, wanted.radius());
         BandSides sides = new BandSides(chain, walks);
-        BandStations chosen = new BandStations(mesh, chain, sides, i -> widths[i], way);
-        int[] at = chosen.find();
+        StationRule.Chosen chosen = rule.choose(mesh, chain, sides, i -> widths[i], way);
+        int[] at = chosen.at();
         int m = at.length;
         List<Station> stations = new ArrayList<>();
         Arm[] left = new Arm[m], right = new Arm[m];
@@ -159,8 +163,12 @@ final class BandNet {
             int i = at[k], v = chain.vertex(i);
             boolean isEnd = chain.isEnd(i);
             int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
-            left[k] = isEnd ? sides.endArm(i, false) : sides.left(before, i, after, widths[i], chosen.isFree(i), way);
-            right[k] = isEnd ? sides.endArm(i, true) : sides.right(before, i, after, widths[i], chosen.isFree(i), way);
+            left[k] = isEnd
+                    ? sides.endArm(i, false)
+                    : sides.left(before, i, after, widths[i], chosen.free().get(i), way);
+            right[k] = isEnd
+                    ? sides.endArm(i, true)
+                    : sides.right(before, i, after, widths[i], chosen.free().get(i), way);
             if (radii != null && !isEnd && sides.turn(i) < TURNING) {
                 RollingBall.Touching ball = RollingBall.of(left[k], right[k], radii[i], way);
                 left[k] = ball.left();
@@ -194,16 +202,21 @@ final class BandNet {
         stops.merge(place.corner(), new Stop(station, arm, key), (a, b) -> new Stop(a.station, a.arm, a.key + b.key));
     }
 
-    Walks walks() {
+    public Walks walks() {
         return walks;
     }
 
-    List<Band> bands() {
+    public List<Band> bands() {
         return bands;
     }
 
-    Collection<Station> nodes() {
+    public Collection<Station> nodes() {
         return nodes.values();
+    }
+
+    /** Leaves all further places of rails out, so that these go straight from stop to stop. */
+    public void straighten() {
+        vias.clear();
     }
 
     /**
@@ -235,7 +248,7 @@ final class BandNet {
      *
      * @param most what is farther than this along the surface is not looked for, mm
      */
-    double widest(double most) {
+    public double widest(double most) {
         double least = Double.POSITIVE_INFINITY;
         for (Band b : bands)
             for (int k = 0; k < b.size(); k++)
@@ -244,7 +257,7 @@ final class BandNet {
     }
 
     /** Where rails are at so many times the width, from station to station. */
-    void rails(double times, double most, BiConsumer<Vec3, Vec3> line) {
+    public void rails(double times, double most, BiConsumer<Vec3, Vec3> line) {
         for (Band b : bands)
             for (Arm[] side : List.of(b.left(), b.right()))
                 for (int k = 0; k < b.pieces(); k++)
@@ -302,7 +315,7 @@ final class BandNet {
     }
 
     /** Whether three chains or more meet somewhere. */
-    boolean hasCorners() {
+    public boolean hasCorners() {
         for (WalkSide walk : walks.all())
             for (int i = 0; i < walk.size(); i++)
                 if (nodes.containsKey(walk.vertex(i)) && !walk.turnsRound(i)) return true;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.BitSet;
 import java.util.List;
@@ -14,33 +14,33 @@ import org.modeststack.mesh.Mesh;
  * @param divided faces of the strip, counted along it and then across, that become triangles, since as one face they
  *     would meet something or themselves
  */
-record Band(
+public record Band(
         EdgeChain chain, BandSides sides, List<Station> stations, int[] at, Arm[] left, Arm[] right, BitSet divided) {
     /** Where the width is held back it grows by no more than this for each unit along the chain. */
     private static final double SLOPE = 0.5;
 
-    int size() {
+    public int size() {
         return stations.size();
     }
 
     /** How many pieces the strip has. */
-    int pieces() {
+    public int pieces() {
         return chain.isClosed() ? size() : size() - 1;
     }
 
-    Station station(int k) {
+    public Station station(int k) {
         return stations.get(k % size());
     }
 
     /** How many edges there are from a station to the next. */
-    int edges(int k) {
+    public int edges(int k) {
         int from = at[k], to = at[(k + 1) % size()];
         if (!chain.isClosed()) return to - from;
         return from == to ? chain.size() : Math.floorMod(to - from, chain.size());
     }
 
     /** Adds the edges from a station to the next to a set. */
-    void edges(Mesh mesh, int k, BitSet to) {
+    public void edges(Mesh mesh, int k, BitSet to) {
         for (int i = 0; i < edges(k); i++) to.set(chain.edge(mesh, at[k] + i));
     }
 

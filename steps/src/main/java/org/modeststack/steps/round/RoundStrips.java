@@ -17,11 +17,18 @@ import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.profile.CornerPatch;
 import org.modeststack.steps.profile.PatchFaces;
 import org.modeststack.steps.profile.ProfileCurve;
+import org.modeststack.steps.rail.Band;
+import org.modeststack.steps.rail.BandNet;
+import org.modeststack.steps.rail.EdgeChain;
+import org.modeststack.steps.rail.RailLines;
+import org.modeststack.steps.rail.Station;
+import org.modeststack.steps.rail.StripBuilder;
+import org.modeststack.steps.rail.Walks;
 import org.modeststack.steps.surface.ImprintMesh;
 import org.modeststack.steps.surface.SurfacePath;
 
-/** Puts strips between the rails that have been cut into a mesh, and closes the corners where strips meet. */
-final class StripBuilder {
+/** Strips with a profile, and grids or faces that close the corners where they meet. */
+final class RoundStrips implements StripBuilder {
     private static final long VERTEX = 3;
     private static final long FACE = 4;
     private static final long CORNER = 6;
@@ -51,19 +58,10 @@ final class StripBuilder {
     private final Int2ObjectOpenHashMap<Int2ObjectOpenHashMap<End>> ends = new Int2ObjectOpenHashMap<>();
 
     /**
-     * Where a face comes from.
-     *
-     * @param band the strip it is in; null for a corner
-     * @param face of the strip, counted along it and then across
-     * @param from the station where it begins, and the one where it ends
-     */
-    record Origin(@Nullable Band band, int face, Station from, Station to) {}
-
-    /**
      * @param grids whether corners are closed by grids, or by one face
      * @param material of the new faces; null for that of what is beside them
      */
-    StripBuilder(
+    RoundStrips(
             ImprintMesh rest, ProfileCurve curve, boolean grids, long seed, String madeTag, @Nullable String material) {
         this.rest = rest;
         this.curve = curve;
@@ -81,17 +79,18 @@ final class StripBuilder {
         likeRight.defaultReturnValue(-1);
     }
 
-    /** Null for a face that is in no strip and no corner. */
-    @Nullable
-    Origin origin(int face) {
+    @Override
+    public @Nullable Origin origin(int face) {
         return face < firstFace ? null : origins.get(face - firstFace);
     }
 
-    Mesh build() {
+    @Override
+    public Mesh build() {
         return out.build();
     }
 
-    void add(BandNet net, RailLines rails) {
+    @Override
+    public void add(BandNet net, RailLines rails) {
         for (Band band : net.bands()) strip(band, rails);
         for (Station node : net.nodes()) corner(net, node);
         ends.clear();
@@ -131,7 +130,7 @@ final class StripBuilder {
                 IntArrayList back = side(on[l][j], j == 0 ? left : IntArrayList.of(), on[k][j]);
                 back.addAll(inner(across(band, k, j, rails)));
                 long key = across(onLeft, onRight, FACE, j, segments - 1);
-                if (band.divided().get(origin.face)) triangles(there, back, key, made, origin, isRight);
+                if (band.divided().get(origin.face())) triangles(there, back, key, made, origin, isRight);
                 else {
                     there.addAll(back);
                     face(there, key, made, origin, isRight);
@@ -265,7 +264,7 @@ final class StripBuilder {
             @Override
             public void face(long key, int side, int[] vertices, int count) {
                 IntArrayList ring = new IntArrayList(vertices, 0, count);
-                StripBuilder.this.face(ring, key, material(around.get(side).band), origin, false);
+                RoundStrips.this.face(ring, key, material(around.get(side).band), origin, false);
             }
         };
         PatchFaces.emit(sink, outline, places, i -> Keys.of(whole, key(around.get(i))));
@@ -302,7 +301,7 @@ final class StripBuilder {
         while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
         if (once.size() < 3) return;
         int f = out.face(key, made, once.elements(), 0, once.size());
-        out.tag(origin.band == null ? madeTag + CORNERS : madeTag, ElementKind.FACE, f, 1);
+        out.tag(origin.band() == null ? madeTag + CORNERS : madeTag, ElementKind.FACE, f, 1);
         origins.add(origin);
         if (!mesh.hasCornerValues()) return;
         Int2IntOpenHashMap like = isRight ? likeRight : likeLeft;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.Collection;
 import java.util.Collections;
@@ -7,7 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 
 /** What does not come out when strips are tried, or may come out otherwise. */
-final class Trouble {
+public final class Trouble {
     private final Set<Station> stations = new LinkedHashSet<>();
     /** Strips of which faces were divided, so that they may come out as wide as they are. */
     private final Set<Band> divided = Collections.newSetFromMap(new IdentityHashMap<>());

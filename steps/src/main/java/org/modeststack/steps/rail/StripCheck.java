@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.BitSet;
@@ -15,7 +15,7 @@ import org.modeststack.mesh.work.Work;
  * divided into triangles, since what is bent may have a shape as triangles that it does not have as one face; where that
  * does not help, its stations are in trouble.
  */
-final class StripCheck {
+public final class StripCheck {
     private final Mesh in;
     private final Mesh out;
     private final StripBuilder strips;

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.longs.Long2IntMap;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
@@ -12,12 +12,12 @@ import org.modeststack.steps.surface.ImprintMesh;
  *
  * @param rest what was written of the mesh before them, in front of the strips
  */
-record StripMesh(Mesh mesh, ImprintMesh rest) {
+public record StripMesh(Mesh mesh, ImprintMesh rest) {
     /**
      * Whether as many edges as before are a border, or have more than two faces: else strips did not close up. In time linear
      * in the faces that are new or changed.
      */
-    boolean isAsClosed() {
+    public boolean isAsClosed() {
         Mesh in = rest.mesh();
         Long2IntOpenHashMap was = new Long2IntOpenHashMap(), is = new Long2IntOpenHashMap();
         rest.changed().stream().forEach(f -> count(in, f, was));

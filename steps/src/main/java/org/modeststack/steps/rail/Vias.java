@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -12,7 +12,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * Further places of a rail between two stops of a walk, where the surface bends so much that the straight way between
  * their rails is not as far from the edges as it should be.
  */
-final class Vias {
+public final class Vias {
     /** How far a rail may be off, as a share of the width. */
     private static final double BENT = 0.02;
 

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -15,27 +15,27 @@ import org.modeststack.mesh.select.Loops;
  *
  * @param vertices in order; of a closed chain the first is not there again at its end
  */
-record EdgeChain(IntArrayList vertices, boolean isClosed) {
-    int size() {
+public record EdgeChain(IntArrayList vertices, boolean isClosed) {
+    public int size() {
         return vertices.size();
     }
 
-    int vertex(int i) {
+    public int vertex(int i) {
         return vertices.getInt(isClosed ? Math.floorMod(i, size()) : i);
     }
 
     /** Whether the chain ends at a vertex, there or where others meet it. */
-    boolean isEnd(int i) {
+    public boolean isEnd(int i) {
         return !isClosed && (i == 0 || i == size() - 1);
     }
 
     /** The edge of the mesh from a vertex to the next. */
-    int edge(Mesh mesh, int i) {
+    public int edge(Mesh mesh, int i) {
         return mesh.adjacency().edgeBetween(vertex(i), vertex(i + 1), mesh);
     }
 
     /** How many edges it has. */
-    int edges() {
+    public int edges() {
         return isClosed ? size() : size() - 1;
     }
 
@@ -43,7 +43,7 @@ record EdgeChain(IntArrayList vertices, boolean isClosed) {
      * All chains of the edges of a mesh. Each begins with its end of the lesser number, or with its least vertex and goes on
      * to the lesser of that one's neighbours, whatever the keys are.
      */
-    static List<EdgeChain> of(Mesh mesh, BitSet edges) {
+    public static List<EdgeChain> of(Mesh mesh, BitSet edges) {
         Adjacency adj = mesh.adjacency();
         Int2IntOpenHashMap degree = degrees(adj, edges);
         BitSet seen = new BitSet();

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -12,13 +12,12 @@ import java.util.Objects;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
-import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.surface.CutLine;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SurfacePath;
 
 /** The lines that a net's rails are cut into the mesh along: one for each walk, station by station. */
-final class RailLines {
+public final class RailLines {
     /** Vertices of a rail that are nearer to each other, as a share of the width, are one. */
     static final double ONE_PLACE = 2e-3;
 
@@ -26,7 +25,7 @@ final class RailLines {
     private static final long VIA = 8;
 
     private final BandNet net;
-    private final ProfileCurve curve;
+    private final StripKind kind;
     private final long seed;
     private final Map<WalkSide, CutLine> lines = new LinkedHashMap<>();
     /** For each line its stations. */
@@ -36,9 +35,9 @@ final class RailLines {
     /** For the corner of each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
     private final Int2IntOpenHashMap numbers = new Int2IntOpenHashMap();
 
-    RailLines(BandNet net, Imprint imprint, ProfileCurve curve, long seed) {
+    RailLines(BandNet net, Imprint imprint, StripKind kind, long seed) {
         this.net = net;
-        this.curve = curve;
+        this.kind = kind;
         this.seed = seed;
         for (WalkSide walk : net.walks().all()) lines.put(walk, line(walk, imprint));
     }
@@ -103,40 +102,36 @@ final class RailLines {
     private void end(Station s, Walks.Place at, long key, List<Mark> marks) {
         ChainEnd end = net.walks().end(at);
         WalkSide walk = at.walk();
-        SurfacePath.Place in = end.in().rail(s.scale()), out = end.out().rail(s.scale());
-        marks.add(new Mark(s, in, Keys.of(seed, key, END, 0), walk.normal(walk.before(at.index())), in.normal()));
-        Vec3[] places =
-                StripProfile.of(curve, s.place(), in.at(), in, out.at(), out).places();
-        for (int j = 1; j < places.length - 1; j++) {
-            SurfacePath.Place p = end.onSurface(
-                    places[j].minus(s.place()),
-                    out.at().minus(s.place()),
-                    in.at().minus(s.place()));
-            marks.add(new Mark(s, p, Keys.of(seed, key, END, j), p.normal(), p.normal()));
+        SurfacePath.Place[] places = kind.across(end, s);
+        int last = places.length - 1;
+        for (int j = 0; j <= last; j++) {
+            SurfacePath.Place p = places[j];
+            Vec3 before = j == 0 ? walk.normal(walk.before(at.index())) : p.normal();
+            Vec3 after = j == last ? walk.normal(at.index()) : p.normal();
+            marks.add(new Mark(s, p, Keys.of(seed, key, END, j), before, after));
         }
-        marks.add(new Mark(s, out, Keys.of(seed, key, END, places.length - 1), out.normal(), walk.normal(at.index())));
     }
 
     /** The node of a stop that is not at the end of a chain. */
-    int node(Walks.Place at) {
+    public int node(Walks.Place at) {
         return line(at).station(number(at));
     }
 
     /** The nodes of the profile at the end of a chain, from where the walk comes in to where it goes out. */
-    int[] profile(Walks.Place at) {
-        int[] out = new int[curve.segments() + 1];
+    public int[] profile(Walks.Place at) {
+        int[] out = new int[kind.parts() + 1];
         for (int j = 0; j < out.length; j++) out[j] = line(at).station(number(at) + j);
         return out;
     }
 
     /** The nodes strictly between one place of the profile at the end of a chain and the next. */
-    IntArrayList across(Walks.Place at, int j) {
+    public IntArrayList across(Walks.Place at, int j) {
         return line(at).between(number(at) + j);
     }
 
     /** The nodes of a rail strictly between a stop and the next. */
-    IntArrayList after(Walks.Place at) {
-        int part = number(at) + (at.walk().turnsRound(at.index()) ? curve.segments() : 0);
+    public IntArrayList after(Walks.Place at) {
+        int part = number(at) + (at.walk().turnsRound(at.index()) ? kind.parts() : 0);
         CutLine line = line(at);
         BitSet vias = Objects.requireNonNull(isVia.get(line));
         IntArrayList out = new IntArrayList(line.between(part));

@@ -1,9 +1,9 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import org.modeststack.steps.surface.SurfaceWalk;
 
 /** Both sides of a chain: the walks along it, and where in them its vertices are. */
-final class BandSides {
+public final class BandSides {
     private final EdgeChain chain;
     private final Walks walks;
     private final Walks.Place forward;
@@ -17,12 +17,12 @@ final class BandSides {
     }
 
     /** Where the vertex i of the chain is in the walk along its left. */
-    Walks.Place leftAt(int i) {
+    public Walks.Place leftAt(int i) {
         return forward.moved(i);
     }
 
     /** And along its right, which goes the other way. */
-    Walks.Place rightAt(int i) {
+    public Walks.Place rightAt(int i) {
         return back.moved(1 - i);
     }
 

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import java.util.BitSet;
@@ -10,7 +10,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
 
 /** All walks along edges that hang together, and the ways to rails where chains of them end or meet. */
-final class Walks {
+public final class Walks {
     private final TriangleSurface surface;
     private final Mesh mesh;
     private final List<WalkSide> all;
@@ -26,14 +26,14 @@ final class Walks {
     private final Int2ObjectOpenHashMap<ChainEnd> ends = new Int2ObjectOpenHashMap<>();
 
     /** A place in a walk. */
-    record Place(WalkSide walk, int index) {
+    public record Place(WalkSide walk, int index) {
         /** So many places on. */
-        Place moved(int by) {
+        public Place moved(int by) {
             return new Place(walk, Math.floorMod(index + by, walk.size()));
         }
 
         /** The corner of a triangle that the walk leaves by, which tells the place from all others. */
-        int corner() {
+        public int corner() {
             return walk.corner(index);
         }
     }
@@ -71,7 +71,7 @@ final class Walks {
     }
 
     /** At the place that is left by a corner: where the edge that the walk has come by is gone along the other way. */
-    Place back(int corner) {
+    public Place back(int corner) {
         Place before = places.get(corner).moved(-1);
         return place(before.walk.vertex(before.index + 1), before.walk.vertex(before.index));
     }

@@ -1,4 +1,4 @@
-package org.modeststack.steps.round;
+package org.modeststack.steps.rail;
 
 import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;

@@ -1,0 +1,24 @@
+package org.modeststack.steps.rail;
+
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Mesh;
+
+/** Puts strips between rails that have been cut into a mesh, and closes the corners where strips meet. */
+public interface StripBuilder {
+    /**
+     * Where a face comes from.
+     *
+     * @param band the strip it is in; null for a corner
+     * @param face of the strip, counted along it and then across; {@link Band#divided} says which become triangles
+     * @param from the station where it begins, and the one where it ends
+     */
+    record Origin(@Nullable Band band, int face, Station from, Station to) {}
+
+    void add(BandNet net, RailLines rails);
+
+    Mesh build();
+
+    /** Null for a face that is in no strip and no corner. */
+    @Nullable
+    Origin origin(int face);
+}
