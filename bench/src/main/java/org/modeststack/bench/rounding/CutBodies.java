@@ -25,9 +25,9 @@ import org.modeststack.steps.source.Tube;
 import org.modeststack.steps.source.UvSphere;
 
 /** Bodies that are cut by others, or joined with them, at random poses, by number: the same number gives the same case. */
-final class CutBodies {
+public final class CutBodies {
     /** What is cut; those from the third on are curved. */
-    enum Kind {
+    public enum Kind {
         BOX,
         PRISM,
         BALL,
@@ -37,7 +37,7 @@ final class CutBodies {
         ROUNDED_BOX,
         TUBE;
 
-        boolean isFlat() {
+        public boolean isFlat() {
             return this == BOX || this == PRISM;
         }
     }
@@ -46,14 +46,14 @@ final class CutBodies {
      * @param width that is asked for, mm: a twentieth of the cutter's smallest size
      * @param rim the tag of the edges of the cut
      */
-    record Case(int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
+    public record Case(int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
 
     private static final String[] NAMES = {"cylinder", "ball", "box", "prism", "ring"};
 
     private CutBodies() {}
 
     /** @param cutters one, or two of which the second is near the first, so that their cuts mostly run into each other */
-    static Case of(int number, int cutters) throws StepException {
+    public static Case of(int number, int cutters) throws StepException {
         Random r = new Random(0xC07 + 104_729L * number);
         Kind kind = Kind.values()[number % Kind.values().length];
         Mesh body = turned(body(kind, r), r, new Vec3(0, 0, 0));
@@ -87,7 +87,7 @@ final class CutBodies {
     }
 
     /** Whether anything was cut. */
-    static boolean isCut(Case c) {
+    public static boolean isCut(Case c) {
         Tag t = c.mesh.tag(c.rim);
         return t != null && t.kind() == ElementKind.EDGE && t.size() > 2;
     }

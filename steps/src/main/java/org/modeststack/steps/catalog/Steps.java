@@ -50,6 +50,7 @@ import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.shape.Turn;
 import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.tidy.Tidy;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
 import org.modeststack.steps.source.Cylinder;
@@ -116,7 +117,8 @@ public final class Steps {
                     TurnFaces.class,
                     PartSurfaces.class,
                     OuterFaces.class,
-                    ResolveCrossings.class)
+                    ResolveCrossings.class,
+                    Tidy.class)
             .map(StepDescriptor::of)
             .toList();
 

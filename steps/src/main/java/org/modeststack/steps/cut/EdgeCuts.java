@@ -14,7 +14,7 @@ import org.modeststack.mesh.Tag;
  * New vertices on edges, in order from one end of each, and what becomes of tags and colours there: the parts of an edge
  * keep those of the edge, new vertices take the mean of a tag that both ends have.
  */
-final class EdgeCuts {
+public final class EdgeCuts {
     private static final long VERTEX = 1;
 
     private final Mesh mesh;
@@ -39,7 +39,7 @@ final class EdgeCuts {
     private long[] places = {};
 
     /** @param out to which the vertices of the mesh were added, in their order and nothing else */
-    EdgeCuts(Mesh mesh, MeshBuilder out, long seed) {
+    public EdgeCuts(Mesh mesh, MeshBuilder out, long seed) {
         this.mesh = mesh;
         this.out = out;
         this.seed = seed;
@@ -53,7 +53,7 @@ final class EdgeCuts {
      * @param from the end that is share 0
      * @param at shares of its length, ascending, from 0 to 1
      */
-    void cut(int edge, int from, double[] at) {
+    public void cut(int edge, int from, double[] at) {
         int a = from, b = adj.edgeLow(edge) == a ? adj.edgeHigh(edge) : adj.edgeLow(edge), n = at.length;
         if (edges.isEmpty()) {
             start = new int[count.length];
@@ -109,7 +109,7 @@ final class EdgeCuts {
     }
 
     /** A face that keeps its shape, with what is new on its sides as further corners. */
-    int polygon(int f, long key, int material) {
+    public int polygon(int f, long key, int material) {
         int c = mesh.offsets()[f], sides = mesh.sides(f), size = sides;
         if (!edges.isEmpty()) for (int k = 0; k < sides; k++) size += on(c + k);
         if (size == sides && !mesh.hasCornerValues()) return out.face(key, material, mesh.corners(), c, c + sides);
@@ -131,7 +131,7 @@ final class EdgeCuts {
      *
      * @param faceOf for each new face the old one that it is, or is part of
      */
-    void tags(IntArrayList faceOf) {
+    public void tags(IntArrayList faceOf) {
         mesh.tags().forEach((name, tag) -> {
             out.emptyTag(name, tag);
             switch (tag.kind()) {

@@ -5,6 +5,7 @@ import java.util.BitSet;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;

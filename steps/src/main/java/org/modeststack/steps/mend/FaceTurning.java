@@ -3,6 +3,7 @@ package org.modeststack.steps.mend;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.measure.Normals;
 
 /**

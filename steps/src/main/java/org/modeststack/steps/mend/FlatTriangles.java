@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.Vec3;
 
 /**

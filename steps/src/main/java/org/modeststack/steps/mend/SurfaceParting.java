@@ -6,6 +6,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.Vec3;
 
 /**

@@ -22,6 +22,11 @@ public record Arm(SurfacePath path, double distance, int corner, double angle) {
         return path.at(reached(scale));
     }
 
+    /** The place at a share of the way to the rail, from 0 to 1. */
+    public SurfacePath.Place along(double scale, double share) {
+        return path.at(share * reached(scale));
+    }
+
     /** How much of the distance there is room for, from 0 to 1. */
     double room() {
         return reached(1) / distance;

@@ -61,7 +61,7 @@ public final class BandNet {
      *
      * @param key tells it from all others
      */
-    record Stop(Station station, Arm arm, long key) {}
+    public record Stop(Station station, Arm arm, long key) {}
 
     /**
      * @param share of the width that there is at each vertex
@@ -90,7 +90,8 @@ public final class BandNet {
                 if (!(w > 0)) throw new IllegalArgumentException("no width");
                 widest = Math.max(widest, w);
             }
-        way = new SurfaceWalk(surface, edges, sharp, sharp.leaving(vertices, edges, CORNERS * widest));
+        BitSet open = rule.crossesCorners() ? sharp.leaving(vertices, edges, CORNERS * widest) : new BitSet();
+        way = new SurfaceWalk(surface, edges, sharp, open);
         walks = new Walks(surface, sharp, edges, chains, widths, share, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
         for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), widths));
@@ -158,17 +159,10 @@ public final class BandNet {
         int[] at = chosen.at();
         int m = at.length;
         List<Station> stations = new ArrayList<>();
-        Arm[] left = new Arm[m], right = new Arm[m];
+        Arm[] left = chosen.left(), right = chosen.right();
         for (int k = 0; k < m; k++) {
             int i = at[k], v = chain.vertex(i);
             boolean isEnd = chain.isEnd(i);
-            int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
-            left[k] = isEnd
-                    ? sides.endArm(i, false)
-                    : sides.left(before, i, after, widths[i], chosen.free().get(i), way);
-            right[k] = isEnd
-                    ? sides.endArm(i, true)
-                    : sides.right(before, i, after, widths[i], chosen.free().get(i), way);
             if (radii != null && !isEnd && sides.turn(i) < TURNING) {
                 RollingBall.Touching ball = RollingBall.of(left[k], right[k], radii[i], way);
                 left[k] = ball.left();
@@ -310,7 +304,7 @@ public final class BandNet {
     }
 
     /** The stop at a place of a walk that has one. */
-    Stop stop(WalkSide walk, int index) {
+    public Stop stop(WalkSide walk, int index) {
         return Objects.requireNonNull(stops.get(walk.corner(index)));
     }
 

@@ -46,18 +46,18 @@ public final class BandSides {
         return l.walk().hasSharp(l.index()) || r.walk().hasSharp(r.index());
     }
 
-    Arm left(int before, int i, int after, double width, boolean isFree, SurfaceWalk way) {
+    public Arm left(int before, int i, int after, double width, boolean isFree, SurfaceWalk way) {
         Walks.Place p = leftAt(i);
         return p.walk().arm(leftAt(before).index(), p.index(), leftAt(after).index(), width, width, isFree, way);
     }
 
-    Arm right(int before, int i, int after, double width, boolean isFree, SurfaceWalk way) {
+    public Arm right(int before, int i, int after, double width, boolean isFree, SurfaceWalk way) {
         Walks.Place p = rightAt(i);
         return p.walk().arm(rightAt(after).index(), p.index(), rightAt(before).index(), width, width, isFree, way);
     }
 
     /** The way at an end of the chain, which it may share with others. */
-    Arm endArm(int i, boolean onRight) {
+    public Arm endArm(int i, boolean onRight) {
         Walks.Place p = onRight ? rightAt(i) : leftAt(i);
         // At the first vertex the left walk goes out and the right one comes in, at the last it is the other way.
         return walks.arm(p, (i == 0) == onRight);

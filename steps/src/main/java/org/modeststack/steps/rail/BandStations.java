@@ -85,14 +85,26 @@ public final class BandStations {
     /** A station in the making: the place of a vertex in the chain, and the ways to both rails. */
     private record Cut(int at, Arm left, Arm right) {}
 
-    /** What the shape of a chain needs, the {@link StationRule} of strips with a profile. */
-    public static StationRule.Chosen choose(
-            Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
-        BandStations s = new BandStations(mesh, chain, sides, width, walk);
-        return new StationRule.Chosen(s.find(), s.free);
-    }
+    /** The rule of strips with a profile: what the shape of a chain needs. */
+    public static final StationRule BY_SHAPE = new StationRule() {
+        @Override
+        public Chosen choose(
+                Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
+            BandStations s = new BandStations(mesh, chain, sides, width, walk);
+            List<Cut> cuts = s.cuts(s.find());
+            return new Chosen(
+                    cuts.stream().mapToInt(Cut::at).toArray(),
+                    cuts.stream().map(Cut::left).toArray(Arm[]::new),
+                    cuts.stream().map(Cut::right).toArray(Arm[]::new));
+        }
 
-    private int[] find() {
+        @Override
+        public boolean crossesCorners() {
+            return true;
+        }
+    };
+
+    private List<Integer> find() {
         List<Integer> at = chosen();
         List<Cut> cuts = cuts(at);
         for (int round = 0; round < REFINED; round++) {
@@ -117,7 +129,7 @@ public final class BandStations {
             at = fewer;
             cuts = cuts(at);
         }
-        return at.stream().mapToInt(i -> i).toArray();
+        return at;
     }
 
     /** How many pieces lie between so many stations. */

@@ -1,12 +1,15 @@
 package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
+import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Loops;
 
@@ -60,6 +63,24 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
             out.add(new EdgeChain(begun(loop), true));
         }
         return out;
+    }
+
+    /** Chains that hang together. */
+    public static Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
+        DisjointSets sets = new DisjointSets(chains.size());
+        Int2IntOpenHashMap firstAt = new Int2IntOpenHashMap();
+        firstAt.defaultReturnValue(-1);
+        for (int i = 0; i < chains.size(); i++) {
+            EdgeChain c = chains.get(i);
+            for (int v : new int[] {c.vertex(0), c.vertex(c.size() - 1)}) {
+                int first = firstAt.putIfAbsent(v, i);
+                if (first >= 0) sets.join(first, i);
+            }
+        }
+        Int2ObjectLinkedOpenHashMap<List<EdgeChain>> out = new Int2ObjectLinkedOpenHashMap<>();
+        for (int i = 0; i < chains.size(); i++)
+            out.computeIfAbsent(sets.find(i), _ -> new ArrayList<>()).add(chains.get(i));
+        return out.values();
     }
 
     private static Int2IntOpenHashMap degrees(Adjacency adj, BitSet edges) {

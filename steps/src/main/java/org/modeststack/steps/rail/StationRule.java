@@ -1,6 +1,5 @@
 package org.modeststack.steps.rail;
 
-import java.util.BitSet;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -11,9 +10,13 @@ public interface StationRule {
      * What was chosen.
      *
      * @param at places in the chain, ascending; of an open chain its ends are among them
-     * @param free those that need not be cut across along the sharp edges that leave them
+     * @param left the way from each to the rail on the left of the chain
+     * @param right and to that on the right
      */
-    record Chosen(int[] at, BitSet free) {}
+    record Chosen(int[] at, Arm[] left, Arm[] right) {}
+
+    /** Whether rails may cross sharp edges that leave the chain at its corners. */
+    boolean crossesCorners();
 
     /** @param width at each vertex of the chain, mm along the surface */
     Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk);

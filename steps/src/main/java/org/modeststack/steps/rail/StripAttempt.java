@@ -78,6 +78,6 @@ public final class StripAttempt {
         for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
         Mesh out = strips.build();
         new StripCheck(in, out, strips, trouble);
-        return new StripMesh(out, rest);
+        return new StripMesh(out, rest, strips);
     }
 }

@@ -10,9 +10,10 @@ import org.modeststack.steps.surface.ImprintMesh;
 /**
  * A mesh with strips.
  *
+ * @param strips what they were put in by
  * @param rest what was written of the mesh before them, in front of the strips
  */
-public record StripMesh(Mesh mesh, ImprintMesh rest) {
+public record StripMesh(Mesh mesh, ImprintMesh rest, StripBuilder strips) {
     /**
      * Whether as many edges as before are a border, or have more than two faces: else strips did not close up. In time linear
      * in the faces that are new or changed.

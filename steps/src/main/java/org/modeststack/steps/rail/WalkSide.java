@@ -147,12 +147,12 @@ public final class WalkSide {
     }
 
     /** By how much the walk turns to this side at a vertex, radians. */
-    double turn(int i) {
+    public double turn(int i) {
         return Math.PI - angle[i];
     }
 
     /** Whether a sharp edge leaves it on this side. */
-    boolean hasSharp(int i) {
+    public boolean hasSharp(int i) {
         return !sharpAt(i).isEmpty();
     }
 
@@ -210,6 +210,30 @@ public final class WalkSide {
         if (turn(at) > 0 || arm.path().end() == SurfacePath.End.FREE || pointed <= width) return arm;
         Arm round = arm(at, a, width, width, walk);
         return round.room() > arm.room() ? round : arm;
+    }
+
+    /**
+     * The way from a station whose rail lies a bit on along the walk, not square to it.
+     *
+     * @param before the station before, and the one after, by their places in the walk
+     * @param width how far the rail runs from the edges, mm
+     * @param shift how far on along the walk the rail's place is, mm
+     */
+    public Arm leaning(int before, int at, int after, double width, double shift, SurfaceWalk walk) {
+        Vec3 u = laid(at, before, -1).times(-1).unit(), v = laid(at, after, 1).unit();
+        double a = wanted(at, u, v, width, width) - Math.atan2(shift, width);
+        a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
+        return arm(at, a, Math.hypot(width, shift), width, walk);
+    }
+
+    /** How far on along the edge after it a way goes for each unit that it gets away from that edge. */
+    public static double leansOn(Arm arm) {
+        return 1 / Math.tan(Math.clamp(arm.angle(), LEAST, Math.PI - LEAST));
+    }
+
+    /** How far back along the edge before it a way goes for each unit that it gets away from that edge. */
+    public double leansBack(int at, Arm arm) {
+        return 1 / Math.tan(Math.clamp(angle[at] - arm.angle(), LEAST, Math.PI - LEAST));
     }
 
     /** Whether the rails beside a vertex go apart, so that they never meet outside it. */
@@ -358,7 +382,7 @@ public final class WalkSide {
      * goes back, 0 where it goes aside, as from a place inside a corner that is deeper than the corner's. Laid out in the
      * plane, so that it does not matter how the surface is folded between them and the rail.
      */
-    double progress(int from, Arm first, int to, Arm last) {
+    public double progress(int from, Arm first, int to, Arm last) {
         Vec3 on = laid(from, to, 1);
         double heading = 0;
         for (int i = next(from); ; i = next(i)) {

@@ -87,7 +87,7 @@ public final class Walks {
         });
     }
 
-    ChainEnd end(Place at) {
+    public ChainEnd end(Place at) {
         return ends.computeIfAbsent(
                 at.corner(), _ -> at.walk.end(at.index, part(at.walk.vertex(at.index)) * width(at), way));
     }

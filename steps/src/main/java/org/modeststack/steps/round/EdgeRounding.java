@@ -1,14 +1,10 @@
 package org.modeststack.steps.round;
 
-import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
-import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.Collection;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.StepContext;
@@ -125,7 +121,7 @@ public final class EdgeRounding {
             TriangleSurface surface, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
         List<BandNet> nets = new ArrayList<>();
         SharpEdges sharp = new SharpEdges(surface.mesh);
-        for (List<EdgeChain> chains : together(EdgeChain.of(surface.mesh, of))) {
+        for (List<EdgeChain> chains : EdgeChain.together(EdgeChain.of(surface.mesh, of))) {
             BandNet net = net(surface, sharp, edges, chains, widths, share);
             if (net != null) nets.add(net);
         }
@@ -141,28 +137,10 @@ public final class EdgeRounding {
             StripWidths widths,
             IntToDoubleFunction share) {
         try {
-            return new BandNet(surface, sharp, edges, chains, widths, share, BandStations::choose);
+            return new BandNet(surface, sharp, edges, chains, widths, share, BandStations.BY_SHAPE);
         } catch (IllegalArgumentException e) {
             return null;
         }
-    }
-
-    /** Chains that hang together. */
-    private static Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
-        DisjointSets sets = new DisjointSets(chains.size());
-        Int2IntOpenHashMap firstAt = new Int2IntOpenHashMap();
-        firstAt.defaultReturnValue(-1);
-        for (int i = 0; i < chains.size(); i++) {
-            EdgeChain c = chains.get(i);
-            for (int v : new int[] {c.vertex(0), c.vertex(c.size() - 1)}) {
-                int first = firstAt.putIfAbsent(v, i);
-                if (first >= 0) sets.join(first, i);
-            }
-        }
-        Int2ObjectLinkedOpenHashMap<List<EdgeChain>> out = new Int2ObjectLinkedOpenHashMap<>();
-        for (int i = 0; i < chains.size(); i++)
-            out.computeIfAbsent(sets.find(i), _ -> new ArrayList<>()).add(chains.get(i));
-        return out.values();
     }
 
     private Rounded report(Mesh out, NetTrials trials) {

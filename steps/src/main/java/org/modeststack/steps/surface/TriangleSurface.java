@@ -143,7 +143,7 @@ public final class TriangleSurface implements Memory.Counted {
     }
 
     /** How much each corner of a triangle counts at a place in it; together 1. */
-    double[] shares(int triangle, Vec3 p) {
+    public double[] shares(int triangle, Vec3 p) {
         Vec3 a = point(3 * triangle),
                 b = point(3 * triangle + 1),
                 c = point(3 * triangle + 2),

@@ -1,4 +1,4 @@
-package org.modeststack.steps.mend;
+package org.modeststack.steps;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntList;
@@ -6,13 +6,12 @@ import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
-import org.modeststack.steps.Successors;
 
 /**
  * A mesh written anew with its vertices where they are, but other rings for its faces. Materials go with the faces, values
  * with the corners they are said to come from, tags with what stays.
  */
-final class RingWriter {
+public final class RingWriter {
     private final Mesh mesh;
     private final MeshBuilder out;
     private final int[] materials;
@@ -27,12 +26,12 @@ final class RingWriter {
     private int[] source = new int[16];
     private int sides;
 
-    RingWriter(Mesh mesh) {
+    public RingWriter(Mesh mesh) {
         this(mesh, new BitSet());
     }
 
     /** @param without vertices that no ring will have any more */
-    RingWriter(Mesh mesh, BitSet without) {
+    public RingWriter(Mesh mesh, BitSet without) {
         this.mesh = mesh;
         out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
         materials = out.materialsOf(mesh);
@@ -49,13 +48,23 @@ final class RingWriter {
      *
      * @param like the old vertex in whose place it is
      */
-    int vertexAt(int like, long key) {
+    public int vertexAt(int like, long key) {
         return out.vertex(mesh.x(like), mesh.y(like), mesh.z(like), key);
     }
 
     /** The next corner of the ring: the vertex of an old corner, with its values. */
-    void corner(int corner) {
+    public void corner(int corner) {
         corner(vertexMap[mesh.corners()[corner]], corner);
+    }
+
+    /**
+     * The next corner of the ring.
+     *
+     * @param vertex an old one
+     * @param like the old corner whose values it has
+     */
+    public void old(int vertex, int like) {
+        corner(vertexMap[vertex], like);
     }
 
     /**
@@ -64,7 +73,7 @@ final class RingWriter {
      * @param vertex of what is written
      * @param like the old corner whose values it has
      */
-    void corner(int vertex, int like) {
+    public void corner(int vertex, int like) {
         if (sides == ring.length) {
             ring = Arrays.copyOf(ring, 2 * sides);
             source = Arrays.copyOf(source, 2 * sides);
@@ -74,17 +83,17 @@ final class RingWriter {
     }
 
     /** Ends the ring of a face that goes on. */
-    void face(int old) {
+    public void face(int old) {
         faceMap[old] = face(old, mesh.faceKeys()[old], false);
     }
 
     /** Ends the ring of a face that goes on turned round, so that its directions do too. */
-    void turnedFace(int old) {
+    public void turnedFace(int old) {
         faceMap[old] = face(old, mesh.faceKeys()[old], true);
     }
 
     /** Ends the ring of a piece of a face; all pieces take its tags. */
-    int piece(int old, long key) {
+    public int piece(int old, long key) {
         int made = face(old, key, false);
         if (faceMap[old] < 0) faceMap[old] = made;
         else furtherPieces.addAll(IntList.of(old, made));
@@ -102,7 +111,7 @@ final class RingWriter {
         return made;
     }
 
-    Mesh build() {
+    public Mesh build() {
         out.carryTags(mesh, vertexMap, faceMap);
         Successors heirs = new Successors(mesh, out);
         for (int i = 0; i < furtherPieces.size(); i += 2)

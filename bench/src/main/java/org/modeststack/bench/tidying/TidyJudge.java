@@ -1,0 +1,233 @@
+package org.modeststack.bench.tidying;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.ToDoubleFunction;
+import java.util.function.ToLongFunction;
+import org.modeststack.bench.NamedSteps;
+import org.modeststack.bench.QuietContext;
+import org.modeststack.bench.rounding.CutBodies;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.validity.Validity;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.pick.PickText;
+
+/**
+ * Cuts bodies at random poses, tidies the rim of the cut and measures what people look at: whether a collar came out and how
+ * wide, how many of its faces are quads, the smallest angle and the worst aspect in each, how far it is from the surface that
+ * was there, and what is around it. Prints the distribution, by kinds.
+ */
+public final class TidyJudge {
+    private static final int RINGS = 2;
+
+    /**
+     * One case.
+     *
+     * @param collar its faces
+     * @param around faces beside it that were made anew or changed
+     * @param off how far a place of the collar is from the surface before at most, as a share of what its own bend explains
+     */
+    record Outcome(
+            CutBodies.Case of,
+            FaceFigures collar,
+            FaceFigures around,
+            double reached,
+            double off,
+            int open,
+            Validity before,
+            Validity shape,
+            double ms) {
+        boolean isOut() {
+            return collar.count() > 0;
+        }
+    }
+
+    private TidyJudge() {}
+
+    public static void main(String[] args) throws StepException {
+        List<String> words = new ArrayList<>(List.of(args));
+        boolean each = words.remove("-v");
+        String vertices = words.remove("even") ? "even" : "kept";
+        int cutters = words.remove("two") ? 2 : 1;
+        int count = words.isEmpty() ? 500 : Integer.parseInt(words.get(0));
+        int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
+        List<Outcome> all = new ArrayList<>();
+        for (int i = first; i < first + count; i++) {
+            Outcome o = judge(i, cutters, vertices);
+            if (o == null) continue;
+            all.add(o); if (System.getenv("DBG") != null) System.out.println(Arrays.toString(org.modeststack.steps.tidy.Transition.N));
+            if (each && (!o.isOut() || !isFine(o))) System.out.println(line(o));
+        }
+        print(all);
+    }
+
+    private static boolean isFine(Outcome o) {
+        return o.collar.quads() >= 0.95
+                && o.collar.leastAngle() >= 20
+                && o.collar.aspect() <= 8
+                && o.open == 0
+                && o.shape.isSound()
+                && o.off <= 1;
+    }
+
+    private static String line(Outcome o) {
+        return String.format(
+                Locale.ROOT,
+                "%d %s %s %s: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
+                o.of.number(),
+                o.of.kind(),
+                o.of.cutter(),
+                o.of.operation(),
+                o.collar,
+                o.around,
+                o.reached,
+                o.off,
+                o.open,
+                o.shape,
+                o.ms);
+    }
+
+    /** @return null where nothing was cut */
+    static Outcome judge(int number, int cutters, String vertices) throws StepException {
+        CutBodies.Case c = CutBodies.of(number, cutters);
+        if (!CutBodies.isCut(c)) return null;
+        // A fifth of the cutter's smallest size on either side.
+        double reach = 4 * c.width();
+        Step tidy = step(c, vertices, reach);
+        QuietContext context = new QuietContext(99);
+        long before = System.nanoTime();
+        Mesh out = tidy.apply(c.mesh(), context);
+        double ms = (System.nanoTime() - before) / 1e6;
+        BitSet collar = faces(out, context.madeTag());
+        double width = reach * RINGS / (RINGS + 1);
+        return new Outcome(
+                c,
+                FaceFigures.of(out, collar),
+                FaceFigures.of(out, changed(c.mesh(), out, collar)),
+                FaceFigures.width(out, collar, RINGS) / width,
+                new Deviation(c.mesh()).of(out, collar),
+                Health.of(out).isClosed() ? 0 : 1,
+                Validity.of(c.mesh()),
+                Validity.of(out),
+                ms);
+    }
+
+    static Step step(CutBodies.Case c, String vertices, double reach) throws StepException {
+        return NamedSteps.step(
+                "tidy",
+                "where",
+                PickText.parse("edges: made \"" + c.rim() + "\""),
+                "reach",
+                reach,
+                "rings",
+                RINGS,
+                "vertices",
+                vertices.equals("even")
+                        ? org.modeststack.steps.tidy.Tidy.Vertices.EVEN
+                        : org.modeststack.steps.tidy.Tidy.Vertices.KEPT);
+    }
+
+    static BitSet faces(Mesh m, String name) {
+        Tag t = m.tag(name);
+        return t == null ? new BitSet() : Selection.of(m, t).elements();
+    }
+
+    /** Faces beside the collar that are not there with the same vertices before. */
+    private static BitSet changed(Mesh in, Mesh out, BitSet collar) {
+        java.util.HashMap<Long, Long> was = new java.util.HashMap<>();
+        for (int f = 0; f < in.faceCount(); f++) was.put(in.faceKeys()[f], outline(in, f));
+        BitSet found = new BitSet();
+        for (int f = 0; f < out.faceCount(); f++) {
+            Long before = was.get(out.faceKeys()[f]);
+            if (!collar.get(f) && (before == null || before != outline(out, f))) found.set(f);
+        }
+        return found;
+    }
+
+    private static long outline(Mesh m, int f) {
+        long sum = 0;
+        for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) sum += m.vertexKeys()[m.corners()[c]];
+        return sum;
+    }
+
+    private static void print(List<Outcome> all) {
+        Map<String, List<Outcome>> by = new TreeMap<>();
+        for (Outcome o : all) {
+            by.computeIfAbsent(o.of.kind().isFlat() ? "flat" : "curved", _ -> new ArrayList<>())
+                    .add(o);
+            by.computeIfAbsent(o.of.kind().name().toLowerCase(Locale.ROOT).replace('_', ' '), _ -> new ArrayList<>())
+                    .add(o);
+        }
+        System.out.println("| bodies | cut | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ own chord | angle: median, tenth"
+                + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
+                + " | ms median, most |");
+        System.out.println("|---".repeat(18) + "|");
+        by.forEach((name, list) -> {
+            List<Outcome> out = list.stream().filter(Outcome::isOut).toList();
+            double[] ms = sorted(list, Outcome::ms);
+            double[] angle = sorted(out, o -> o.collar.leastAngle()),
+                    aspect = sorted(out, o -> o.collar.aspect()),
+                    reached = sorted(out, Outcome::reached),
+                    around = sorted(out, o -> o.around.leastAngle());
+            System.out.printf(
+                    Locale.ROOT,
+                    "| %s | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %d | %d | %d | %d | %d | %.0f, %.0f |%n",
+                    name,
+                    list.size(),
+                    out.size(),
+                    out.stream().filter(TidyJudge::isFine).count(),
+                    out.stream().filter(o -> o.collar.quads() >= 0.95).count(),
+                    out.stream().filter(o -> o.collar.leastAngle() >= 20).count(),
+                    out.stream().filter(o -> o.collar.aspect() <= 8).count(),
+                    out.stream().filter(o -> o.off <= 1).count(),
+                    at(angle, 0.5),
+                    at(angle, 0.1),
+                    at(aspect, 0.5),
+                    at(aspect, 0.9),
+                    at(reached, 0.5),
+                    at(reached, 0.1),
+                    100 * share(out, o -> o.around.quadCount()),
+                    100 * share(out, o -> o.around.triangles()),
+                    100 * share(out, o -> o.around.count() - o.around.quadCount() - o.around.triangles()),
+                    at(around, 0.5),
+                    at(around, 0.1),
+                    list.stream().mapToInt(Outcome::open).sum(),
+                    with(list, Validity::crossing),
+                    with(list, Validity::overlapping),
+                    with(list, Validity::folded),
+                    with(list, Validity::outlines),
+                    with(list, Validity::flat),
+                    at(ms, 0.5),
+                    at(ms, 1));
+        });
+    }
+
+    private static double share(List<Outcome> all, ToDoubleFunction<Outcome> count) {
+        return all.stream().mapToDouble(count).sum()
+                / Math.max(1, all.stream().mapToInt(o -> o.around.count()).sum());
+    }
+
+    private static double[] sorted(List<Outcome> all, ToDoubleFunction<Outcome> figure) {
+        return all.stream().mapToDouble(figure).sorted().toArray();
+    }
+
+    private static double at(double[] sorted, double share) {
+        return sorted.length == 0 ? Double.NaN : sorted[(int) Math.min(sorted.length - 1, share * sorted.length)];
+    }
+
+    /** In how many cases more of something is wrong than before. */
+    private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
+        return list.stream()
+                .filter(o -> count.applyAsLong(o.shape) > count.applyAsLong(o.before))
+                .count();
+    }
+}

@@ -1,0 +1,263 @@
+package org.modeststack.steps.tidy;
+
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.rail.Band;
+import org.modeststack.steps.rail.BandNet;
+import org.modeststack.steps.rail.ChainEnd;
+import org.modeststack.steps.rail.EdgeChain;
+import org.modeststack.steps.rail.RailLines;
+import org.modeststack.steps.rail.Station;
+import org.modeststack.steps.rail.StripBuilder;
+import org.modeststack.steps.rail.WalkSide;
+import org.modeststack.steps.rail.Walks;
+import org.modeststack.steps.surface.FaceNormals;
+import org.modeststack.steps.surface.ImprintMesh;
+import org.modeststack.steps.surface.SurfacePath;
+import org.modeststack.steps.surface.TriangleSurface;
+
+/**
+ * Puts the rings of a collar between its rim and the rails on both sides, row by row, with all vertices on the surface that
+ * was there. Faces have the material and the tags of what they lie on, corners its values, and its normals where it is
+ * curved.
+ */
+final class CollarRings implements StripBuilder {
+    private static final long VERTEX = 31;
+    private static final long FACE = 32;
+
+    private final TriangleSurface surface;
+    private final Mesh mesh;
+    private final ImprintMesh rest;
+    private final int rings;
+    private final long seed;
+    private final String madeTag;
+    private final MeshBuilder out;
+    private final int[] materials;
+    private final FaceNormals normals;
+    private final int firstFace;
+    private final List<Origin> origins = new ArrayList<>();
+    private final BitSet rows = new BitSet();
+    /** For each corner that a walk leaves a stop by its row. */
+    private final Int2ObjectOpenHashMap<Row> made = new Int2ObjectOpenHashMap<>();
+
+    /**
+     * What lies across a collar on one side, from the rim on.
+     *
+     * @param vertices of what is built
+     * @param triangle of the surface in which each lies, and {@code shares} what its corners count there
+     */
+    private record Row(int[] vertices, int[] triangle, double[][] shares) {}
+
+    CollarRings(TriangleSurface surface, ImprintMesh rest, int rings, long seed, String madeTag) {
+        this.surface = surface;
+        this.rest = rest;
+        this.rings = rings;
+        this.seed = seed;
+        this.madeTag = madeTag;
+        mesh = rest.mesh();
+        out = rest.builder();
+        materials = out.materialsOf(mesh);
+        normals = new FaceNormals(mesh);
+        firstFace = out.faceCount();
+        out.emptyTag(madeTag, ElementKind.FACE);
+    }
+
+    @Override
+    public @Nullable Origin origin(int face) {
+        return face < firstFace ? null : origins.get(face - firstFace);
+    }
+
+    @Override
+    public Mesh build() {
+        return out.build();
+    }
+
+    /** The number of the first face of a collar; all that follow are of collars. */
+    int firstFace() {
+        return firstFace;
+    }
+
+    /** The vertices of all rows: rims, rings and rails, but not what rails cross on the way. */
+    BitSet rows() {
+        return rows;
+    }
+
+    @Override
+    public void add(BandNet net, RailLines rails) {
+        made.clear();
+        for (Band band : net.bands())
+            for (int k = 0; k < band.pieces(); k++) {
+                Work.checkpoint();
+                int l = (k + 1) % band.size();
+                Walks.Place from = band.sides().leftAt(band.at()[k]),
+                        to = band.sides().leftAt(band.at()[l]);
+                Walks.Place back = band.sides().rightAt(band.at()[l]),
+                        home = band.sides().rightAt(band.at()[k]);
+                piece(net, band, k, from, to, rails);
+                piece(net, band, k, back, home, rails);
+                tagRim(band, k);
+            }
+    }
+
+    /** The rings from one stop of a walk to the next, on its left. */
+    private void piece(BandNet net, Band band, int k, Walks.Place from, Walks.Place to, RailLines rails) {
+        Row a = row(net, from, false, rails), b = row(net, to, true, rails);
+        IntArrayList rail = rails.after(from);
+        boolean isLeft = from.walk() == band.sides().leftAt(band.at()[k]).walk()
+                && from.index() == band.sides().leftAt(band.at()[k]).index();
+        long key = Keys.of(seed, FACE, out.vertexKey(a.vertices[1]), out.vertexKey(b.vertices[1]));
+        for (int j = 0; j < rings; j++) {
+            IntArrayList ring = IntArrayList.of(a.vertices[j], b.vertices[j], b.vertices[j + 1]);
+            for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) ring.add(rest.vertex(rail.getInt(i)));
+            ring.add(a.vertices[j + 1]);
+            int face = 2 * (k * rings + j) + (isLeft ? 0 : 1);
+            Origin origin =
+                    new Origin(band, face, band.station(k), band.station(k + 1));
+            // Where faces are too bent to be one, the shorter diagonal parts them.
+            if (band.divided().get(face)) triangles(ring, a, b, j, Keys.of(key, j), origin);
+            else face(ring, a, b, j, Keys.of(key, j), origin);
+        }
+    }
+
+    private void triangles(IntArrayList ring, Row a, Row b, int j, long key, Origin origin) {
+        int n = ring.size(), last = ring.getInt(n - 1);
+        boolean second = place(ring.getInt(0)).minus(place(ring.getInt(2))).length()
+                > place(ring.getInt(1)).minus(place(last)).length();
+        int apex = second ? 1 : 0;
+        for (int i = 1; i + 1 < n; i++) {
+            IntArrayList t = IntArrayList.of(
+                    ring.getInt(apex), ring.getInt((apex + i) % n), ring.getInt((apex + i + 1) % n));
+            face(t, a, b, j, Keys.of(key, i), origin);
+        }
+    }
+
+    private Vec3 place(int v) {
+        return new Vec3(out.coordinate(v, 0), out.coordinate(v, 1), out.coordinate(v, 2));
+    }
+
+    private void face(IntArrayList ring, Row a, Row b, int j, long key, Origin origin) {
+        IntArrayList once = new IntArrayList();
+        for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
+        while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
+        if (once.size() < 3) return;
+        int under = surface.faceOf(a.triangle[j + 1]);
+        int f = out.face(key, materials[mesh.faceMaterials()[under]], once.elements(), 0, once.size());
+        mesh.tags().forEach((name, tag) -> {
+            double weight = tag.kind() == ElementKind.FACE ? tag.weightOf(under) : 0;
+            if (weight > 0) out.tag(name, ElementKind.FACE, f, weight);
+        });
+        out.tag(madeTag, ElementKind.FACE, f, 1);
+        origins.add(origin);
+        for (int i = 0; i < once.size(); i++) {
+            int v = once.getInt(i);
+            int corner = out.firstCorner(f) + i;
+            if (!values(corner, v, a) && !values(corner, v, b)) nearest(corner, v, a, b, j + 1);
+        }
+    }
+
+    private boolean values(int corner, int v, Row row) {
+        for (int j = 0; j <= rings; j++)
+            if (row.vertices[j] == v) {
+                values(corner, row.triangle[j], row.shares[j]);
+                return true;
+            }
+        return false;
+    }
+
+    /** A place that a rail crosses on the way is painted like the end that is nearer. */
+    private void nearest(int corner, int v, Row a, Row b, int j) {
+        Vec3 p = place(v);
+        Row near = place(a.vertices[j]).minus(p).length() < place(b.vertices[j]).minus(p).length() ? a : b;
+        values(corner, near.triangle[j], near.shares[j]);
+    }
+
+    private void values(int corner, int triangle, double[] shares) {
+        int f = surface.faceOf(triangle);
+        boolean isCurved = normals.isCurved(f);
+        if (!mesh.hasCornerValues() && !isCurved) return;
+        int[] sources = new int[3];
+        for (int i = 0; i < 3; i++) sources[i] = surface.meshCorner(3 * triangle + i);
+        if (mesh.hasCornerValues()) out.cornerMix(corner, mesh, sources, shares);
+        double[] n = isCurved ? normals.between(sources, shares) : null;
+        if (n != null) out.normal(corner, n[0], n[1], n[2]);
+    }
+
+    /** @param arrives whether the walk comes to it; at the end of a chain it goes on from another row */
+    private Row row(BandNet net, Walks.Place at, boolean arrives, RailLines rails) {
+        WalkSide walk = at.walk();
+        if (!walk.turnsRound(at.index())) return made.computeIfAbsent(at.corner(), _ -> row(net, at, rails));
+        int[] profile = rails.profile(at);
+        Row out = new Row(new int[rings + 1], new int[rings + 1], new double[rings + 1][]);
+        Station s = net.stop(walk, at.index()).station();
+        for (int j = 0; j <= rings; j++) {
+            ChainEnd end = net.walks().end(at);
+            SurfacePath.Place p = (arrives ? end.in() : end.out()).along(s.scale(), (double) j / rings);
+            out.vertices[j] = rest.vertex(profile[arrives ? rings - j : rings + j]);
+            locate(out, j, p);
+            rows.set(out.vertices[j]);
+        }
+        return out;
+    }
+
+    private Row row(BandNet net, Walks.Place at, RailLines rails) {
+        WalkSide walk = at.walk();
+        BandNet.Stop stop = net.stop(walk, at.index());
+        Station s = stop.station();
+        Row row = new Row(new int[rings + 1], new int[rings + 1], new double[rings + 1][]);
+        row.vertices[0] = rim(s.vertex());
+        int corner = walk.corner(at.index());
+        row.triangle[0] = corner / 3;
+        row.shares[0] = new double[3];
+        row.shares[0][corner % 3] = 1;
+        for (int j = 1; j <= rings; j++) {
+            SurfacePath.Place p = stop.arm().along(s.scale(), (double) j / rings);
+            row.vertices[j] = j == rings
+                    ? rest.vertex(rails.node(at))
+                    : out.vertex(p.at().x(), p.at().y(), p.at().z(), Keys.of(seed, VERTEX, stop.key(), j));
+            locate(row, j, p);
+        }
+        for (int v : row.vertices) rows.set(v);
+        return row;
+    }
+
+    /** A vertex of the rim, which has its tags still. */
+    private int rim(int old) {
+        if (rest.made(old) >= 0) return rest.made(old);
+        int v = rest.vertex(old);
+        mesh.tags().forEach((name, tag) -> {
+            double weight = tag.kind() == ElementKind.VERTEX ? tag.weightOf(old) : 0;
+            if (weight > 0) out.tag(name, ElementKind.VERTEX, v, weight);
+        });
+        return v;
+    }
+
+    private void locate(Row row, int j, SurfacePath.Place p) {
+        row.triangle[j] = p.triangle();
+        row.shares[j] = surface.shares(p.triangle(), p.at());
+    }
+
+    /** What is in a tag along the rim stays in it from place to place. */
+    private void tagRim(Band band, int k) {
+        EdgeChain chain = band.chain();
+        int from = band.at()[k];
+        int a = rest.vertex(band.station(k).vertex()), b = rest.vertex(band.station(k + 1).vertex());
+        mesh.tags().forEach((name, tag) -> {
+            if (tag.kind() != ElementKind.EDGE) return;
+            double weight = 0;
+            for (int i = from; i < from + band.edges(k); i++)
+                weight = Math.max(weight, tag.weightOf(Tag.edge(chain.vertex(i), chain.vertex(i + 1))));
+            if (weight > 0) out.tag(name, ElementKind.EDGE, Tag.edge(a, b), weight);
+        });
+    }
+}

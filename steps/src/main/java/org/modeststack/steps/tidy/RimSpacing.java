@@ -1,0 +1,256 @@
+package org.modeststack.steps.tidy;
+
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.cut.EdgeCuts;
+import org.modeststack.steps.rail.EdgeChain;
+import org.modeststack.steps.surface.SharpEdges;
+
+/**
+ * Chooses the places of a rim from which a collar starts, and puts vertices there. A rim that a boolean has cut has a vertex
+ * wherever it crosses an edge of either body, most of which do nothing for its shape. Corners, and vertices from which a
+ * sharp edge leaves, always stay. Between these the rim is either spaced evenly, or those of its vertices are taken whose
+ * gaps come nearest to the spacing, by dynamic programming, with a price for each that its shape needs and that is passed
+ * over. In time linear in the mesh, and in the vertices of the rim times those within four spacings.
+ */
+final class RimSpacing {
+    /** A turn of the rim that is a corner, radians. */
+    private static final double CORNER = Math.toRadians(28);
+
+    /** A place this near to a vertex of the rim is there, as a share of the spacing. */
+    private static final double NEAR = 0.02;
+
+    /** A turn is not worth a vertex of its own below this, radians. */
+    private static final double LEAST_TURN = Math.toRadians(5);
+
+    /** What a place that the rim has no vertex at costs, beside gaps. */
+    private static final double INSERTED = 0.05;
+
+    /** A closed rim has at least so many places. */
+    private static final int FEWEST = 6;
+
+    private final Mesh in;
+    private final double spacing;
+    private final boolean isEven;
+    private final SharpEdges sharp;
+    private final BitSet edges;
+
+    /**
+     * A rim with vertices at all its places.
+     *
+     * @param edges of the mesh, the whole rim
+     * @param places vertices of the mesh from which the collar starts
+     */
+    record Spaced(Mesh mesh, BitSet edges, BitSet places) {}
+
+    /** A place of a chain: on the edge behind vertex {@code at}, at a share of it; 0 is the vertex itself. */
+    private record Place(int at, double share) {}
+
+    private RimSpacing(Mesh in, BitSet edges, double spacing, boolean isEven) {
+        this.in = in;
+        this.edges = edges;
+        this.spacing = spacing;
+        this.isEven = isEven;
+        sharp = new SharpEdges(in);
+    }
+
+    /**
+     * @param spacing that is wanted between places, mm
+     * @param isEven whether places are spaced evenly; else they are vertices of the rim, and between those that are too far
+     *     from each other
+     */
+    static Spaced of(Mesh in, BitSet edges, double spacing, boolean isEven, long seed) {
+        return new RimSpacing(in, edges, spacing, isEven).spaced(seed);
+    }
+
+    private Spaced spaced(long seed) {
+        MeshBuilder out = new MeshBuilder(in.vertexCount(), in.faceCount());
+        out.verticesOf(in);
+        EdgeCuts cuts = new EdgeCuts(in, out, seed);
+        BitSet places = new BitSet();
+        List<EdgeChain> chains = EdgeChain.of(in, edges);
+        List<IntArrayList> lines = new ArrayList<>();
+        for (EdgeChain chain : chains) lines.add(cut(chain, places(chain), cuts, out, places));
+        IntArrayList faceOf = new IntArrayList(in.faceCount());
+        int[] materials = out.materialsOf(in);
+        for (int f = 0; f < in.faceCount(); f++) {
+            cuts.polygon(f, in.faceKeys()[f], materials[in.faceMaterials()[f]]);
+            faceOf.add(f);
+        }
+        cuts.tags(faceOf);
+        Mesh made = out.build();
+        BitSet rim = new BitSet();
+        for (IntArrayList line : lines)
+            for (int i = 1; i < line.size(); i++)
+                rim.set(made.adjacency().edgeBetween(line.getInt(i - 1), line.getInt(i), made));
+        return new Spaced(made, rim, places);
+    }
+
+    /** Puts the vertices on the edges of a chain, and tells all vertices along it; of a closed one the first again at its end. */
+    private IntArrayList cut(EdgeChain chain, List<Place> at, EdgeCuts cuts, MeshBuilder out, BitSet places) {
+        IntArrayList line = new IntArrayList();
+        int next = 0;
+        for (int i = 0; i < chain.edges(); i++) {
+            line.add(chain.vertex(i));
+            DoubleArrayList shares = new DoubleArrayList();
+            for (; next < at.size() && at.get(next).at == i; next++) {
+                if (at.get(next).share == 0) places.set(chain.vertex(i));
+                else shares.add(at.get(next).share);
+            }
+            if (shares.isEmpty()) continue;
+            int first = out.vertexCount();
+            cuts.cut(chain.edge(in, i), chain.vertex(i), shares.toDoubleArray());
+            for (int k = 0; k < shares.size(); k++) {
+                places.set(first + k);
+                line.add(first + k);
+            }
+        }
+        line.add(chain.vertex(chain.edges()));
+        if (!chain.isClosed()) places.set(chain.vertex(chain.edges()));
+        return line;
+    }
+
+    private List<Place> places(EdgeChain chain) {
+        int n = chain.edges();
+        double[] gone = new double[n + 1];
+        for (int i = 0; i < n; i++)
+            gone[i + 1] = gone[i] + point(chain, i + 1).minus(point(chain, i)).length();
+        double[] turns = new double[n + 1];
+        for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turn(chain, i);
+        BitSet corners = new BitSet();
+        for (int i = 0; i < chain.size(); i++)
+            if (chain.isEnd(i) || turns[i] > CORNER || hasSharp(chain.vertex(i))) corners.set(i);
+        if (corners.isEmpty()) corners.set(isEven ? 0 : sharpest(turns, n));
+        int[] at = corners.stream().toArray();
+        List<Place> out = new ArrayList<>();
+        int pieces = chain.isClosed() ? at.length : at.length - 1;
+        int least = chain.isClosed() ? Math.ceilDiv(FEWEST, pieces) : 1;
+        for (int k = 0; k < pieces; k++) {
+            Work.checkpoint();
+            int from = at[k], to = k + 1 < at.length ? at[k + 1] : at[0] + n;
+            stretch(new Stretch(chain, from, to, gone, turns, n), least, out);
+        }
+        out.sort((a, b) -> a.at != b.at ? Integer.compare(a.at, b.at) : Double.compare(a.share, b.share));
+        return out;
+    }
+
+    /** A part of a chain between two of its corners, which may go on behind the end of the numbers of a closed one. */
+    private record Stretch(EdgeChain chain, int from, int to, double[] gone, double[] turns, int n) {
+        double at(int i) {
+            return i <= n ? gone[i] : gone[n] + gone[i - n];
+        }
+
+        double length() {
+            return at(to) - at(from);
+        }
+
+        double turn(int i) {
+            return turns[i % n];
+        }
+
+        /** The place so far along the chain. */
+        Place place(double far, double near) {
+            int i = from;
+            while (i < to - 1 && at(i + 1) <= far) i++;
+            double length = at(i + 1) - at(i), on = far - at(i);
+            if (on <= near) return new Place(i % n, 0);
+            if (length - on <= near) return new Place((i + 1) % n, 0);
+            return new Place(i % n, on / length);
+        }
+    }
+
+    /** The places of a stretch, without its end. */
+    private void stretch(Stretch s, int least, List<Place> out) {
+        out.add(new Place(s.from % s.n, 0));
+        if (isEven) {
+            even(s, s.at(s.from), s.at(s.to), pieces(s.length(), least), out);
+            return;
+        }
+        int before = s.from;
+        for (int i : chosen(s, Math.max(spacing / 4, Math.min(spacing, s.length() / least)))) {
+            double length = s.at(i) - s.at(before);
+            even(s, s.at(before), s.at(i), pieces(length, before == s.from && i == s.to ? least : 1), out);
+            if (i < s.to) out.add(new Place(i % s.n, 0));
+            before = i;
+        }
+    }
+
+    private void even(Stretch s, double from, double to, int pieces, List<Place> out) {
+        for (int k = 1; k < pieces; k++) {
+            Place p = s.place(from + (to - from) * k / pieces, NEAR * spacing);
+            if (!out.getLast().equals(p)) out.add(p);
+        }
+    }
+
+    private int pieces(double length, int least) {
+        return Math.max(least, (int) Math.rint(length / spacing));
+    }
+
+    /** The vertices of a stretch that are taken, ascending, its end included. */
+    private int[] chosen(Stretch s, double gap) {
+        int n = s.to - s.from;
+        double perGap = 0;
+        for (int i = s.from + 1; i < s.to; i++) perGap += s.turn(i);
+        perGap = Math.max(LEAST_TURN, perGap * gap / s.length());
+        double[] cost = new double[n + 1];
+        int[] before = new int[n + 1];
+        Arrays.fill(cost, Double.POSITIVE_INFINITY);
+        cost[0] = 0;
+        for (int i = 1; i <= n; i++) {
+            Work.checkpoint();
+            double passed = 0;
+            for (int j = i - 1; j >= 0; j--) {
+                double length = s.at(s.from + i) - s.at(s.from + j);
+                if (length > 4 * gap && j < i - 1) break;
+                double all = cost[j] + passed + ofGap(length, gap);
+                if (all < cost[i]) {
+                    cost[i] = all;
+                    before[i] = j;
+                }
+                double turn = s.turn(s.from + j) / perGap;
+                passed += turn * turn;
+            }
+        }
+        IntArrayList out = new IntArrayList();
+        for (int i = n; i > 0; i = before[i]) out.add(s.from + i);
+        int[] all = out.toIntArray();
+        Arrays.sort(all);
+        return all;
+    }
+
+    private static double ofGap(double length, double gap) {
+        int pieces = Math.max(1, (int) Math.rint(length / gap));
+        double off = Math.log(Math.max(length, 1e-9 * gap) / (pieces * gap));
+        return pieces * off * off + INSERTED * (pieces - 1);
+    }
+
+    private Vec3 point(EdgeChain chain, int i) {
+        return in.point(chain.vertex(i));
+    }
+
+    private double turn(EdgeChain chain, int i) {
+        Vec3 a = point(chain, i).minus(point(chain, i - 1)),
+                b = point(chain, i + 1).minus(point(chain, i));
+        return Math.atan2(a.cross(b).length(), a.dot(b));
+    }
+
+    private static int sharpest(double[] turns, int n) {
+        int best = 0;
+        for (int i = 1; i < n; i++) if (turns[i] > turns[best] + 1e-9) best = i;
+        return best;
+    }
+
+    private boolean hasSharp(int v) {
+        for (int e : Loops.edgesAt(in, in.adjacency(), v)) if (!edges.get(e) && sharp.is(e)) return true;
+        return false;
+    }
+}

@@ -1,0 +1,289 @@
+package org.modeststack.steps.tidy;
+
+import it.unimi.dsi.fastutil.ints.Int2DoubleOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.PriorityQueue;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Work;
+
+/**
+ * Leads what is around a collar to its outer rows. Where an old edge meets a rail beside one of its places it is led to that
+ * place; old vertices that lie so near that faces would be narrow go into others, the nearer to the collar the more, so that
+ * small faces go over evenly into the larger ones of the collar; then triangles are joined into quads. No vertex moves, none
+ * farther off than the reach is touched, and nothing that would fold, tear or round off a sharp edge is done.
+ */
+public final class Transition {
+    /** An edge that turns by more is sharp, radians. */
+    private static final double SHARP = Math.toRadians(28);
+
+    /** How much the normal of a face may turn as its corners go elsewhere, cosine. */
+    private static final double TURNED = Math.cos(Math.toRadians(35));
+
+    /** Faces may become as narrow as this, or as narrow as what was there before, radians. */
+    private static final double NARROW = Math.toRadians(16);
+
+    /** Where a rail is freed from what only crosses it, as narrow as this, radians. */
+    private static final double NARROW_AT_RAIL = Math.toRadians(9);
+
+    /** Edges shorter than this, as a share of the spacing beside the collar, go. */
+    private static final double SHORT = 0.7;
+
+    /** How far from square the angles of a quad may be, radians, and how much it may be bent. */
+    private static final double SKEW = Math.toRadians(62);
+
+    private static final double BENT = Math.toRadians(20);
+
+    private final Mesh mesh;
+    private final FaceFrames frames;
+    private final int firstOfCollar;
+    private final BitSet rows;
+    private final BitSet rail = new BitSet();
+    private final double spacing;
+    private final double depth;
+    private final ChangingFaces faces;
+    /** How far from the rail each vertex near it is, along edges, mm. */
+    private final Int2DoubleOpenHashMap far = new Int2DoubleOpenHashMap();
+
+    /**
+     * @param mesh with collars, whose faces follow after all others
+     * @param rows vertices that stay, though they are on a rail
+     * @param spacing of places along the rim, mm
+     * @param depth how far from the rails old vertices may be to be touched, mm
+     */
+    Transition(Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth) {
+        this.mesh = mesh;
+        this.firstOfCollar = firstOfCollar;
+        this.rows = rows;
+        this.spacing = spacing;
+        this.depth = depth;
+        frames = FaceFrames.of(mesh);
+        faces = new ChangingFaces(mesh);
+        far.defaultReturnValue(Double.POSITIVE_INFINITY);
+    }
+
+    Mesh run() {
+        findRail();
+        measure();
+        thinOut();
+        freeRail();
+        thinOut();
+        joinTriangles();
+        return faces.written();
+    }
+
+    private boolean isOfCollar(int f) {
+        return f >= firstOfCollar;
+    }
+
+    private void findRail() {
+        for (int f = firstOfCollar; f < mesh.faceCount(); f++)
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                int v = mesh.corners()[c];
+                if (rail.get(v)) continue;
+                for (int g : faces.facesAt(v))
+                    if (!isOfCollar(g)) {
+                        rail.set(v);
+                        break;
+                    }
+            }
+    }
+
+    /** Dijkstra's ways from the rail over the edges of what is around it. */
+    private void measure() {
+        record Reached(int v, double far) {}
+        PriorityQueue<Reached> todo = new PriorityQueue<>((a, b) ->
+                a.far != b.far ? Double.compare(a.far, b.far) : Integer.compare(a.v, b.v));
+        rail.stream().forEach(v -> {
+            far.put(v, 0);
+            todo.add(new Reached(v, 0));
+        });
+        while (!todo.isEmpty()) {
+            Work.checkpoint();
+            Reached r = todo.remove();
+            if (r.far > far.get(r.v)) continue;
+            for (int f : faces.facesAt(r.v)) {
+                if (isOfCollar(f)) continue;
+                int n = mesh.sides(f), from = mesh.offsets()[f];
+                for (int i = 0; i < n; i++) {
+                    if (mesh.corners()[from + i] != r.v) continue;
+                    for (int w : new int[] {mesh.corners()[from + (i + 1) % n], mesh.corners()[from + (i + n - 1) % n]}) {
+                        double d = r.far + mesh.point(w).minus(mesh.point(r.v)).length();
+                        if (d >= depth || d >= far.get(w)) continue;
+                        far.put(w, d);
+                        todo.add(new Reached(w, d));
+                    }
+                }
+            }
+        }
+    }
+
+    /** A vertex that may go into a neighbour. */
+    private record Candidate(double ratio, int v, int u) {}
+
+    private static int order(Candidate a, Candidate b) {
+        if (a.ratio != b.ratio) return Double.compare(a.ratio, b.ratio);
+        return a.v != b.v ? Integer.compare(a.v, b.v) : Integer.compare(a.u, b.u);
+    }
+
+    /** Takes old vertices out that are too near to others for where they are, the nearest first. */
+    private void thinOut() {
+        PriorityQueue<Candidate> todo = new PriorityQueue<>(Transition::order);
+        int[] near = far.keySet().toIntArray();
+        Arrays.sort(near);
+        for (int v : near) if (!rail.get(v)) add(v, todo);
+        while (!todo.isEmpty()) {
+            Work.checkpoint();
+            Candidate c = todo.remove();
+            if (faces.isGone(c.v) || faces.isGone(c.u) || !faces.mayGoInto(c.v, c.u)) continue;
+            if (!isGood(c.v, c.u, NARROW)) continue;
+            IntOpenHashSet beside = faces.neighbours(c.v);
+            faces.goInto(c.v, c.u);
+            for (int w : beside) if (!rail.get(w) && far.containsKey(w)) add(w, todo);
+        }
+    }
+
+    private void add(int v, PriorityQueue<Candidate> to) {
+        if (faces.isGone(v)) return;
+        double target = SHORT * spacing * (1 - far.get(v) / depth);
+        if (!(target > 0) || !isFree(v)) return;
+        for (int u : faces.neighbours(v)) {
+            double ratio = mesh.point(u).minus(mesh.point(v)).length() / target;
+            if (ratio < 1 && !(rail.get(u) && !rows.get(u))) to.add(new Candidate(ratio, v, u));
+        }
+    }
+
+    /** Whether a vertex is on no sharp edge, seam or border. */
+    private boolean isFree(int v) {
+        for (int f : faces.facesAt(v)) {
+            int[] ring = faces.ring(f);
+            int n = ring.length;
+            for (int i = 0; i < n; i++) if (ring[i] == v && isSharp(f, v, ring[(i + 1) % n])) return false;
+        }
+        return true;
+    }
+
+    /** Whether a face meets the next over an edge sharply, or is of something else. */
+    private boolean isSharp(int f, int u, int v) {
+        IntArrayList both = faces.facesBetween(u, v);
+        if (both.size() != 2) return true;
+        int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
+        if (isOfCollar(f) && isOfCollar(g)) return false;
+        if (mesh.faceMaterials()[f] != mesh.faceMaterials()[g]) return true;
+        if (normal(faces.ring(f)).unit().dot(normal(faces.ring(g)).unit()) < Math.cos(SHARP)) return true;
+        if (isOfCollar(f) != isOfCollar(g)) return false;
+        for (Tag tag : mesh.tags().values()) {
+            if (tag.kind() == ElementKind.FACE && tag.weightOf(f) != tag.weightOf(g)) return true;
+            if (tag.kind() == ElementKind.EDGE && tag.weightOf(Tag.edge(u, v)) > 0) return true;
+        }
+        return false;
+    }
+
+    private Vec3[] places(int[] ring) {
+        Vec3[] out = new Vec3[ring.length];
+        for (int i = 0; i < out.length; i++) out[i] = mesh.point(ring[i]);
+        return out;
+    }
+
+    private Vec3 normal(int[] ring) {
+        return FaceShape.areaVector(places(ring));
+    }
+
+    /** Whether the faces round a vertex stay as they look, and do not become narrow, when it goes into a neighbour. */
+    private boolean isGood(int v, int u, double narrow) {
+        double before = Math.PI, after = Math.PI;
+        for (int f : faces.facesAt(v)) {
+            int[] was = faces.ring(f), is = faces.ringWithout(f, v, u);
+            Vec3 normal = frames.normal(f);
+            before = Math.min(before, FaceShape.leastAngle(places(was), normal));
+            if (is.length < 3) continue;
+            Vec3 now = normal(is);
+            if (!(now.length() > 0) || now.unit().dot(normal) < TURNED) return false;
+            after = Math.min(after, FaceShape.leastAngle(places(is), normal));
+        }
+        return after > 0 && after >= Math.min(narrow, before);
+    }
+
+    /** What only crosses a rail goes into the place beside it. */
+    private void freeRail() {
+        PriorityQueue<Candidate> todo = new PriorityQueue<>(Transition::order);
+        rail.stream().filter(v -> !rows.get(v)).forEach(v -> addAlongRail(v, todo));
+        while (!todo.isEmpty()) {
+            Work.checkpoint();
+            Candidate c = todo.remove();
+            if (faces.isGone(c.v) || faces.isGone(c.u)) continue; if (!faces.mayGoInto(c.v, c.u)) { N[0]++; continue; }
+            if (isSeam(c.v)) { N[1]++; continue; } if (!isGood(c.v, c.u, NARROW_AT_RAIL)) { N[2]++; continue; } N[3]++;
+            faces.goInto(c.v, c.u);
+            for (int w : faces.neighbours(c.u)) if (rail.get(w) && !rows.get(w)) addAlongRail(w, todo);
+        }
+    }
+
+    public static final int[] N = new int[8];
+    private void addAlongRail(int v, PriorityQueue<Candidate> to) {
+        if (faces.isGone(v)) return;
+        for (int u : faces.neighbours(v)) {
+            if (!rail.get(u)) continue;
+            boolean along = false;
+            for (int f : faces.facesBetween(u, v)) along |= isOfCollar(f);
+            if (along) to.add(new Candidate(mesh.point(u).minus(mesh.point(v)).length(), v, u));
+        }
+    }
+
+    /** Whether a sharp edge or a seam crosses the rail at a vertex. */
+    private boolean isSeam(int v) {
+        for (int f : faces.facesAt(v)) {
+            if (isOfCollar(f)) continue;
+            int[] ring = faces.ring(f);
+            int n = ring.length;
+            for (int i = 0; i < n; i++) {
+                if (ring[i] != v) continue;
+                for (int w : new int[] {ring[(i + 1) % n], ring[(i + n - 1) % n]}) {
+                    IntArrayList both = faces.facesBetween(v, w);
+                    boolean outward = both.size() == 2 && !isOfCollar(both.getInt(0)) && !isOfCollar(both.getInt(1));
+                    if (both.size() != 2 || outward && isSharp(f, v, w)) return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    /** Makes quads of triangles beside each other that have changed, the squarest first. */
+    private void joinTriangles() {
+        record Pair(double skew, int f, int g, int u, int v) {}
+        PriorityQueue<Pair> todo = new PriorityQueue<>((a, b) -> {
+            if (a.skew != b.skew) return Double.compare(a.skew, b.skew);
+            return a.f != b.f ? Integer.compare(a.f, b.f) : Integer.compare(a.g, b.g);
+        });
+        for (int f : faces.changed()) {
+            if (isOfCollar(f)) continue;
+            int[] ring = faces.ring(f);
+            if (ring.length != 3) continue;
+            for (int i = 0; i < 3; i++) {
+                int u = ring[i], v = ring[(i + 1) % 3];
+                IntArrayList both = faces.facesBetween(u, v);
+                if (both.size() != 2) continue;
+                int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
+                if (isOfCollar(g) || faces.ring(g).length != 3 || !(g > f || !faces.isChanged(g))) continue;
+                if (isSharp(f, u, v)) continue;
+                int[] quad = faces.joined(f, g, u, v);
+                if (quad.length != 4) continue;
+                Vec3[] places = places(quad);
+                Vec3 normal = FaceShape.areaVector(places);
+                if (!(normal.length() > 0) || FaceShape.bend(places) > BENT) continue;
+                double skew = FaceShape.skew(places, normal.unit());
+                if (skew < SKEW) todo.add(new Pair(skew, f, g, u, v));
+            }
+        }
+        while (!todo.isEmpty()) {
+            Pair p = todo.remove();
+            if (faces.ring(p.f).length != 3 || faces.ring(p.g).length != 3) continue;
+            faces.join(p.f, p.g, p.u, p.v);
+        }
+    }
+}
