@@ -13,7 +13,7 @@ import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 
 /** A rim as lines in space, and what its surroundings leave room for, whatever the faces there are. */
-final class RimGeometry {
+public final class RimGeometry {
     /** Turns sharper than this are edges of the shape, as a cosine: 46 degrees. */
     private static final double SHARP = Math.cos(Math.toRadians(46));
 
@@ -30,7 +30,7 @@ final class RimGeometry {
     }
 
     /** The edges of the cut, as far as a bevel takes them: what turns by no more than 30 degrees is left alone. */
-    static RimGeometry of(CutBodies.Case c) {
+    public static RimGeometry of(CutBodies.Case c) {
         Tag t = c.mesh().tag(c.rim());
         return sharp(
                 c.mesh(),
@@ -68,7 +68,7 @@ final class RimGeometry {
         return new RimGeometry(mesh, new Selection(ElementKind.EDGE, sharp));
     }
 
-    boolean isEmpty() {
+    public boolean isEmpty() {
         return edges.isEmpty();
     }
 
@@ -99,7 +99,7 @@ final class RimGeometry {
      * rim are at least 1.3 widths away from it; and where one does, the place on it that is a width from the rim beside it
      * comes before its end and is no nearer to any other part of the rim.
      */
-    boolean hasRoom(double width) {
+    public boolean hasRoom(double width) {
         Adjacency adj = mesh.adjacency();
         int[] degree = new int[mesh.vertexCount()];
         for (int e : edges) {
@@ -123,6 +123,30 @@ final class RimGeometry {
                 if (degree[v] == 2 && !reaches(e, v, width)) return false;
         }
         return !comesNear(width);
+    }
+
+    /**
+     * The smallest angle over the surface, in degrees, that a quad beside the rim cannot but have: between the rim and a sharp
+     * edge that leaves it, and half of that in which the rim turns at a corner that none leaves.
+     */
+    public double leastWedge() {
+        Adjacency adj = mesh.adjacency();
+        double least = Math.PI / 2;
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (rim.get(e) || cosine(mesh, e) >= SHARP) continue;
+            for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)})
+                if (isOnRim(v)) least = Math.min(least, Math.min(toRim(e, v, 0), toRim(e, v, 1)));
+        }
+        for (int e : edges)
+            for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)})
+                for (int side = 0; side < 2; side++) least = Math.min(least, toRim(e, v, side) / 2);
+        return Math.toDegrees(least);
+    }
+
+    private boolean isOnRim(int v) {
+        Adjacency adj = mesh.adjacency();
+        for (int e : edges) if (adj.edgeLow(e) == v || adj.edgeHigh(e) == v) return true;
+        return false;
     }
 
     /** Whether a sharp edge that leaves the rim goes on until it is a width from it, and comes near no other part of it. */

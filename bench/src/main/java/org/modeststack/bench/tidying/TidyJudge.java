@@ -12,6 +12,7 @@ import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.bench.rounding.CutBodies;
+import org.modeststack.bench.rounding.RimGeometry;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.measure.Health;
@@ -32,12 +33,14 @@ public final class TidyJudge {
     /**
      * One case.
      *
+     * @param fits whether the shape has room for a collar as wide as asked, and no wedge that is too narrow for a good quad
      * @param collar its faces
      * @param around faces beside it that were made anew or changed
      * @param off how far a place of the collar is from the surface before at most, as a share of what its own bend explains
      */
     record Outcome(
             CutBodies.Case of,
+            boolean fits,
             FaceFigures collar,
             FaceFigures around,
             double reached,
@@ -64,7 +67,7 @@ public final class TidyJudge {
         for (int i = first; i < first + count; i++) {
             Outcome o = judge(i, cutters, vertices);
             if (o == null) continue;
-            all.add(o); if (System.getenv("DBG") != null) System.out.println(Arrays.toString(org.modeststack.steps.tidy.Transition.N));
+            all.add(o);
             if (each && (!o.isOut() || !isFine(o))) System.out.println(line(o));
         }
         print(all);
@@ -82,11 +85,12 @@ public final class TidyJudge {
     private static String line(Outcome o) {
         return String.format(
                 Locale.ROOT,
-                "%d %s %s %s: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
+                "%d %s %s %s fits %b: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
                 o.of.number(),
                 o.of.kind(),
                 o.of.cutter(),
                 o.of.operation(),
+                o.fits,
                 o.collar,
                 o.around,
                 o.reached,
@@ -109,8 +113,10 @@ public final class TidyJudge {
         double ms = (System.nanoTime() - before) / 1e6;
         BitSet collar = faces(out, context.madeTag());
         double width = reach * RINGS / (RINGS + 1);
+        RimGeometry rim = RimGeometry.of(c);
         return new Outcome(
                 c,
+                !rim.isEmpty() && rim.hasRoom(reach) && rim.leastWedge() >= 25,
                 FaceFigures.of(out, collar),
                 FaceFigures.of(out, changed(c.mesh(), out, collar)),
                 FaceFigures.width(out, collar, RINGS) / width,
@@ -167,10 +173,10 @@ public final class TidyJudge {
             by.computeIfAbsent(o.of.kind().name().toLowerCase(Locale.ROOT).replace('_', ' '), _ -> new ArrayList<>())
                     .add(o);
         }
-        System.out.println("| bodies | cut | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ own chord | angle: median, tenth"
+        System.out.println("| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ own chord | angle: median, tenth"
                 + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
                 + " | ms median, most |");
-        System.out.println("|---".repeat(18) + "|");
+        System.out.println("|---".repeat(20) + "|");
         by.forEach((name, list) -> {
             List<Outcome> out = list.stream().filter(Outcome::isOut).toList();
             double[] ms = sorted(list, Outcome::ms);
@@ -180,9 +186,11 @@ public final class TidyJudge {
                     around = sorted(out, o -> o.around.leastAngle());
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %d | %d | %d | %d | %d | %.0f, %.0f |%n",
+                    "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %d | %d | %d | %d | %d | %.0f, %.0f |%n",
                     name,
                     list.size(),
+                    list.stream().filter(Outcome::fits).count(),
+                    list.stream().filter(o -> o.fits && isFine(o)).count(),
                     out.size(),
                     out.stream().filter(TidyJudge::isFine).count(),
                     out.stream().filter(o -> o.collar.quads() >= 0.95).count(),

@@ -1,7 +1,10 @@
 package org.modeststack.steps.tidy;
 
+import java.util.Arrays;
+import java.util.BitSet;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.rail.Arm;
 import org.modeststack.steps.rail.BandSides;
 import org.modeststack.steps.rail.EdgeChain;
@@ -12,37 +15,62 @@ import org.modeststack.steps.surface.SurfaceWalk;
 /**
  * The rows of a collar on one side of a rim. At corners they go along the sharp edge that leaves there, or half way between
  * the edges before and after; towards corners the rows between lean more and more like the corner's, so that they do not
- * pass it and lie evenly.
+ * pass it and lie evenly. Where rows come together, or upon an edge, the collar is narrower, and widens again beside it.
  */
 final class CollarArms {
-    /** A turn on the surface that is a corner, radians. */
-    private static final double CORNER = Math.toRadians(28);
-
-    /** Rows lean as far from a corner as this many times what its own leans, */
+    /** Towards an acute corner rows lean as far from it as this many times what its own leans; */
     private static final double LEANING = 2.5;
+
+    /** towards others as this many times; */
+    private static final double FANNING = 1.2;
 
     /** and at least so many widths. */
     private static final double NEAR = 1;
+
+    /** A row does not go farther than this share of the way to a sharp edge or a border, */
+    private static final double TO_EDGE = 0.6;
+
+    /** nor than this to a rim. */
+    private static final double TO_RIM = 0.36;
+
+    /** Rows that get on by less than this share of what the rim does are too near to each other. */
+    private static final double CLOSE = 0.35;
+
+    /** Where a collar is too wide it is narrowed by this each time, */
+    private static final double NARROWER = 0.8;
+
+    private static final int ROUNDS = 8;
+
+    /** and for each unit along the rim it widens by no more than this. */
+    private static final double SLOPE = 0.5;
 
     private final Mesh mesh;
     private final EdgeChain chain;
     private final BandSides sides;
     private final boolean isRight;
+    private final BitSet corners;
     private final IntToDoubleFunction width;
     private final SurfaceWalk way;
+    private double least = 1;
 
-    /** @param isRight of the chain */
+    /**
+     * @param isRight of the chain
+     * @param corners vertices of the mesh
+     * @param width at each vertex of the chain, mm
+     */
     CollarArms(
             Mesh mesh,
             EdgeChain chain,
             BandSides sides,
             boolean isRight,
+            BitSet corners,
             IntToDoubleFunction width,
             SurfaceWalk way) {
         this.mesh = mesh;
         this.chain = chain;
         this.sides = sides;
         this.isRight = isRight;
+        this.corners = corners;
         this.width = width;
         this.way = way;
     }
@@ -51,18 +79,15 @@ final class CollarArms {
         return isRight ? sides.rightAt(i) : sides.leftAt(i);
     }
 
-    private boolean isCorner(int i) {
-        if (chain.isEnd(i)) return true;
-        Walks.Place p = place(i);
-        return p.walk().hasSharp(p.index()) || Math.abs(p.walk().turn(p.index())) > CORNER;
+    boolean isCorner(int i) {
+        return chain.isEnd(i) || corners.get(chain.vertex(i));
     }
 
-    /** How much a place is needed: more than half of a turn where a sharp edge leaves it or the chain ends. */
-    double weight(int i) {
-        if (chain.isEnd(i)) return 4 * Math.PI;
+    /** How much the rim turns at a place on this side, radians. */
+    double turn(int i) {
+        if (chain.isEnd(i)) return Math.PI;
         Walks.Place p = place(i);
-        double turn = Math.abs(p.walk().turn(p.index()));
-        return turn > CORNER || p.walk().hasSharp(p.index()) ? turn + Math.PI : turn;
+        return Math.abs(p.walk().turn(p.index()));
     }
 
     /** How far the rail gets on from one place to another, as a share of what the rim does. */
@@ -73,21 +98,80 @@ final class CollarArms {
                 : a.walk().progress(a.index(), first, b.index(), last);
     }
 
+    /** The least share of the width that the rows last asked for have. */
+    double least() {
+        return least;
+    }
+
     /** @param at places in the chain, ascending */
     Arm[] of(int[] at) {
+        int m = at.length;
+        double[] widths = new double[m];
+        Arrays.setAll(widths, k -> width.applyAsDouble(at[k]));
+        Arm[] arms = arms(at, widths);
+        for (int round = 0; round < ROUNDS; round++) {
+            Work.checkpoint();
+            double[] narrower = widths.clone();
+            for (int k = 0; k < m; k++) narrower[k] = Math.min(narrower[k], room(arms[k]) * widths[k]);
+            for (int k = 0; k < pieces(m); k++) {
+                int l = (k + 1) % m;
+                if (progress(at[k], arms[k], at[l], arms[l]) >= CLOSE) continue;
+                narrower[k] = Math.min(narrower[k], NARROWER * widths[k]);
+                narrower[l] = Math.min(narrower[l], NARROWER * widths[l]);
+            }
+            smooth(at, narrower);
+            if (Arrays.equals(narrower, widths)) break;
+            widths = narrower;
+            arms = arms(at, widths);
+        }
+        least = 1;
+        for (int k = 0; k < m; k++) least = Math.min(least, widths[k] / width.applyAsDouble(at[k]));
+        return arms;
+    }
+
+    private int pieces(int m) {
+        return chain.isClosed() ? m : m - 1;
+    }
+
+    /** How much of its distance a row has, so that something is left beyond it. */
+    private static double room(Arm arm) {
+        double length = arm.path().length();
+        return switch (arm.path().end()) {
+            case FREE -> 1;
+            case RIM -> Math.min(1, TO_RIM * length / arm.distance());
+            case EDGE -> Math.min(1, TO_EDGE * length / arm.distance());
+        };
+    }
+
+    private void smooth(int[] at, double[] widths) {
+        int m = at.length;
+        for (int turn = 0; turn < 2; turn++) {
+            for (int k = 0; k < pieces(m); k++) follow(at, k, (k + 1) % m, widths);
+            for (int k = pieces(m) - 1; k >= 0; k--) follow(at, (k + 1) % m, k, widths);
+        }
+    }
+
+    private void follow(int[] at, int from, int to, double[] widths) {
+        double gap = mesh.point(chain.vertex(at[to]))
+                .minus(mesh.point(chain.vertex(at[from])))
+                .length();
+        widths[to] = Math.min(widths[to], widths[from] + SLOPE * gap);
+    }
+
+    private Arm[] arms(int[] at, double[] widths) {
         int m = at.length;
         Arm[] out = new Arm[m];
         double[] shift = new double[m];
         int first = -1;
         for (int k = 0; k < m; k++)
             if (isCorner(at[k])) {
-                out[k] = corner(at, k);
+                out[k] = corner(at, k, widths[k]);
                 if (first < 0) first = k;
             }
         for (int k = first; k >= 0 && k < (chain.isClosed() ? first + m : m - 1); ) {
             int l = k + 1;
             while (out[l % m] == null) l++;
-            lean(at, k, l, out[k % m], out[l % m], shift);
+            lean(at, k, l, out, widths, shift);
             k = l;
         }
         for (int k = 0; k < m; k++)
@@ -95,49 +179,39 @@ final class CollarArms {
                 int before = at[(k + (isRight ? 1 : m - 1)) % m], after = at[(k + (isRight ? m - 1 : 1)) % m];
                 Walks.Place p = place(at[k]);
                 out[k] = p.walk()
-                        .leaning(
-                                place(before).index(),
-                                p.index(),
-                                place(after).index(),
-                                width.applyAsDouble(at[k]),
-                                shift[k],
-                                way);
+                        .leaning(place(before).index(), p.index(), place(after).index(), widths[k], shift[k], way);
             }
         return out;
     }
 
-    private Arm corner(int[] at, int k) {
+    private Arm corner(int[] at, int k, double w) {
         int m = at.length, i = at[k];
         if (chain.isEnd(i)) return sides.endArm(i, isRight);
         int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
-        double w = width.applyAsDouble(i);
         return isRight
                 ? sides.right(before, i, after, w, false, way)
                 : sides.left(before, i, after, w, false, way);
     }
 
     /** Sets how far on along the walk rails of places between two corners lie. */
-    private void lean(int[] at, int from, int to, Arm first, Arm last, double[] shift) {
+    private void lean(int[] at, int from, int to, Arm[] arms, double[] widths, double[] shift) {
         int m = at.length;
         double[] gone = new double[to - from + 1];
         for (int k = from; k < to; k++) gone[k - from + 1] = gone[k - from] + along(at[k % m], at[(k + 1) % m]);
         double whole = gone[to - from];
+        Arm first = arms[from % m], last = arms[to % m];
         Walks.Place a = place(at[from % m]), b = place(at[to % m]);
-        double w = width.applyAsDouble(at[from % m]), v = width.applyAsDouble(at[to % m]);
+        double w = widths[from % m], v = widths[to % m];
         // Both as far into the stretch.
-        double into = w * (isRight ? back(a, first) : on(first));
-        double out = v * (isRight ? on(last) : back(b, last));
-        double near = Math.min(whole, Math.max(NEAR * w, LEANING * Math.abs(into)));
-        double far = Math.min(whole, Math.max(NEAR * v, LEANING * Math.abs(out)));
+        double into = w * (isRight ? back(a, first) : WalkSide.leansOn(first));
+        double out = v * (isRight ? WalkSide.leansOn(last) : back(b, last));
+        double near = Math.min(whole, Math.max(NEAR * w, (into > 0 ? LEANING : -FANNING) * into));
+        double far = Math.min(whole, Math.max(NEAR * v, (out > 0 ? LEANING : -FANNING) * out));
         for (int k = from + 1; k < to; k++) {
             double t = gone[k - from];
             double here = Math.max(0, 1 - t / near) * into - Math.max(0, 1 - (whole - t) / far) * out;
             shift[k % m] = isRight ? -here : here;
         }
-    }
-
-    private static double on(Arm arm) {
-        return WalkSide.leansOn(arm);
     }
 
     private static double back(Walks.Place at, Arm arm) {

@@ -27,6 +27,7 @@ final class CollarBuilding {
     private final Mesh in;
     private final BitSet edges;
     private final BitSet places;
+    private final BitSet corners;
     private final double width;
     private final Collar collar;
     private final TriangleSurface surface;
@@ -51,6 +52,7 @@ final class CollarBuilding {
         in = rim.mesh();
         edges = rim.edges();
         places = rim.places();
+        corners = rim.corners();
         this.width = width;
         surface = TriangleSurface.of(in);
         collar = new Collar(surface, rings, context);
@@ -91,7 +93,7 @@ final class CollarBuilding {
     private @Nullable BandNet net(SharpEdges sharp, BitSet rest, List<EdgeChain> chains, IntToDoubleFunction share) {
         try {
             BandNet net = new BandNet(
-                    surface, sharp, rest, chains, StripWidths.of(_ -> width), share, new CollarRows(places));
+                    surface, sharp, rest, chains, StripWidths.of(_ -> width), share, new CollarRows(places, corners));
             net.straighten();
             return net;
         } catch (IllegalArgumentException e) {

@@ -16,8 +16,9 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * Cuts a collar across where its rim was spaced, and leaves places out where rows would pass each other.
  *
  * @param places vertices of the mesh
+ * @param corners those that are corners of the rim
  */
-record CollarRows(BitSet places) implements StationRule {
+record CollarRows(BitSet places, BitSet corners) implements StationRule {
     /** A row that gets on by less than this share of what the rim does passes another. */
     private static final double PASSING = 0.2;
 
@@ -36,8 +37,8 @@ record CollarRows(BitSet places) implements StationRule {
         int fewest = chain.isClosed() ? 3 : 2;
         // Round less than a triangle there is no inside.
         if (at.length < fewest) at = IntStream.range(0, chain.size()).toArray();
-        CollarArms left = new CollarArms(mesh, chain, sides, false, width, walk);
-        CollarArms right = new CollarArms(mesh, chain, sides, true, width, walk);
+        CollarArms left = new CollarArms(mesh, chain, sides, false, corners, width, walk);
+        CollarArms right = new CollarArms(mesh, chain, sides, true, corners, width, walk);
         for (int round = 0; ; round++) {
             Work.checkpoint();
             Arm[] onLeft = left.of(at), onRight = right.of(at);
@@ -59,10 +60,12 @@ record CollarRows(BitSet places) implements StationRule {
                     left.progress(at[k], onLeft[k], at[l], onLeft[l]),
                     right.progress(at[k], onRight[k], at[l], onRight[l]));
             if (gets > PASSING) continue;
-            double a = left.weight(at[k]) + right.weight(at[k]), b = left.weight(at[l]) + right.weight(at[l]);
             // Two corners stay, however near they are to each other.
-            if (Math.min(a, b) > Math.PI) continue;
-            out.set(a < b ? k : l);
+            if (left.isCorner(at[k]) && left.isCorner(at[l])) continue;
+            boolean first = left.isCorner(at[l])
+                    || !left.isCorner(at[k])
+                            && left.turn(at[k]) + right.turn(at[k]) < left.turn(at[l]) + right.turn(at[l]);
+            out.set(first ? k : l);
         }
         IntArrayList fewer = new IntArrayList();
         for (int k = 0; k < m; k++) if (!out.get(k)) fewer.add(at[k]);

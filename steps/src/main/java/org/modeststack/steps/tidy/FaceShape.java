@@ -16,7 +16,7 @@ final class FaceShape {
 
     /**
      * The smallest of its inner angles as seen along a normal, radians; below 0 where it meets itself, is the wrong way round,
-     * or is a triangle or quad with a corner that is hollow.
+     * or has no area.
      */
     static double leastAngle(Vec3[] ring, Vec3 normal) {
         double least = Math.PI;
@@ -27,7 +27,7 @@ final class FaceShape {
             isHollow |= angle < 0;
             if (angle >= 0) least = Math.min(least, angle);
         }
-        return isHollow && (ring.length < 5 || !isSimple(ring, normal)) ? -1 : least;
+        return isHollow && (ring.length < 4 || !isSimple(ring, normal)) ? -1 : least;
     }
 
     private static boolean isSimple(Vec3[] ring, Vec3 normal) {

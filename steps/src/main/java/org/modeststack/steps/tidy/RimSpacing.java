@@ -26,6 +26,9 @@ final class RimSpacing {
     /** A turn of the rim that is a corner, radians. */
     private static final double CORNER = Math.toRadians(28);
 
+    /** From how far the turn at a vertex is judged, as a share of the spacing. */
+    private static final double AFAR = 0.3;
+
     /** A place this near to a vertex of the rim is there, as a share of the spacing. */
     private static final double NEAR = 0.02;
 
@@ -43,14 +46,16 @@ final class RimSpacing {
     private final boolean isEven;
     private final SharpEdges sharp;
     private final BitSet edges;
+    private final BitSet cornerVertices = new BitSet();
 
     /**
      * A rim with vertices at all its places.
      *
      * @param edges of the mesh, the whole rim
      * @param places vertices of the mesh from which the collar starts
+     * @param corners those of them that are corners, or from which a sharp edge leaves
      */
-    record Spaced(Mesh mesh, BitSet edges, BitSet places) {}
+    record Spaced(Mesh mesh, BitSet edges, BitSet places, BitSet corners) {}
 
     /** A place of a chain: on the edge behind vertex {@code at}, at a share of it; 0 is the vertex itself. */
     private record Place(int at, double share) {}
@@ -92,7 +97,7 @@ final class RimSpacing {
         for (IntArrayList line : lines)
             for (int i = 1; i < line.size(); i++)
                 rim.set(made.adjacency().edgeBetween(line.getInt(i - 1), line.getInt(i), made));
-        return new Spaced(made, rim, places);
+        return new Spaced(made, rim, places, cornerVertices);
     }
 
     /** Puts the vertices on the edges of a chain, and tells all vertices along it; of a closed one the first again at its end. */
@@ -128,7 +133,8 @@ final class RimSpacing {
         for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turn(chain, i);
         BitSet corners = new BitSet();
         for (int i = 0; i < chain.size(); i++)
-            if (chain.isEnd(i) || turns[i] > CORNER || hasSharp(chain.vertex(i))) corners.set(i);
+            if (chain.isEnd(i) || hasSharp(chain.vertex(i)) || isCorner(chain, i, gone)) corners.set(i);
+        corners.stream().forEach(i -> cornerVertices.set(chain.vertex(i)));
         if (corners.isEmpty()) corners.set(isEven ? 0 : sharpest(turns, n));
         int[] at = corners.stream().toArray();
         List<Place> out = new ArrayList<>();
@@ -241,6 +247,49 @@ final class RimSpacing {
         Vec3 a = point(chain, i).minus(point(chain, i - 1)),
                 b = point(chain, i + 1).minus(point(chain, i));
         return Math.atan2(a.cross(b).length(), a.dot(b));
+    }
+
+    /**
+     * Whether the rim turns sharply at a vertex, seen from a bit along it on either side, and at no other one near it more:
+     * what the short edges of a cut do does not matter.
+     */
+    private boolean isCorner(EdgeChain chain, int i, double[] gone) {
+        double turn = turnFromAfar(chain, i, gone);
+        if (turn <= CORNER) return false;
+        for (int step : new int[] {1, -1})
+            for (int k = 1; k < chain.size(); k++) {
+                int j = i + step * k;
+                if (!chain.isClosed() && (j < 0 || j >= chain.size()) || along(chain, i, j, gone) > AFAR * spacing) break;
+                double other = turnFromAfar(chain, j, gone);
+                if (other > turn + 1e-9 || step > 0 && other > turn - 1e-9) return false;
+            }
+        return true;
+    }
+
+    private double turnFromAfar(EdgeChain chain, int i, double[] gone) {
+        Vec3 p = point(chain, i), a = p.minus(point(chain, afar(chain, i, -1, gone))), b = point(chain, afar(chain, i, 1, gone)).minus(p);
+        return Math.atan2(a.cross(b).length(), a.dot(b));
+    }
+
+    /** The first vertex far enough from one to tell where the rim comes from or goes to. */
+    private int afar(EdgeChain chain, int i, int step, double[] gone) {
+        int j = i + step;
+        for (int k = 2; k < chain.size() / 2 && along(chain, i, j, gone) < AFAR * spacing; k++) {
+            if (!chain.isClosed() && (j + step < 0 || j + step >= chain.size())) break;
+            j += step;
+        }
+        return chain.isClosed() ? j : Math.clamp(j, 0, chain.size() - 1);
+    }
+
+    /** How far it is along the chain from one vertex to another, over at most one end of the numbers. */
+    private static double along(EdgeChain chain, int i, int j, double[] gone) {
+        return Math.abs(at(chain, j, gone) - at(chain, i, gone));
+    }
+
+    private static double at(EdgeChain chain, int i, double[] gone) {
+        int n = chain.edges();
+        if (!chain.isClosed()) return gone[i];
+        return gone[Math.floorMod(i, n)] + Math.floorDiv(i, n) * gone[n];
     }
 
     private static int sharpest(double[] turns, int n) {

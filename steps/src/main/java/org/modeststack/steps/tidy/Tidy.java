@@ -4,10 +4,7 @@ import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
-import org.modeststack.mesh.validity.FaceOutlines;
-import org.modeststack.mesh.validity.SelfIntersections;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Numbers;
@@ -90,8 +87,7 @@ public record Tidy(
         if (built.mesh() == null || built.rings() == null) return in;
         Mesh out = built.mesh().mesh();
         if (!lead) return out;
-        Mesh led = new Transition(out, built.rings().firstFace(), built.rings().rows(), gap, ring).run();
-        return isSound(led, context.madeTag()) ? led : out;
+        return Transition.led(out, built.rings().firstFace(), built.rings().rows(), gap, ring);
     }
 
     private static BitSet sound(Mesh in, BitSet edges) {
@@ -102,22 +98,6 @@ public record Tidy(
                         && in.corners()[adj.edgeCorner(e, 0)] != in.corners()[adj.edgeCorner(e, 1)])
                 .forEach(out::set);
         return out;
-    }
-
-    private static boolean isSound(Mesh led, String madeTag) {
-        BitSet near = new BitSet(), on = new BitSet();
-        Tag tag = led.tag(madeTag);
-        if (tag == null) return true;
-        for (int i = 0; i < tag.size(); i++) {
-            int f = (int) tag.element(i);
-            for (int c = led.offsets()[f]; c < led.offsets()[f + 1]; c++) on.set(led.corners()[c]);
-        }
-        for (int f = 0; f < led.faceCount(); f++)
-            for (int c = led.offsets()[f]; c < led.offsets()[f + 1]; c++) if (on.get(led.corners()[c])) near.set(f);
-        if (!FaceOutlines.meetingThemselves(led, near::get).isEmpty()) return false;
-        int[] faults = new int[1];
-        SelfIntersections.findFaults(led, near::get, (f, g) -> faults[0]++);
-        return faults[0] == 0;
     }
 
     private static void remark(CollarBuilding.Built built, double width, StepContext context) {

@@ -3,6 +3,7 @@ package org.modeststack.steps.tidy;
 import it.unimi.dsi.fastutil.ints.Int2DoubleOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.PriorityQueue;
@@ -11,6 +12,8 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.validity.FaceOutlines;
+import org.modeststack.mesh.validity.SelfIntersections;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -19,7 +22,7 @@ import org.modeststack.mesh.work.Work;
  * small faces go over evenly into the larger ones of the collar; then triangles are joined into quads. No vertex moves, none
  * farther off than the reach is touched, and nothing that would fold, tear or round off a sharp edge is done.
  */
-public final class Transition {
+final class Transition {
     /** An edge that turns by more is sharp, radians. */
     private static final double SHARP = Math.toRadians(28);
 
@@ -30,7 +33,9 @@ public final class Transition {
     private static final double NARROW = Math.toRadians(16);
 
     /** Where a rail is freed from what only crosses it, as narrow as this, radians. */
-    private static final double NARROW_AT_RAIL = Math.toRadians(9);
+    private static final double NARROW_AT_RAIL = Math.toRadians(7);
+
+    private static final double SLACK = 0.8;
 
     /** Edges shorter than this, as a share of the spacing beside the collar, go. */
     private static final double SHORT = 0.7;
@@ -40,10 +45,13 @@ public final class Transition {
 
     private static final double BENT = Math.toRadians(20);
 
+    private static final int ROUNDS = 6;
+
     private final Mesh mesh;
     private final FaceFrames frames;
     private final int firstOfCollar;
     private final BitSet rows;
+    private final BitSet kept;
     private final BitSet rail = new BitSet();
     private final double spacing;
     private final double depth;
@@ -54,13 +62,15 @@ public final class Transition {
     /**
      * @param mesh with collars, whose faces follow after all others
      * @param rows vertices that stay, though they are on a rail
+     * @param kept vertices that are not touched
      * @param spacing of places along the rim, mm
      * @param depth how far from the rails old vertices may be to be touched, mm
      */
-    Transition(Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth) {
+    private Transition(Mesh mesh, int firstOfCollar, BitSet rows, BitSet kept, double spacing, double depth) {
         this.mesh = mesh;
         this.firstOfCollar = firstOfCollar;
         this.rows = rows;
+        this.kept = kept;
         this.spacing = spacing;
         this.depth = depth;
         frames = FaceFrames.of(mesh);
@@ -68,7 +78,23 @@ public final class Transition {
         far.defaultReturnValue(Double.POSITIVE_INFINITY);
     }
 
-    Mesh run() {
+    /**
+     * What a mesh with collars becomes. Where something would meet itself or pass through something in spite of all, the
+     * vertices there are left as they are.
+     */
+    static Mesh led(Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth) {
+        BitSet kept = new BitSet();
+        for (int round = 0; round < ROUNDS; round++) {
+            Transition t = new Transition(mesh, firstOfCollar, rows, kept, spacing, depth);
+            Mesh out = t.run();
+            int known = kept.cardinality();
+            t.faults(out, kept);
+            if (kept.cardinality() == known) return out;
+        }
+        return mesh;
+    }
+
+    private Mesh run() {
         findRail();
         measure();
         thinOut();
@@ -76,6 +102,30 @@ public final class Transition {
         thinOut();
         joinTriangles();
         return faces.written();
+    }
+
+    /** Adds the vertices of what came out wrong. */
+    private void faults(Mesh out, BitSet kept) {
+        BitSet changed = new BitSet();
+        LongOpenHashSet keys = new LongOpenHashSet();
+        for (int f : faces.changed()) keys.add(mesh.faceKeys()[f]);
+        for (int f = 0; f < out.faceCount(); f++) if (keys.contains(out.faceKeys()[f])) changed.set(f);
+        BitSet wrong = FaceOutlines.meetingThemselves(out, changed::get);
+        SelfIntersections.findFaults(out, changed::get, (f, g) -> {
+            wrong.set(f);
+            wrong.set(g);
+        });
+        if (wrong.isEmpty()) return;
+        LongOpenHashSet vertices = new LongOpenHashSet();
+        for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1))
+            for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++)
+                vertices.add(out.vertexKeys()[out.corners()[c]]);
+        for (int v = 0; v < mesh.vertexCount(); v++)
+            if (vertices.contains(mesh.vertexKeys()[v])) {
+                kept.set(v);
+                // What went into it is at fault as well.
+                for (int w : new ChangingFaces(mesh).neighbours(v)) kept.set(w);
+            }
     }
 
     private boolean isOfCollar(int f) {
@@ -137,15 +187,15 @@ public final class Transition {
         PriorityQueue<Candidate> todo = new PriorityQueue<>(Transition::order);
         int[] near = far.keySet().toIntArray();
         Arrays.sort(near);
-        for (int v : near) if (!rail.get(v)) add(v, todo);
+        for (int v : near) if (!rail.get(v) && !kept.get(v)) add(v, todo);
         while (!todo.isEmpty()) {
             Work.checkpoint();
             Candidate c = todo.remove();
             if (faces.isGone(c.v) || faces.isGone(c.u) || !faces.mayGoInto(c.v, c.u)) continue;
-            if (!isGood(c.v, c.u, NARROW)) continue;
+            if (!isGood(c.v, c.u, NARROW, 1)) continue;
             IntOpenHashSet beside = faces.neighbours(c.v);
             faces.goInto(c.v, c.u);
-            for (int w : beside) if (!rail.get(w) && far.containsKey(w)) add(w, todo);
+            for (int w : beside) if (!rail.get(w) && !kept.get(w) && far.containsKey(w)) add(w, todo);
         }
     }
 
@@ -195,8 +245,12 @@ public final class Transition {
         return FaceShape.areaVector(places(ring));
     }
 
-    /** Whether the faces round a vertex stay as they look, and do not become narrow, when it goes into a neighbour. */
-    private boolean isGood(int v, int u, double narrow) {
+    /**
+     * Whether the faces round a vertex stay as they look, and do not become narrow, when it goes into a neighbour.
+     *
+     * @param slack what share of the smallest angle before is enough, where that was narrow already
+     */
+    private boolean isGood(int v, int u, double narrow, double slack) {
         double before = Math.PI, after = Math.PI;
         for (int f : faces.facesAt(v)) {
             int[] was = faces.ring(f), is = faces.ringWithout(f, v, u);
@@ -207,24 +261,23 @@ public final class Transition {
             if (!(now.length() > 0) || now.unit().dot(normal) < TURNED) return false;
             after = Math.min(after, FaceShape.leastAngle(places(is), normal));
         }
-        return after > 0 && after >= Math.min(narrow, before);
+        return after > 0 && after >= Math.min(narrow, slack * before);
     }
 
     /** What only crosses a rail goes into the place beside it. */
     private void freeRail() {
         PriorityQueue<Candidate> todo = new PriorityQueue<>(Transition::order);
-        rail.stream().filter(v -> !rows.get(v)).forEach(v -> addAlongRail(v, todo));
+        rail.stream().filter(v -> !rows.get(v) && !kept.get(v)).forEach(v -> addAlongRail(v, todo));
         while (!todo.isEmpty()) {
             Work.checkpoint();
             Candidate c = todo.remove();
-            if (faces.isGone(c.v) || faces.isGone(c.u)) continue; if (!faces.mayGoInto(c.v, c.u)) { N[0]++; continue; }
-            if (isSeam(c.v)) { N[1]++; continue; } if (!isGood(c.v, c.u, NARROW_AT_RAIL)) { N[2]++; continue; } N[3]++;
+            if (faces.isGone(c.v) || faces.isGone(c.u) || !faces.mayGoInto(c.v, c.u)) continue;
+            if (isSeam(c.v) || !isGood(c.v, c.u, NARROW_AT_RAIL, SLACK)) continue;
             faces.goInto(c.v, c.u);
-            for (int w : faces.neighbours(c.u)) if (rail.get(w) && !rows.get(w)) addAlongRail(w, todo);
+            for (int w : faces.neighbours(c.u)) if (rail.get(w) && !rows.get(w) && !kept.get(w)) addAlongRail(w, todo);
         }
     }
 
-    public static final int[] N = new int[8];
     private void addAlongRail(int v, PriorityQueue<Candidate> to) {
         if (faces.isGone(v)) return;
         for (int u : faces.neighbours(v)) {
