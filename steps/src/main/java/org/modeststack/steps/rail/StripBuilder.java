@@ -9,7 +9,8 @@ public interface StripBuilder {
      * Where a face comes from.
      *
      * @param band the strip it is in; null for a corner
-     * @param face of the strip, counted along it and then across; {@link Band#divided} says which become triangles
+     * @param face of the strip, counted along it and then across; {@link Band#divided} says which become
+     *     triangles; −1 where that is no help
      * @param from the station where it begins, and the one where it ends
      */
     record Origin(@Nullable Band band, int face, Station from, Station to) {}
@@ -17,6 +18,11 @@ public interface StripBuilder {
     void add(BandNet net, RailLines rails);
 
     Mesh build();
+
+    /** Whether a face of a strip looks as it should, apart from what it meets. */
+    default boolean isSound(Mesh out, int face) {
+        return true;
+    }
 
     /** Null for a face that is in no strip and no corner. */
     @Nullable

@@ -226,14 +226,9 @@ public final class WalkSide {
         return arm(at, a, Math.hypot(width, shift), width, walk);
     }
 
-    /** How far on along the edge after it a way goes for each unit that it gets away from that edge. */
-    public static double leansOn(Arm arm) {
-        return 1 / Math.tan(Math.clamp(arm.angle(), LEAST, Math.PI - LEAST));
-    }
-
-    /** How far back along the edge before it a way goes for each unit that it gets away from that edge. */
-    public double leansBack(int at, Arm arm) {
-        return 1 / Math.tan(Math.clamp(angle[at] - arm.angle(), LEAST, Math.PI - LEAST));
+    /** The angle from the edge before it to a way, radians; {@link Arm#angle} is that from the edge after it. */
+    public double angleBack(int at, Arm arm) {
+        return angle[at] - arm.angle();
     }
 
     /** Whether the rails beside a vertex go apart, so that they never meet outside it. */

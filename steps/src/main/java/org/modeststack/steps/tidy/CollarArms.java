@@ -8,7 +8,6 @@ import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.rail.Arm;
 import org.modeststack.steps.rail.BandSides;
 import org.modeststack.steps.rail.EdgeChain;
-import org.modeststack.steps.rail.WalkSide;
 import org.modeststack.steps.rail.Walks;
 import org.modeststack.steps.surface.SurfaceWalk;
 
@@ -26,6 +25,12 @@ final class CollarArms {
 
     /** and at least so many widths. */
     private static final double NEAR = 1;
+
+    /** A corner's row leans by no more than this many widths along the rim. */
+    private static final double WEDGE = 1.2;
+
+    /** Outside a corner a row is no longer than this many widths. */
+    private static final double MITRE = 1.25;
 
     /** A row does not go farther than this share of the way to a sharp edge or a border, */
     private static final double TO_EDGE = 0.6;
@@ -188,6 +193,18 @@ final class CollarArms {
         int m = at.length, i = at[k];
         if (chain.isEnd(i)) return sides.endArm(i, isRight);
         int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
+        Arm arm = corner(before, i, after, w);
+        double acute = Math.min(arm.angle(), back(place(i), arm));
+        // Towards a narrow wedge the collar is narrower, or its rows would lean far along it.
+        double narrow = WEDGE * Math.tan(Math.min(acute, Math.PI / 4));
+        if (narrow < 1) return corner(before, i, after, narrow * w);
+        // Round the outside of a corner there is no need to go as far as to where both sides of the rail would meet.
+        if (acute > Math.PI / 2 && arm.distance() > MITRE * w)
+            return new Arm(arm.path(), MITRE * w, arm.corner(), arm.angle());
+        return arm;
+    }
+
+    private Arm corner(int before, int i, int after, double w) {
         return isRight
                 ? sides.right(before, i, after, w, false, way)
                 : sides.left(before, i, after, w, false, way);
@@ -203,8 +220,8 @@ final class CollarArms {
         Walks.Place a = place(at[from % m]), b = place(at[to % m]);
         double w = widths[from % m], v = widths[to % m];
         // Both as far into the stretch.
-        double into = w * (isRight ? back(a, first) : WalkSide.leansOn(first));
-        double out = v * (isRight ? WalkSide.leansOn(last) : back(b, last));
+        double into = first.distance() * Math.cos(isRight ? back(a, first) : first.angle());
+        double out = last.distance() * Math.cos(isRight ? last.angle() : back(b, last));
         double near = Math.min(whole, Math.max(NEAR * w, (into > 0 ? LEANING : -FANNING) * into));
         double far = Math.min(whole, Math.max(NEAR * v, (out > 0 ? LEANING : -FANNING) * out));
         for (int k = from + 1; k < to; k++) {
@@ -215,7 +232,7 @@ final class CollarArms {
     }
 
     private static double back(Walks.Place at, Arm arm) {
-        return at.walk().leansBack(at.index(), arm);
+        return at.walk().angleBack(at.index(), arm);
     }
 
     private double along(int from, int to) {

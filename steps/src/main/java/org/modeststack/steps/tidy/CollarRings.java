@@ -3,6 +3,7 @@ package org.modeststack.steps.tidy;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -36,6 +37,9 @@ final class CollarRings implements StripBuilder {
     private static final long VERTEX = 31;
     private static final long FACE = 32;
 
+    /** How far a face may turn against what it lies on, cosine. */
+    private static final double UPRIGHT = 0.2;
+
     private final TriangleSurface surface;
     private final Mesh mesh;
     private final ImprintMesh rest;
@@ -47,6 +51,9 @@ final class CollarRings implements StripBuilder {
     private final FaceNormals normals;
     private final int firstFace;
     private final List<Origin> origins = new ArrayList<>();
+    /** For each face of a collar triangles of the surface at its corners. */
+    private final List<int[]> lying = new ArrayList<>();
+
     private final BitSet rows = new BitSet();
     /** For each corner that a walk leaves a stop by its row. */
     private final Int2ObjectOpenHashMap<Row> made = new Int2ObjectOpenHashMap<>();
@@ -83,6 +90,20 @@ final class CollarRings implements StripBuilder {
         return out.build();
     }
 
+    /** A quad of a collar lies the right way up and has no hollow corner. */
+    @Override
+    public boolean isSound(Mesh built, int face) {
+        int from = built.offsets()[face];
+        Vec3[] ring = new Vec3[built.sides(face)];
+        for (int i = 0; i < ring.length; i++) ring[i] = built.point(built.corners()[from + i]);
+        Vec3 normal = FaceShape.areaVector(ring);
+        int[] under = lying.get(face - firstFace);
+        // A row along a sharp edge may lie on the other side of it, but not all of the face does.
+        boolean isUpright = Arrays.stream(under)
+                .anyMatch(t -> normal.dot(surface.normal(t)) > UPRIGHT * normal.length());
+        return isUpright && FaceShape.isFull(ring, normal.unit());
+    }
+
     /** The number of the first face of a collar; all that follow are of collars. */
     int firstFace() {
         return firstFace;
@@ -114,31 +135,12 @@ final class CollarRings implements StripBuilder {
     private void piece(BandNet net, Band band, int k, Walks.Place from, Walks.Place to, RailLines rails) {
         Row a = row(net, from, false, rails), b = row(net, to, true, rails);
         IntArrayList rail = rails.after(from);
-        boolean isLeft = from.walk() == band.sides().leftAt(band.at()[k]).walk()
-                && from.index() == band.sides().leftAt(band.at()[k]).index();
         long key = Keys.of(seed, FACE, out.vertexKey(a.vertices[1]), out.vertexKey(b.vertices[1]));
         for (int j = 0; j < rings; j++) {
             IntArrayList ring = IntArrayList.of(a.vertices[j], b.vertices[j], b.vertices[j + 1]);
             for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) ring.add(rest.vertex(rail.getInt(i)));
             ring.add(a.vertices[j + 1]);
-            int face = 2 * (k * rings + j) + (isLeft ? 0 : 1);
-            Origin origin =
-                    new Origin(band, face, band.station(k), band.station(k + 1));
-            // Where faces are too bent to be one, the shorter diagonal parts them.
-            if (band.divided().get(face)) triangles(ring, a, b, j, Keys.of(key, j), origin);
-            else face(ring, a, b, j, Keys.of(key, j), origin);
-        }
-    }
-
-    private void triangles(IntArrayList ring, Row a, Row b, int j, long key, Origin origin) {
-        int n = ring.size(), last = ring.getInt(n - 1);
-        boolean second = place(ring.getInt(0)).minus(place(ring.getInt(2))).length()
-                > place(ring.getInt(1)).minus(place(last)).length();
-        int apex = second ? 1 : 0;
-        for (int i = 1; i + 1 < n; i++) {
-            IntArrayList t = IntArrayList.of(
-                    ring.getInt(apex), ring.getInt((apex + i) % n), ring.getInt((apex + i + 1) % n));
-            face(t, a, b, j, Keys.of(key, i), origin);
+            face(ring, a, b, j, Keys.of(key, j), new Origin(band, -1, band.station(k), band.station(k + 1)));
         }
     }
 
@@ -159,6 +161,7 @@ final class CollarRings implements StripBuilder {
         });
         out.tag(madeTag, ElementKind.FACE, f, 1);
         origins.add(origin);
+        lying.add(new int[] {a.triangle[0], a.triangle[j + 1], b.triangle[j + 1]});
         for (int i = 0; i < once.size(); i++) {
             int v = once.getInt(i);
             int corner = out.firstCorner(f) + i;

@@ -4,6 +4,9 @@ import org.modeststack.mesh.Vec3;
 
 /** How good the shape of a face is. */
 final class FaceShape {
+    /** Narrower corners are none, radians. */
+    private static final double LEAST = Math.toRadians(0.5);
+
     private FaceShape() {}
 
     /** The normal of a ring of places, as long as twice its area (M. Newell, in Sutherland et al., 1974). */
@@ -28,6 +31,15 @@ final class FaceShape {
             if (angle >= 0) least = Math.min(least, angle);
         }
         return isHollow && (ring.length < 4 || !isSimple(ring, normal)) ? -1 : least;
+    }
+
+    /** Whether no corner of a ring turns by more than half of a turn, but for rounding. */
+    static boolean isFull(Vec3[] ring, Vec3 normal) {
+        for (int i = 0; i < ring.length; i++) {
+            double angle = angle(ring, i, normal);
+            if (angle < LEAST && angle > LEAST - Math.PI) return false;
+        }
+        return true;
     }
 
     private static boolean isSimple(Vec3[] ring, Vec3 normal) {

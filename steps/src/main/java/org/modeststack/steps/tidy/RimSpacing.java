@@ -38,6 +38,9 @@ final class RimSpacing {
     /** What a place that the rim has no vertex at costs, beside gaps. */
     private static final double INSERTED = 0.05;
 
+    /** No vertex costs more than this to pass over. */
+    private static final double DEAREST = 3;
+
     /** A closed rim has at least so many places. */
     private static final int FEWEST = 6;
 
@@ -223,7 +226,7 @@ final class RimSpacing {
                     before[i] = j;
                 }
                 double turn = s.turn(s.from + j) / perGap;
-                passed += turn * turn;
+                passed += Math.min(DEAREST, turn * turn);
             }
         }
         IntArrayList out = new IntArrayList();
@@ -261,6 +264,7 @@ final class RimSpacing {
                 int j = i + step * k;
                 if (!chain.isClosed() && (j < 0 || j >= chain.size()) || along(chain, i, j, gone) > AFAR * spacing) break;
                 double other = turnFromAfar(chain, j, gone);
+                if (hasSharp(chain.vertex(j))) return false;
                 if (other > turn + 1e-9 || step > 0 && other > turn - 1e-9) return false;
             }
         return true;
