@@ -32,31 +32,24 @@ final class Deviation {
         for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
             int n = m.sides(f);
             Vec3 middle = Vec3.ZERO;
-            double size = 0;
-            for (int i = 0; i < n; i++) {
-                Vec3 a = m.point(m.corners()[m.offsets()[f] + i]),
-                        b = m.point(m.corners()[m.offsets()[f] + (i + 1) % n]);
-                middle = middle.plus(a.times(1.0 / n));
-                size = Math.max(size, b.minus(a).length());
-            }
-            double far = nearest(middle, size);
-            double bend = 0;
+            Bounds box = Bounds.EMPTY;
             for (int i = 0; i < n; i++) {
                 Vec3 a = m.point(m.corners()[m.offsets()[f] + i]);
-                bend = Math.max(bend, bend(a, middle));
+                middle = middle.plus(a.times(1.0 / n));
+                box = box.including(a);
             }
-            // A face is two sides across.
-            worst = Math.max(worst, far / (EXACT * size + 2 * size * bend / 8));
+            double size = box.diagonal();
+            worst = Math.max(worst, nearest(middle, size) / (EXACT * size + size * bend(box) / 8));
         }
         return worst;
     }
 
     
 
-    /** By how much the faces near a place turn against those near another, those that are nearest of each, radians. */
-    private double bend(Vec3 a, Vec3 b) {
+    /** By how much the faces near a box turn against each other, radians. */
+    private double bend(Bounds box) {
         BitSet around = new BitSet();
-        tree.facesIn(Bounds.EMPTY.including(a).including(b), around);
+        tree.facesIn(box, around);
         double most = 0;
         for (int f = around.nextSetBit(0); f >= 0; f = around.nextSetBit(f + 1))
             for (int g = around.nextSetBit(f + 1); g >= 0; g = around.nextSetBit(g + 1)) {

@@ -226,9 +226,18 @@ public final class WalkSide {
         return arm(at, a, Math.hypot(width, shift), width, walk);
     }
 
-    /** The angle from the edge before it to a way, radians; {@link Arm#angle} is that from the edge after it. */
-    public double angleBack(int at, Arm arm) {
-        return angle[at] - arm.angle();
+    /** The angle at a place between where another one lies that comes after it and a way, radians. */
+    public double angleOn(int at, int after, Arm arm) {
+        Vec3 v = laid(at, after, 1);
+        return arm.angle() - Math.atan2(v.y(), v.x());
+    }
+
+    /** The angle at a place between a way and where another one lies that comes before it, radians. */
+    public double angleBack(int at, int before, Arm arm) {
+        Vec3 u = laid(at, before, -1);
+        double a = Math.atan2(u.y(), u.x());
+        // Of all that are whole turns apart the one that is nearest to where the edge before leaves.
+        return a + 2 * Math.PI * Math.rint((angle[at] - a) / (2 * Math.PI)) - arm.angle();
     }
 
     /** Whether the rails beside a vertex go apart, so that they never meet outside it. */

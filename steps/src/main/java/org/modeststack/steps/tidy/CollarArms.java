@@ -194,7 +194,7 @@ final class CollarArms {
         if (chain.isEnd(i)) return sides.endArm(i, isRight);
         int before = at[(k + m - 1) % m], after = at[(k + 1) % m];
         Arm arm = corner(before, i, after, w);
-        double acute = Math.min(arm.angle(), back(place(i), arm));
+        double acute = Math.min(angleTo(i, before, false, arm), angleTo(i, after, true, arm));
         // Towards a narrow wedge the collar is narrower, or its rows would lean far along it.
         double narrow = WEDGE * Math.tan(Math.min(acute, Math.PI / 4));
         if (narrow < 1) return corner(before, i, after, narrow * w);
@@ -217,11 +217,10 @@ final class CollarArms {
         for (int k = from; k < to; k++) gone[k - from + 1] = gone[k - from] + along(at[k % m], at[(k + 1) % m]);
         double whole = gone[to - from];
         Arm first = arms[from % m], last = arms[to % m];
-        Walks.Place a = place(at[from % m]), b = place(at[to % m]);
         double w = widths[from % m], v = widths[to % m];
         // Both as far into the stretch.
-        double into = first.distance() * Math.cos(isRight ? back(a, first) : first.angle());
-        double out = last.distance() * Math.cos(isRight ? last.angle() : back(b, last));
+        double into = first.distance() * Math.cos(angleTo(at[from % m], at[(from + 1) % m], true, first));
+        double out = last.distance() * Math.cos(angleTo(at[to % m], at[(to - 1) % m], false, last));
         double near = Math.min(whole, Math.max(NEAR * w, (into > 0 ? LEANING : -FANNING) * into));
         double far = Math.min(whole, Math.max(NEAR * v, (out > 0 ? LEANING : -FANNING) * out));
         for (int k = from + 1; k < to; k++) {
@@ -231,8 +230,16 @@ final class CollarArms {
         }
     }
 
-    private static double back(Walks.Place at, Arm arm) {
-        return at.walk().angleBack(at.index(), arm);
+    /**
+     * The angle between a row and where another place lies, radians.
+     *
+     * @param onward whether that comes after along the chain, or before
+     */
+    private double angleTo(int at, int other, boolean onward, Arm arm) {
+        Walks.Place p = place(at), q = place(other);
+        return onward == isRight
+                ? p.walk().angleBack(p.index(), q.index(), arm)
+                : p.walk().angleOn(p.index(), q.index(), arm);
     }
 
     private double along(int from, int to) {

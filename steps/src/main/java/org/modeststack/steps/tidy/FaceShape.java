@@ -7,6 +7,9 @@ final class FaceShape {
     /** Narrower corners are none, radians. */
     private static final double LEAST = Math.toRadians(0.5);
 
+    /** Corners that are hollow by less are straight ones, radians. */
+    private static final double STRAIGHT = Math.toRadians(25);
+
     private FaceShape() {}
 
     /** The normal of a ring of places, as long as twice its area (M. Newell, in Sutherland et al., 1974). */
@@ -33,11 +36,11 @@ final class FaceShape {
         return isHollow && (ring.length < 4 || !isSimple(ring, normal)) ? -1 : least;
     }
 
-    /** Whether no corner of a ring turns by more than half of a turn, but for rounding. */
+    /** Whether no corner of a ring is hollow, or as good as closed. */
     static boolean isFull(Vec3[] ring, Vec3 normal) {
         for (int i = 0; i < ring.length; i++) {
             double angle = angle(ring, i, normal);
-            if (angle < LEAST && angle > LEAST - Math.PI) return false;
+            if (angle < LEAST && angle > STRAIGHT - Math.PI) return false;
         }
         return true;
     }

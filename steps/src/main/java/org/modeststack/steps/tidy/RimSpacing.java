@@ -133,7 +133,7 @@ final class RimSpacing {
         for (int i = 0; i < n; i++)
             gone[i + 1] = gone[i] + point(chain, i + 1).minus(point(chain, i)).length();
         double[] turns = new double[n + 1];
-        for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turn(chain, i);
+        for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turnFromAfar(chain, i, gone);
         BitSet corners = new BitSet();
         for (int i = 0; i < chain.size(); i++)
             if (chain.isEnd(i) || hasSharp(chain.vertex(i)) || isCorner(chain, i, gone)) corners.set(i);
@@ -219,7 +219,6 @@ final class RimSpacing {
             double passed = 0;
             for (int j = i - 1; j >= 0; j--) {
                 double length = s.at(s.from + i) - s.at(s.from + j);
-                if (length > 4 * gap && j < i - 1) break;
                 double all = cost[j] + passed + ofGap(length, gap);
                 if (all < cost[i]) {
                     cost[i] = all;
@@ -227,6 +226,7 @@ final class RimSpacing {
                 }
                 double turn = s.turn(s.from + j) / perGap;
                 passed += Math.min(DEAREST, turn * turn);
+                if (length > 4 * gap && j < i - 1) break;
             }
         }
         IntArrayList out = new IntArrayList();
@@ -244,12 +244,6 @@ final class RimSpacing {
 
     private Vec3 point(EdgeChain chain, int i) {
         return in.point(chain.vertex(i));
-    }
-
-    private double turn(EdgeChain chain, int i) {
-        Vec3 a = point(chain, i).minus(point(chain, i - 1)),
-                b = point(chain, i + 1).minus(point(chain, i));
-        return Math.atan2(a.cross(b).length(), a.dot(b));
     }
 
     /**

@@ -33,7 +33,7 @@ final class Transition {
     private static final double NARROW = Math.toRadians(16);
 
     /** Where a rail is freed from what only crosses it, as narrow as this, radians. */
-    private static final double NARROW_AT_RAIL = Math.toRadians(7);
+    private static final double NARROW_AT_RAIL = Math.toRadians(5);
 
     private static final double SLACK = 0.8;
 
@@ -214,12 +214,15 @@ final class Transition {
         for (int f : faces.facesAt(v)) {
             int[] ring = faces.ring(f);
             int n = ring.length;
-            for (int i = 0; i < n; i++) if (ring[i] == v && isSharp(f, v, ring[(i + 1) % n])) return false;
+            for (int i = 0; i < n; i++) {
+                int w = ring[(i + 1) % n];
+                if (ring[i] == v && (isSharp(f, v, w) || isTagSeam(f, v, w))) return false;
+            }
         }
         return true;
     }
 
-    /** Whether a face meets the next over an edge sharply, or is of something else. */
+    /** Whether a face meets the next over an edge sharply, is of another material, or the edge is in a tag. */
     private boolean isSharp(int f, int u, int v) {
         IntArrayList both = faces.facesBetween(u, v);
         if (both.size() != 2) return true;
@@ -227,11 +230,19 @@ final class Transition {
         if (isOfCollar(f) && isOfCollar(g)) return false;
         if (mesh.faceMaterials()[f] != mesh.faceMaterials()[g]) return true;
         if (normal(faces.ring(f)).unit().dot(normal(faces.ring(g)).unit()) < Math.cos(SHARP)) return true;
-        if (isOfCollar(f) != isOfCollar(g)) return false;
-        for (Tag tag : mesh.tags().values()) {
-            if (tag.kind() == ElementKind.FACE && tag.weightOf(f) != tag.weightOf(g)) return true;
+        for (Tag tag : mesh.tags().values())
             if (tag.kind() == ElementKind.EDGE && tag.weightOf(Tag.edge(u, v)) > 0) return true;
-        }
+        return false;
+    }
+
+    /** Whether faces are in other tags. */
+    private boolean isTagSeam(int f, int u, int v) {
+        IntArrayList both = faces.facesBetween(u, v);
+        if (both.size() != 2) return true;
+        int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
+        if (isOfCollar(f) != isOfCollar(g)) return false;
+        for (Tag tag : mesh.tags().values())
+            if (tag.kind() == ElementKind.FACE && tag.weightOf(f) != tag.weightOf(g)) return true;
         return false;
     }
 
@@ -323,7 +334,7 @@ final class Transition {
                 if (both.size() != 2) continue;
                 int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
                 if (isOfCollar(g) || faces.ring(g).length != 3 || !(g > f || !faces.isChanged(g))) continue;
-                if (isSharp(f, u, v)) continue;
+                if (isSharp(f, u, v) || isTagSeam(f, u, v)) continue;
                 int[] quad = faces.joined(f, g, u, v);
                 if (quad.length != 4) continue;
                 Vec3[] places = places(quad);
