@@ -11,5 +11,7 @@ public enum Role {
     /** Of a text: the cross-section of a bevel, point by point. */
     PROFILE,
     /** Of a text: the name of a material of the document. */
-    MATERIAL
+    MATERIAL,
+    /** Of a pick: the edges that the cut above has made, where nothing else is picked. */
+    CUT
 }

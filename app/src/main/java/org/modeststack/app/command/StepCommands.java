@@ -24,12 +24,15 @@ import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepCopies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Rule;
 
 /** Steps: adding, moving, switching, grouping, baking. */
 final class StepCommands extends MenuCommands {
@@ -156,12 +159,25 @@ final class StepCommands extends MenuCommands {
         boolean picked = pick != null && picks.target() == null;
         int at = open == null || picked ? b.shownSteps() : b.indexOf(open.id()) + 1;
         Pick taken = picked ? picks.take() : Pick.none(ElementKind.FACE);
-        Step step = taken.terms().isEmpty() ? values : d.with(values, pick.name(), taken);
+        Step step = taken.terms().isEmpty() ? alongCut(b, at, d, values) : d.with(values, pick.name(), taken);
         long id = document.current().nextId();
         document.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, step));
         selected.selectSteps(List.of(id));
         Entry added = selected.openEntry();
         if (added != null && added.id() == id) points.takeAll(added);
+    }
+
+    /** A step that works on the rim of a cut takes that of the one above, if there is one. */
+    private static Step alongCut(Body b, int at, StepDescriptor d, Step values) {
+        ParamDescriptor pick = PickState.pickOf(values);
+        if (pick == null || pick.role() != Role.CUT) return values;
+        for (int i = at - 1; i >= 0; i--) {
+            Entry e = b.entries().get(i);
+            if (!(e.step() instanceof BooleanStep)) continue;
+            Rule made = new Rule.Made(StepContext.madeTag(e.seed()));
+            return d.with(values, pick.name(), Pick.of(ElementKind.EDGE, made));
+        }
+        return values;
     }
 
     /** From the selected step to the one above or below; from none to the first or the last. */

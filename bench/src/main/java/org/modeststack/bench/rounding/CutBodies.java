@@ -46,7 +46,8 @@ public final class CutBodies {
      * @param width that is asked for, mm: a twentieth of the cutter's smallest size
      * @param rim the tag of the edges of the cut
      */
-    public record Case(int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
+    public record Case(
+            int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
 
     private static final String[] NAMES = {"cylinder", "ball", "box", "prism", "ring"};
 

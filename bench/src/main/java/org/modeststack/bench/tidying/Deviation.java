@@ -44,8 +44,6 @@ final class Deviation {
         return worst;
     }
 
-    
-
     /** By how much the faces near a box turn against each other, radians. */
     private double bend(Bounds box) {
         BitSet around = new BitSet();

@@ -25,7 +25,9 @@ record FaceFigures(int count, int quadCount, int triangles, double leastAngle, d
             if (n == 3) triangles++;
             double longest = 0, shortest = Double.POSITIVE_INFINITY;
             for (int i = 0; i < n; i++) {
-                Vec3 p = at(m, f, i), a = at(m, f, i + 1).minus(p), b = at(m, f, i + n - 1).minus(p);
+                Vec3 p = at(m, f, i),
+                        a = at(m, f, i + 1).minus(p),
+                        b = at(m, f, i + n - 1).minus(p);
                 least = Math.min(least, Math.toDegrees(Math.atan2(a.cross(b).length(), a.dot(b))));
                 longest = Math.max(longest, a.length());
                 shortest = Math.min(shortest, a.length());

@@ -1,7 +1,6 @@
 package org.modeststack.bench.tidying;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
@@ -173,9 +172,10 @@ public final class TidyJudge {
             by.computeIfAbsent(o.of.kind().name().toLowerCase(Locale.ROOT).replace('_', ' '), _ -> new ArrayList<>())
                     .add(o);
         }
-        System.out.println("| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.25 chords | angle: median, tenth"
-                + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
-                + " | ms median, most |");
+        System.out.println(
+                "| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.25 chords | angle: median, tenth"
+                        + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
+                        + " | ms median, most |");
         System.out.println("|---".repeat(20) + "|");
         by.forEach((name, list) -> {
             List<Outcome> out = list.stream().filter(Outcome::isOut).toList();

@@ -44,7 +44,8 @@ class EarlierDocumentsTest {
             "turn-faces",
             "part-surfaces",
             "outer-faces",
-            "resolve");
+            "resolve",
+            "tidy");
 
     private static final String FOLDER = "/documents/";
 

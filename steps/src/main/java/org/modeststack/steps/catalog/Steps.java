@@ -50,7 +50,6 @@ import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.shape.Turn;
 import org.modeststack.steps.smooth.Subdivide;
-import org.modeststack.steps.tidy.Tidy;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
 import org.modeststack.steps.source.Cylinder;
@@ -61,6 +60,7 @@ import org.modeststack.steps.source.Prism;
 import org.modeststack.steps.source.Torus;
 import org.modeststack.steps.source.Tube;
 import org.modeststack.steps.source.UvSphere;
+import org.modeststack.steps.tidy.Tidy;
 
 /** The list of steps: the one place to enter a new one. The order is that of menus. */
 public final class Steps {

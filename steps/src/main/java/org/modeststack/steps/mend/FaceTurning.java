@@ -3,8 +3,8 @@ package org.modeststack.steps.mend;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.steps.RingWriter;
 
 /**
  * Which faces are to be turned so that those on both sides of every edge run along it in opposite directions. Faces are

@@ -4,8 +4,8 @@ import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.RingWriter;
 
 /**
  * Triangles whose third corner lies on their longest side, or nearly: they go, and the face across that side takes the

@@ -3,9 +3,9 @@ package org.modeststack.steps.mend;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Loops;
+import org.modeststack.steps.RingWriter;
 
 /** Vertices that two edges run straight through, and those of no face. In linear time. */
 final class IdleVertices {

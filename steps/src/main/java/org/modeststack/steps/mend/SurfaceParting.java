@@ -6,8 +6,8 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.steps.RingWriter;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.RingWriter;
 
 /**
  * Parts a mesh where more than two faces meet in an edge, and where surfaces only touch in a vertex: of the faces round

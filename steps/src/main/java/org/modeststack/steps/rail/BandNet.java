@@ -168,7 +168,8 @@ public final class BandNet {
                 left[k] = ball.left();
                 right[k] = ball.right();
             }
-            Station s = isEnd ? nodes.computeIfAbsent(v, this::station) : station(v);
+            double part = chosen.shares()[k];
+            Station s = isEnd ? nodes.computeIfAbsent(v, _ -> station(v, 1)) : station(v, part);
             s.add(left[k]);
             s.add(right[k]);
             stations.add(s);
@@ -183,8 +184,8 @@ public final class BandNet {
         return new Band(chain, sides, stations, at, left, right, new BitSet());
     }
 
-    private Station station(int vertex) {
-        return new Station(vertex, mesh.point(vertex), share.applyAsDouble(vertex));
+    private Station station(int vertex, double part) {
+        return new Station(vertex, mesh.point(vertex), part * share.applyAsDouble(vertex));
     }
 
     /** The key of the face on the left of where a walk goes on. */

@@ -88,14 +88,16 @@ public final class BandStations {
     /** The rule of strips with a profile: what the shape of a chain needs. */
     public static final StationRule BY_SHAPE = new StationRule() {
         @Override
-        public Chosen choose(
-                Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
+        public Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
             BandStations s = new BandStations(mesh, chain, sides, width, walk);
             List<Cut> cuts = s.cuts(s.find());
+            double[] whole = new double[cuts.size()];
+            Arrays.fill(whole, 1);
             return new Chosen(
                     cuts.stream().mapToInt(Cut::at).toArray(),
                     cuts.stream().map(Cut::left).toArray(Arm[]::new),
-                    cuts.stream().map(Cut::right).toArray(Arm[]::new));
+                    cuts.stream().map(Cut::right).toArray(Arm[]::new),
+                    whole);
         }
 
         @Override

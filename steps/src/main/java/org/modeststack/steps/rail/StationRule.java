@@ -12,8 +12,9 @@ public interface StationRule {
      * @param at places in the chain, ascending; of an open chain its ends are among them
      * @param left the way from each to the rail on the left of the chain
      * @param right and to that on the right
+     * @param shares what share of the width there is on the narrower side of each
      */
-    record Chosen(int[] at, Arm[] left, Arm[] right) {}
+    record Chosen(int[] at, Arm[] left, Arm[] right, double[] shares) {}
 
     /** Whether rails may cross sharp edges that leave the chain at its corners. */
     boolean crossesCorners();

@@ -49,7 +49,9 @@ public final class StripCheck {
         Work.checkpoint();
         BitSet wrong = FaceOutlines.meetingThemselves(out, near::get);
         near.stream().filter(f -> Health.isDegenerate(out, f)).forEach(wrong::set);
-        near.stream().filter(f -> strips.origin(f) != null && !strips.isSound(out, f)).forEach(wrong::set);
+        near.stream()
+                .filter(f -> strips.origin(f) != null && !strips.isSound(out, f))
+                .forEach(wrong::set);
         Long2IntOpenHashMap before = null;
         for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1)) {
             if (strips.origin(f) != null) {
@@ -97,7 +99,8 @@ public final class StripCheck {
         StripBuilder.Origin origin = strips.origin(face);
         if (origin == null) return;
         Band band = origin.band();
-        if (band == null || origin.face() < 0 || out.sides(face) == 3 || !trouble.divides(band, origin.face())) trouble(origin);
+        if (band == null || origin.face() < 0 || out.sides(face) == 3 || !trouble.divides(band, origin.face()))
+            trouble(origin);
     }
 
     private void trouble(StripBuilder.Origin origin) {

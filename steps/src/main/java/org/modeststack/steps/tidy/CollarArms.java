@@ -56,7 +56,7 @@ final class CollarArms {
     private final BitSet corners;
     private final IntToDoubleFunction width;
     private final SurfaceWalk way;
-    private double least = 1;
+    private double[] shares = {};
 
     /**
      * @param isRight of the chain
@@ -103,9 +103,9 @@ final class CollarArms {
                 : a.walk().progress(a.index(), first, b.index(), last);
     }
 
-    /** The least share of the width that the rows last asked for have. */
-    double least() {
-        return least;
+    /** What share of the width the rows that were last asked for have. */
+    double[] shares() {
+        return shares;
     }
 
     /** @param at places in the chain, ascending */
@@ -129,8 +129,8 @@ final class CollarArms {
             widths = narrower;
             arms = arms(at, widths);
         }
-        least = 1;
-        for (int k = 0; k < m; k++) least = Math.min(least, widths[k] / width.applyAsDouble(at[k]));
+        shares = new double[m];
+        for (int k = 0; k < m; k++) shares[k] = widths[k] / width.applyAsDouble(at[k]);
         return arms;
     }
 
@@ -205,9 +205,7 @@ final class CollarArms {
     }
 
     private Arm corner(int before, int i, int after, double w) {
-        return isRight
-                ? sides.right(before, i, after, w, false, way)
-                : sides.left(before, i, after, w, false, way);
+        return isRight ? sides.right(before, i, after, w, false, way) : sides.left(before, i, after, w, false, way);
     }
 
     /** Sets how far on along the walk rails of places between two corners lie. */

@@ -42,7 +42,12 @@ final class CollarBuilding {
      * @param place where that is; null where nothing was held back
      */
     record Built(
-            @Nullable StripMesh mesh, @Nullable CollarRings rings, int left, int held, double least, @Nullable Vec3 place) {}
+            @Nullable StripMesh mesh,
+            @Nullable CollarRings rings,
+            int left,
+            int held,
+            double least,
+            @Nullable Vec3 place) {}
 
     /**
      * @param width of the rings on one side together, mm
@@ -60,7 +65,8 @@ final class CollarBuilding {
 
     Built build(long seed) {
         StripAttempt attempt = new StripAttempt(in, surface, collar, seed);
-        NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> nets(of, rest, narrow.shares(width)));
+        NetTrials trials =
+                new NetTrials(in, edges, attempt, (of, rest, narrow) -> nets(of, rest, narrow.shares(width)));
         StripMesh out = trials.run();
         if (out == null || !out.isAsClosed()) return new Built(null, null, edges.cardinality(), 0, 0, null);
         int done = 0, held = 0;

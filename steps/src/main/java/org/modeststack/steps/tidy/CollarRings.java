@@ -99,8 +99,8 @@ final class CollarRings implements StripBuilder {
         Vec3 normal = FaceShape.areaVector(ring);
         int[] under = lying.get(face - firstFace);
         // A row along a sharp edge may lie on the other side of it, but not all of the face does.
-        boolean isUpright = Arrays.stream(under)
-                .anyMatch(t -> normal.dot(surface.normal(t)) > UPRIGHT * normal.length());
+        boolean isUpright =
+                Arrays.stream(under).anyMatch(t -> normal.dot(surface.normal(t)) > UPRIGHT * normal.length());
         return isUpright && FaceShape.isFull(ring, normal.unit());
     }
 
@@ -181,7 +181,10 @@ final class CollarRings implements StripBuilder {
     /** A place that a rail crosses on the way is painted like the end that is nearer. */
     private void nearest(int corner, int v, Row a, Row b, int j) {
         Vec3 p = place(v);
-        Row near = place(a.vertices[j]).minus(p).length() < place(b.vertices[j]).minus(p).length() ? a : b;
+        Row near = place(a.vertices[j]).minus(p).length()
+                        < place(b.vertices[j]).minus(p).length()
+                ? a
+                : b;
         values(corner, near.triangle[j], near.shares[j]);
     }
 
@@ -254,7 +257,8 @@ final class CollarRings implements StripBuilder {
     private void tagRim(Band band, int k) {
         EdgeChain chain = band.chain();
         int from = band.at()[k];
-        int a = rest.vertex(band.station(k).vertex()), b = rest.vertex(band.station(k + 1).vertex());
+        int a = rest.vertex(band.station(k).vertex()),
+                b = rest.vertex(band.station(k + 1).vertex());
         mesh.tags().forEach((name, tag) -> {
             if (tag.kind() != ElementKind.EDGE) return;
             double weight = 0;

@@ -43,7 +43,11 @@ record CollarRows(BitSet places, BitSet corners) implements StationRule {
             Work.checkpoint();
             Arm[] onLeft = left.of(at), onRight = right.of(at);
             int[] fewer = round < ROUNDS ? without(at, chain, left, onLeft, right, onRight) : at;
-            if (fewer.length == at.length || fewer.length < fewest) return new Chosen(at, onLeft, onRight);
+            if (fewer.length == at.length || fewer.length < fewest) {
+                double[] shares = left.shares();
+                for (int k = 0; k < shares.length; k++) shares[k] = Math.min(shares[k], right.shares()[k]);
+                return new Chosen(at, onLeft, onRight, shares);
+            }
             at = fewer;
         }
     }

@@ -256,7 +256,8 @@ final class RimSpacing {
         for (int step : new int[] {1, -1})
             for (int k = 1; k < chain.size(); k++) {
                 int j = i + step * k;
-                if (!chain.isClosed() && (j < 0 || j >= chain.size()) || along(chain, i, j, gone) > AFAR * spacing) break;
+                if (!chain.isClosed() && (j < 0 || j >= chain.size()) || along(chain, i, j, gone) > AFAR * spacing)
+                    break;
                 double other = turnFromAfar(chain, j, gone);
                 if (hasSharp(chain.vertex(j))) return false;
                 if (other > turn + 1e-9 || step > 0 && other > turn - 1e-9) return false;
@@ -265,7 +266,9 @@ final class RimSpacing {
     }
 
     private double turnFromAfar(EdgeChain chain, int i, double[] gone) {
-        Vec3 p = point(chain, i), a = p.minus(point(chain, afar(chain, i, -1, gone))), b = point(chain, afar(chain, i, 1, gone)).minus(p);
+        Vec3 p = point(chain, i),
+                a = p.minus(point(chain, afar(chain, i, -1, gone))),
+                b = point(chain, afar(chain, i, 1, gone)).minus(p);
         return Math.atan2(a.cross(b).length(), a.dot(b));
     }
 

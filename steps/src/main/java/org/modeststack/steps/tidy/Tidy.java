@@ -1,15 +1,19 @@
 package org.modeststack.steps.tidy;
 
 import java.util.BitSet;
+import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -23,11 +27,12 @@ import org.modeststack.steps.pick.Unpicked;
         type = "tidy",
         title = "Tidy rim",
         family = Family.CLEAN,
-        help = "Lays rings of even quads on the surface beside a cut, and leads what is around to them, so that rounding and"
-                + " smoothing come out clean.",
+        help =
+                "Lays rings of even quads on the surface on both sides of a cut, and leads what is around to them, so that"
+                        + " rounding and smoothing come out clean.",
         words = "topology retopology collar edge flow quads boolean cleanup loops rings")
 public record Tidy(
-        @Param(label = "Rim", help = "The edges of the cut.", def = "edges: sharper 30")
+        @Param(label = "Rim", help = "The edges of the cut.", def = "edges: sharper 30", role = Role.CUT)
         Pick where,
 
         @Param(
@@ -43,10 +48,11 @@ public record Tidy(
         int rings,
 
         @Param(
-                label = "Its vertices",
-                help = "Kept: those stay where they are that come nearest to the spacing. Even: the rim is spaced anew along"
-                        + " itself, but for its corners.",
-                def = "kept")
+                label = "Rim vertices",
+                help =
+                        "Even: the rim is spaced anew along itself, but for its corners. Kept: its vertices stay where they"
+                                + " are; those that do nothing for its shape go.",
+                def = "even")
         Vertices vertices,
 
         @Param(
@@ -60,37 +66,51 @@ public record Tidy(
 
         @Param(
                 label = "Lead around",
-                help = "Leads edges of the surrounding surface to the outer ring, and takes out what is too narrow there.",
+                help =
+                        "Leads edges of the surrounding surface to the outer ring, and takes out what is too narrow there.",
                 def = "on")
         boolean lead)
         implements Step {
 
     /** What becomes of the vertices of the rim. */
     public enum Vertices {
-        KEPT,
-        EVEN
+        EVEN,
+        KEPT
     }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        Selection picked = where.on(in, context);
-        BitSet edges = sound(in, picked.to(in, ElementKind.EDGE).elements());
-        if (edges.isEmpty() && picked.isEmpty()) return Unpicked.of(in, "edges", context);
-        int loose = picked.to(in, ElementKind.EDGE).elements().cardinality() - edges.cardinality();
-        if (loose > 0) context.remark(Remark.Level.REMARK, loose + (loose == 1 ? " edge was" : " edges were") + " left alone: not between just two faces that go the same way round.");
+        BitSet picked = where.on(in, context).to(in, ElementKind.EDGE).elements();
+        if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
+        BitSet edges = betweenTwo(in, picked);
+        int loose = picked.cardinality() - edges.cardinality();
+        if (loose > 0)
+            context.remark(
+                    Remark.Level.REMARK,
+                    loose + (loose == 1 ? " edge was" : " edges were")
+                            + " left alone: not between just two faces that go the same way round.");
         if (edges.isEmpty() || reach == 0) return in;
-        Limits.checkFaces(in.faceCount() + 4.0 * rings * edges.cardinality());
-        double ring = reach / (rings + 1), gap = spacing > 0 ? spacing : ring;
-        RimSpacing.Spaced rim = RimSpacing.of(in, edges, gap, vertices == Vertices.EVEN, context.seed());
-        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring, rings, context).build(context.seed());
-        remark(built, rings * ring, context);
+        Limits.checkFaces(in.faceCount() + 2.0 * rings * Math.max(edges.cardinality(), length(in, edges) / gap()));
+        RimSpacing.Spaced rim = RimSpacing.of(in, edges, gap(), vertices == Vertices.EVEN, context.seed());
+        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build(context.seed());
+        remark(built, context);
         if (built.mesh() == null || built.rings() == null) return in;
         Mesh out = built.mesh().mesh();
-        if (!lead) return out;
-        return Transition.led(out, built.rings().firstFace(), built.rings().rows(), gap, ring);
+        return lead
+                ? Transition.led(out, built.rings().firstFace(), built.rings().rows(), gap(), ring())
+                : out;
     }
 
-    private static BitSet sound(Mesh in, BitSet edges) {
+    /** How deep each ring is, and what is made anew beyond them, mm. */
+    private double ring() {
+        return reach / (rings + 1);
+    }
+
+    private double gap() {
+        return spacing > 0 ? spacing : ring();
+    }
+
+    private static BitSet betweenTwo(Mesh in, BitSet edges) {
         Adjacency adj = in.adjacency();
         BitSet out = new BitSet();
         edges.stream()
@@ -100,17 +120,66 @@ public record Tidy(
         return out;
     }
 
-    private static void remark(CollarBuilding.Built built, double width, StepContext context) {
-        if (built.left() > 0 && built.mesh() != null)
-            context.remark(Remark.Level.REMARK, built.left() + (built.left() == 1 ? " edge has" : " edges have") + " no rings: beside a border, or without room.");
+    private static double length(Mesh in, BitSet edges) {
+        return edges.stream().mapToDouble(e -> along(in, e).length()).sum();
+    }
+
+    private static Vec3 along(Mesh in, int e) {
+        return in.point(in.adjacency().edgeHigh(e))
+                .minus(in.point(in.adjacency().edgeLow(e)));
+    }
+
+    private void remark(CollarBuilding.Built built, StepContext context) {
         if (built.mesh() == null)
-            context.remark(Remark.Level.REMARK, "No rings come out here: beside a border, or without room.");
-        else if (built.held() > 0)
-            context.remark(new Remark(Remark.Level.REMARK, "The rings were held back at " + built.held() + (built.held() == 1 ? " place" : " places") + ", at the least to " + Numbers.show(Math.rint(built.least() * width * 1000) / 1000) + " mm, so that they do not cross.", built.place()));
+            context.remark(Remark.Level.REMARK, "No rings come out here: there is no room, or a border.");
+        else if (built.left() > 0)
+            context.remark(
+                    Remark.Level.REMARK,
+                    built.left() + (built.left() == 1 ? " edge has" : " edges have")
+                            + " no rings: there is no room, or a border.");
+        if (built.mesh() == null || built.held() == 0) return;
+        double least = Math.rint(built.least() * rings * ring() * 1000) / 1000;
+        context.remark(new Remark(
+                Remark.Level.REMARK,
+                "Rings are narrower at " + built.held() + (built.held() == 1 ? " place" : " places")
+                        + ", at the least " + Numbers.show(least)
+                        + " mm together, since something is near there.",
+                built.place()));
+    }
+
+    /** The reach is dragged away from the middle of the highest edge of the rim, along a face beside it. */
+    @Override
+    public List<Handle> handles(Mesh in) {
+        BitSet edges =
+                betweenTwo(in, where.on(in).selection().to(in, ElementKind.EDGE).elements());
+        int best = -1;
+        double most = Double.NEGATIVE_INFINITY;
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            double high = middle(in, e).z();
+            // Those that are as high but for rounding stay in their order.
+            if (high <= most + 1e-9 * Math.abs(most)) continue;
+            most = high;
+            best = e;
+        }
+        if (best < 0) return List.of();
+        int c = in.adjacency().edgeCorner(best, 0);
+        Vec3 p = in.point(in.corners()[c]),
+                q = in.point(in.corners()[in.adjacency().cornerNext()[c]]);
+        Vec3 way = FaceFrames.of(in)
+                .normal(in.adjacency().cornerFace()[c])
+                .cross(q.minus(p))
+                .unit();
+        Vec3 from = middle(in, best);
+        return List.of(new Handle("reach", from, from.plus(way.times(reach)), 1));
+    }
+
+    private static Vec3 middle(Mesh in, int e) {
+        return in.point(in.adjacency().edgeLow(e)).plus(along(in, e).times(0.5));
     }
 
     @Override
     public String sentence() {
-        return "*Tidy* the rim along {where}: {rings} rings within {reach}.";
+        String placed = vertices == Vertices.EVEN ? "evenly" : "at its vertices";
+        return "*Tidy* the rim along {where} " + placed + ", with {rings} rings within {reach}.";
     }
 }

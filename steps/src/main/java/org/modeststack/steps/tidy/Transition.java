@@ -148,8 +148,8 @@ final class Transition {
     /** Dijkstra's ways from the rail over the edges of what is around it. */
     private void measure() {
         record Reached(int v, double far) {}
-        PriorityQueue<Reached> todo = new PriorityQueue<>((a, b) ->
-                a.far != b.far ? Double.compare(a.far, b.far) : Integer.compare(a.v, b.v));
+        PriorityQueue<Reached> todo = new PriorityQueue<>(
+                (a, b) -> a.far != b.far ? Double.compare(a.far, b.far) : Integer.compare(a.v, b.v));
         rail.stream().forEach(v -> {
             far.put(v, 0);
             todo.add(new Reached(v, 0));
@@ -163,7 +163,8 @@ final class Transition {
                 int n = mesh.sides(f), from = mesh.offsets()[f];
                 for (int i = 0; i < n; i++) {
                     if (mesh.corners()[from + i] != r.v) continue;
-                    for (int w : new int[] {mesh.corners()[from + (i + 1) % n], mesh.corners()[from + (i + n - 1) % n]}) {
+                    for (int w :
+                            new int[] {mesh.corners()[from + (i + 1) % n], mesh.corners()[from + (i + n - 1) % n]}) {
                         double d = r.far + mesh.point(w).minus(mesh.point(r.v)).length();
                         if (d >= depth || d >= far.get(w)) continue;
                         far.put(w, d);
