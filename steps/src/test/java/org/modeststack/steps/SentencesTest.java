@@ -77,6 +77,8 @@ class SentencesTest {
                 "cut-path | through=edges: all; share=0.4; closed=on | *Cut a path* through {through} at {share}, closed.",
                 "cut-path | through=edges: all; share=0.5; closed=off | *Cut a path* through {through}.",
                 "bridge | segments=1; twist=0 | *Bridge* {between}.",
+                "tidy | rings=1 | *Tidy* the rim along {where} evenly, with {rings} ring within {reach}.",
+                "tidy | rings=3; vertices=kept | *Tidy* the rim along {where} at its vertices, with {rings} rings within {reach}.",
                 "divide-faces | into=quads | *Divide* {faces} with more than {most} sides into {into}.",
                 "collapse-small | length=0 | *Collapse* slivers thinner than {slender}.",
                 "collapse-small | length=0.1 | *Collapse* slivers thinner than {slender} and edges below {length}.",

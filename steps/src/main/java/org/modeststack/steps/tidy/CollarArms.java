@@ -9,6 +9,7 @@ import org.modeststack.steps.rail.Arm;
 import org.modeststack.steps.rail.BandSides;
 import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.Walks;
+import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
 
 /**
@@ -139,9 +140,11 @@ final class CollarArms {
     }
 
     /** How much of its distance a row has, so that something is left beyond it. */
-    private static double room(Arm arm) {
-        double length = arm.path().length();
-        return switch (arm.path().end()) {
+    private double room(Arm arm) {
+        // What comes from the other side meets it half way, so it matters what is farther than it goes.
+        SurfacePath on = way.from(arm.corner(), arm.angle(), arm.distance() / TO_RIM);
+        double length = on.length();
+        return switch (on.end()) {
             case FREE -> 1;
             case RIM -> Math.min(1, TO_RIM * length / arm.distance());
             case EDGE -> Math.min(1, TO_EDGE * length / arm.distance());

@@ -3,7 +3,6 @@ package org.modeststack.steps.tidy;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -25,6 +24,8 @@ import org.modeststack.steps.rail.WalkSide;
 import org.modeststack.steps.rail.Walks;
 import org.modeststack.steps.surface.FaceNormals;
 import org.modeststack.steps.surface.ImprintMesh;
+import org.modeststack.steps.surface.RoundLift;
+import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.TriangleSurface;
 
@@ -40,6 +41,9 @@ final class CollarRings implements StripBuilder {
     /** How far a face may turn against what it lies on, cosine. */
     private static final double UPRIGHT = 0.2;
 
+    /** Triangles that turn by more than this are on two sides of a sharp edge, cosine. */
+    private static final double SAME_SIDE = 0.7;
+
     private final TriangleSurface surface;
     private final Mesh mesh;
     private final ImprintMesh rest;
@@ -49,10 +53,14 @@ final class CollarRings implements StripBuilder {
     private final MeshBuilder out;
     private final int[] materials;
     private final FaceNormals normals;
+    private final @Nullable RoundLift lift;
+    private final SharpEdges sharp;
+    /** Vertices on rails that are where they stay. */
+    private final BitSet lifted = new BitSet();
     private final int firstFace;
     private final List<Origin> origins = new ArrayList<>();
-    /** For each face of a collar triangles of the surface at its corners. */
-    private final List<int[]> lying = new ArrayList<>();
+    /** For each face of a collar a triangle of the surface that it lies on. */
+    private final IntArrayList lying = new IntArrayList();
 
     private final BitSet rows = new BitSet();
     /** For each corner that a walk leaves a stop by its row. */
@@ -66,7 +74,11 @@ final class CollarRings implements StripBuilder {
      */
     private record Row(int[] vertices, int[] triangle, double[][] shares) {}
 
-    CollarRings(TriangleSurface surface, ImprintMesh rest, int rings, long seed, String madeTag) {
+    /** @param isRound whether they lie on the round surface that the faces stand for, not on these themselves */
+    CollarRings(
+            TriangleSurface surface, ImprintMesh rest, int rings, boolean isRound, long seed, String madeTag) {
+        lift = isRound ? new RoundLift(surface) : null;
+        sharp = new SharpEdges(surface.mesh);
         this.surface = surface;
         this.rest = rest;
         this.rings = rings;
@@ -97,11 +109,8 @@ final class CollarRings implements StripBuilder {
         Vec3[] ring = new Vec3[built.sides(face)];
         for (int i = 0; i < ring.length; i++) ring[i] = built.point(built.corners()[from + i]);
         Vec3 normal = FaceShape.areaVector(ring);
-        int[] under = lying.get(face - firstFace);
-        // A row along a sharp edge may lie on the other side of it, but not all of the face does.
-        boolean isUpright =
-                Arrays.stream(under).anyMatch(t -> normal.dot(surface.normal(t)) > UPRIGHT * normal.length());
-        return isUpright && FaceShape.isFull(ring, normal.unit());
+        Vec3 under = surface.normal(lying.getInt(face - firstFace));
+        return normal.dot(under) > UPRIGHT * normal.length() && FaceShape.isFull(ring, normal.unit());
     }
 
     /** The number of the first face of a collar; all that follow are of collars. */
@@ -138,7 +147,11 @@ final class CollarRings implements StripBuilder {
         long key = Keys.of(seed, FACE, out.vertexKey(a.vertices[1]), out.vertexKey(b.vertices[1]));
         for (int j = 0; j < rings; j++) {
             IntArrayList ring = IntArrayList.of(a.vertices[j], b.vertices[j], b.vertices[j + 1]);
-            for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) ring.add(rest.vertex(rail.getInt(i)));
+            for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) {
+                int node = rail.getInt(i);
+                ring.add(rest.vertex(node));
+                liftRail(node, false);
+            }
             ring.add(a.vertices[j + 1]);
             face(ring, a, b, j, Keys.of(key, j), new Origin(band, -1, band.station(k), band.station(k + 1)));
         }
@@ -153,7 +166,8 @@ final class CollarRings implements StripBuilder {
         for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
         while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
         if (once.size() < 3) return;
-        int under = surface.faceOf(a.triangle[j + 1]);
+        int lies = under(once, a, b, j);
+        int under = surface.faceOf(lies);
         int f = out.face(key, materials[mesh.faceMaterials()[under]], once.elements(), 0, once.size());
         mesh.tags().forEach((name, tag) -> {
             double weight = tag.kind() == ElementKind.FACE ? tag.weightOf(under) : 0;
@@ -161,34 +175,66 @@ final class CollarRings implements StripBuilder {
         });
         out.tag(madeTag, ElementKind.FACE, f, 1);
         origins.add(origin);
-        lying.add(new int[] {a.triangle[0], a.triangle[j + 1], b.triangle[j + 1]});
+        lying.add(lies);
         for (int i = 0; i < once.size(); i++) {
             int v = once.getInt(i);
             int corner = out.firstCorner(f) + i;
-            if (!values(corner, v, a) && !values(corner, v, b)) nearest(corner, v, a, b, j + 1);
+            if (!values(corner, v, a, lies) && !values(corner, v, b, lies)) nearest(corner, v, a, b, j + 1, lies);
         }
     }
 
-    private boolean values(int corner, int v, Row row) {
+    /** Of the triangles at the corners of a face the one that it lies on: of those beside a sharp edge the one like it. */
+    private int under(IntArrayList face, Row a, Row b, int j) {
+        Vec3[] ring = new Vec3[face.size()];
+        for (int i = 0; i < ring.length; i++) ring[i] = place(face.getInt(i));
+        Vec3 normal = FaceShape.areaVector(ring);
+        int best = a.triangle[0];
+        double most = Double.NEGATIVE_INFINITY;
+        for (int t : new int[] {
+            a.triangle[0], b.triangle[0], a.triangle[j], b.triangle[j], a.triangle[j + 1], b.triangle[j + 1]
+        }) {
+            double like = normal.dot(surface.normal(t));
+            // Those that are as good but for rounding stay in their order.
+            if (like <= most + 1e-9 * normal.length()) continue;
+            most = like;
+            best = t;
+        }
+        return best;
+    }
+
+    private boolean values(int corner, int v, Row row, int lies) {
         for (int j = 0; j <= rings; j++)
             if (row.vertices[j] == v) {
-                values(corner, row.triangle[j], row.shares[j]);
+                values(corner, row.triangle[j], row.shares[j], lies);
                 return true;
             }
         return false;
     }
 
     /** A place that a rail crosses on the way is painted like the end that is nearer. */
-    private void nearest(int corner, int v, Row a, Row b, int j) {
+    private void nearest(int corner, int v, Row a, Row b, int j, int lies) {
         Vec3 p = place(v);
         Row near = place(a.vertices[j]).minus(p).length()
                         < place(b.vertices[j]).minus(p).length()
                 ? a
                 : b;
-        values(corner, near.triangle[j], near.shares[j]);
+        values(corner, near.triangle[j], near.shares[j], lies);
     }
 
-    private void values(int corner, int triangle, double[] shares) {
+    /** @param lies a triangle that the face lies on, which a place on a sharp edge may be on the other side of */
+    private void values(int corner, int at, double[] sharesThere, int lies) {
+        int triangle = at;
+        double[] shares = sharesThere;
+        Vec3 side = surface.normal(lies);
+        if (side.dot(surface.normal(at)) < SAME_SIDE)
+            for (int c = 3 * at; c < 3 * at + 3; c++) {
+                int twin = surface.twin(c);
+                if (twin < 0 || side.dot(surface.normal(twin / 3)) < SAME_SIDE) continue;
+                Vec3 p = Vec3.ZERO;
+                for (int i = 0; i < 3; i++) p = p.plus(surface.point(3 * at + i).times(sharesThere[i]));
+                triangle = twin / 3;
+                shares = surface.shares(triangle, p);
+            }
         int f = surface.faceOf(triangle);
         boolean isCurved = normals.isCurved(f);
         if (!mesh.hasCornerValues() && !isCurved) return;
@@ -226,15 +272,33 @@ final class CollarRings implements StripBuilder {
         row.triangle[0] = corner / 3;
         row.shares[0] = new double[3];
         row.shares[0][corner % 3] = 1;
+        // Where a row goes along a sharp edge that edge says where it is.
+        boolean isSharp = walk.hasSharp(at.index());
         for (int j = 1; j <= rings; j++) {
             SurfacePath.Place p = stop.arm().along(s.scale(), (double) j / rings);
-            row.vertices[j] = j == rings
-                    ? rest.vertex(rails.node(at))
-                    : out.vertex(p.at().x(), p.at().y(), p.at().z(), Keys.of(seed, VERTEX, stop.key(), j));
             locate(row, j, p);
+            if (j == rings) {
+                row.vertices[j] = rest.vertex(rails.node(at));
+                liftRail(rails.node(at), isSharp);
+                continue;
+            }
+            Vec3 q = lift == null || isSharp ? p.at() : p.at().plus(lift.of(p.triangle(), row.shares[j], p.at()));
+            row.vertices[j] = out.vertex(q.x(), q.y(), q.z(), Keys.of(seed, VERTEX, stop.key(), j));
         }
         for (int v : row.vertices) rows.set(v);
         return row;
+    }
+
+    /** Puts a vertex of a rail onto the round surface, unless it was there before or lies on a sharp edge. */
+    private void liftRail(int node, boolean isSharp) {
+        int v = rest.vertex(node), e = rest.edge(node);
+        if (lift == null || lifted.get(v)) return;
+        lifted.set(v);
+        if (isSharp || rest.isVertex(node) || e >= 0 && sharp.is(e)) return;
+        Vec3 p = rest.at(node);
+        int triangle = rest.triangle(node);
+        Vec3 q = p.plus(lift.of(triangle, surface.shares(triangle, p), p));
+        out.place(v, q.x(), q.y(), q.z());
     }
 
     /** A vertex of the rim, which has its tags still. */

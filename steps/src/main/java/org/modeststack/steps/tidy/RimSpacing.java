@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
@@ -41,11 +42,19 @@ final class RimSpacing {
     /** No vertex costs more than this to pass over. */
     private static final double DEAREST = 3;
 
+    /** Quads are no narrower along the rim than this share of how deep a ring is, and no wider than so many rings. */
+    private static final double NARROWEST = 4;
+
+    private static final double WIDEST = 2;
+
     /** A closed rim has at least so many places. */
     private static final int FEWEST = 6;
 
     private final Mesh in;
-    private final double spacing;
+    /** That is wanted; 0 for what suits the surroundings. */
+    private final double wanted;
+
+    private final double ring;
     private final boolean isEven;
     private final SharpEdges sharp;
     private final BitSet edges;
@@ -57,27 +66,34 @@ final class RimSpacing {
      * @param edges of the mesh, the whole rim
      * @param places vertices of the mesh from which the collar starts
      * @param corners those of them that are corners, or from which a sharp edge leaves
+     * @param spacing about how far places are from each other, mm
      */
-    record Spaced(Mesh mesh, BitSet edges, BitSet places, BitSet corners) {}
+    record Spaced(Mesh mesh, BitSet edges, BitSet places, BitSet corners, double spacing) {}
 
     /** A place of a chain: on the edge behind vertex {@code at}, at a share of it; 0 is the vertex itself. */
     private record Place(int at, double share) {}
 
-    private RimSpacing(Mesh in, BitSet edges, double spacing, boolean isEven) {
+    /** Of the chain that is worked on, mm. */
+    private double spacing;
+
+    private RimSpacing(Mesh in, BitSet edges, double wanted, double ring, boolean isEven) {
         this.in = in;
         this.edges = edges;
-        this.spacing = spacing;
+        this.wanted = wanted;
+        this.ring = ring;
         this.isEven = isEven;
         sharp = new SharpEdges(in);
     }
 
     /**
-     * @param spacing that is wanted between places, mm
+     * @param wanted how far places are to be from each other, mm; 0 for as far as edges that leave the rim, so that they go on
+     *     into the collar, but within what makes good quads
+     * @param ring how deep one ring of the collar is, mm
      * @param isEven whether places are spaced evenly; else they are vertices of the rim, and between those that are too far
      *     from each other
      */
-    static Spaced of(Mesh in, BitSet edges, double spacing, boolean isEven, long seed) {
-        return new RimSpacing(in, edges, spacing, isEven).spaced(seed);
+    static Spaced of(Mesh in, BitSet edges, double wanted, double ring, boolean isEven, long seed) {
+        return new RimSpacing(in, edges, wanted, ring, isEven).spaced(seed);
     }
 
     private Spaced spaced(long seed) {
@@ -87,7 +103,11 @@ final class RimSpacing {
         BitSet places = new BitSet();
         List<EdgeChain> chains = EdgeChain.of(in, edges);
         List<IntArrayList> lines = new ArrayList<>();
-        for (EdgeChain chain : chains) lines.add(cut(chain, places(chain), cuts, out, places));
+        double length = 0;
+        for (EdgeChain chain : chains) {
+            lines.add(cut(chain, places(chain), cuts, out, places));
+            length += length(chain);
+        }
         IntArrayList faceOf = new IntArrayList(in.faceCount());
         int[] materials = out.materialsOf(in);
         for (int f = 0; f < in.faceCount(); f++) {
@@ -100,7 +120,7 @@ final class RimSpacing {
         for (IntArrayList line : lines)
             for (int i = 1; i < line.size(); i++)
                 rim.set(made.adjacency().edgeBetween(line.getInt(i - 1), line.getInt(i), made));
-        return new Spaced(made, rim, places, cornerVertices);
+        return new Spaced(made, rim, places, cornerVertices, length / Math.max(1, places.cardinality()));
     }
 
     /** Puts the vertices on the edges of a chain, and tells all vertices along it; of a closed one the first again at its end. */
@@ -132,13 +152,14 @@ final class RimSpacing {
         double[] gone = new double[n + 1];
         for (int i = 0; i < n; i++)
             gone[i + 1] = gone[i] + point(chain, i + 1).minus(point(chain, i)).length();
+        spacing = wanted > 0 ? wanted : Math.clamp(gone[n] / leaving(chain), ring / NARROWEST, ring * WIDEST);
         double[] turns = new double[n + 1];
         for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turnFromAfar(chain, i, gone);
         BitSet corners = new BitSet();
         for (int i = 0; i < chain.size(); i++)
             if (chain.isEnd(i) || hasSharp(chain.vertex(i)) || isCorner(chain, i, gone)) corners.set(i);
         corners.stream().forEach(i -> cornerVertices.set(chain.vertex(i)));
-        if (corners.isEmpty()) corners.set(isEven ? 0 : sharpest(turns, n));
+        if (corners.isEmpty()) corners.set(sharpest(turns, n));
         int[] at = corners.stream().toArray();
         List<Place> out = new ArrayList<>();
         int pieces = chain.isClosed() ? at.length : at.length - 1;
@@ -240,6 +261,35 @@ final class RimSpacing {
         int pieces = Math.max(1, (int) Math.rint(length / gap));
         double off = Math.log(Math.max(length, 1e-9 * gap) / (pieces * gap));
         return pieces * off * off + INSERTED * (pieces - 1);
+    }
+
+    /** How many vertices of a chain an edge leaves, on the side that has more of them. */
+    private int leaving(EdgeChain chain) {
+        Adjacency adj = in.adjacency();
+        int left = 0, right = 0;
+        for (int i = 0; i < chain.size(); i++) {
+            if (chain.isEnd(i)) continue;
+            int v = chain.vertex(i), before = chain.vertex(i - 1), after = chain.vertex(i + 1);
+            if (leaves(adj, v, after, before)) left++;
+            if (leaves(adj, v, before, after)) right++;
+        }
+        return Math.max(1, Math.max(left, right));
+    }
+
+    /** Whether an edge lies between two others at a vertex, counter-clockwise. */
+    private boolean leaves(Adjacency adj, int v, int from, int to) {
+        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
+            int c = adj.vertexCorners()[i];
+            if (in.corners()[adj.cornerNext()[c]] == from) return in.corners()[adj.cornerBefore(c, in)] != to;
+        }
+        return false;
+    }
+
+    private double length(EdgeChain chain) {
+        double sum = 0;
+        for (int i = 0; i < chain.edges(); i++)
+            sum += point(chain, i + 1).minus(point(chain, i)).length();
+        return sum;
     }
 
     private Vec3 point(EdgeChain chain, int i) {

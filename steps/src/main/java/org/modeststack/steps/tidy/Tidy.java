@@ -57,12 +57,18 @@ public record Tidy(
 
         @Param(
                 label = "Spacing",
-                help = "About how far the vertices of the rim are from each other; 0 for as much as a ring is deep.",
+                help = "About how far the vertices of the rim are from each other; 0 for as far as the edges that come to it.",
                 unit = Unit.LENGTH,
                 min = 0,
                 max = 1e6,
                 def = "0")
         double spacing,
+
+        @Param(
+                label = "On the round",
+                help = "Rings lie on the round surface that the shading shows, not on the flat faces that stand for it.",
+                def = "on")
+        boolean round,
 
         @Param(
                 label = "Lead around",
@@ -71,6 +77,9 @@ public record Tidy(
                 def = "on")
         boolean lead)
         implements Step {
+
+    /** How high walls on borders are, in reaches, so that they have room for what is made on them. */
+    private static final double WALLS = 3;
 
     /** What becomes of the vertices of the rim. */
     public enum Vertices {
@@ -82,23 +91,25 @@ public record Tidy(
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         BitSet picked = where.on(in, context).to(in, ElementKind.EDGE).elements();
         if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
-        BitSet edges = betweenTwo(in, picked);
+        Mesh walled = reach > 0 ? BorderWalls.with(in, picked, WALLS * reach) : in;
+        BitSet edges = betweenTwo(walled, sameEdges(in, picked, walled));
         int loose = picked.cardinality() - edges.cardinality();
         if (loose > 0)
             context.remark(
                     Remark.Level.REMARK,
                     loose + (loose == 1 ? " edge was" : " edges were")
-                            + " left alone: not between just two faces that go the same way round.");
+                            + " left alone: not on a surface that goes the same way round on both sides.");
         if (edges.isEmpty() || reach == 0) return in;
-        Limits.checkFaces(in.faceCount() + 2.0 * rings * Math.max(edges.cardinality(), length(in, edges) / gap()));
-        RimSpacing.Spaced rim = RimSpacing.of(in, edges, gap(), vertices == Vertices.EVEN, context.seed());
-        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build(context.seed());
+        Limits.checkFaces(in.faceCount() + 2.0 * rings * Math.max(edges.cardinality(), 4 * length(walled, edges) / (spacing > 0 ? spacing : ring())));
+        RimSpacing.Spaced rim = RimSpacing.of(walled, edges, spacing, ring(), vertices == Vertices.EVEN, context.seed());
+        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, round, context).build(context.seed());
         remark(built, context);
         if (built.mesh() == null || built.rings() == null) return in;
         Mesh out = built.mesh().mesh();
-        return lead
-                ? Transition.led(out, built.rings().firstFace(), built.rings().rows(), gap(), ring())
+        Mesh led = lead
+                ? Transition.led(out, built.rings().firstFace(), built.rings().rows(), rim.spacing(), ring())
                 : out;
+        return BorderWalls.without(led);
     }
 
     /** How deep each ring is, and what is made anew beyond them, mm. */
@@ -106,8 +117,12 @@ public record Tidy(
         return reach / (rings + 1);
     }
 
-    private double gap() {
-        return spacing > 0 ? spacing : ring();
+    private static BitSet sameEdges(Mesh in, BitSet edges, Mesh out) {
+        if (out == in) return edges;
+        BitSet same = new BitSet();
+        Adjacency adj = in.adjacency();
+        edges.stream().forEach(e -> same.set(out.adjacency().edgeBetween(adj.edgeLow(e), adj.edgeHigh(e), out)));
+        return same;
     }
 
     private static BitSet betweenTwo(Mesh in, BitSet edges) {
@@ -130,13 +145,11 @@ public record Tidy(
     }
 
     private void remark(CollarBuilding.Built built, StepContext context) {
-        if (built.mesh() == null)
-            context.remark(Remark.Level.REMARK, "No rings come out here: there is no room, or a border.");
+        if (built.mesh() == null) context.remark(Remark.Level.REMARK, "No rings come out here: there is no room.");
         else if (built.left() > 0)
             context.remark(
                     Remark.Level.REMARK,
-                    built.left() + (built.left() == 1 ? " edge has" : " edges have")
-                            + " no rings: there is no room, or a border.");
+                    built.left() + (built.left() == 1 ? " edge has" : " edges have") + " no rings: there is no room.");
         if (built.mesh() == null || built.held() == 0) return;
         double least = Math.rint(built.least() * rings * ring() * 1000) / 1000;
         context.remark(new Remark(
@@ -180,6 +193,7 @@ public record Tidy(
     @Override
     public String sentence() {
         String placed = vertices == Vertices.EVEN ? "evenly" : "at its vertices";
-        return "*Tidy* the rim along {where} " + placed + ", with {rings} rings within {reach}.";
+        return "*Tidy* the rim along {where} " + placed + ", with {rings} " + (rings == 1 ? "ring" : "rings")
+                + " within {reach}.";
     }
 }
