@@ -104,13 +104,6 @@ public final class MeshBuilder {
         return xyz[3 * vertex + axis];
     }
 
-    /** Moves a vertex that was added to another place, mm. */
-    public void place(int vertex, double x, double y, double z) {
-        xyz[3 * vertex] = x;
-        xyz[3 * vertex + 1] = y;
-        xyz[3 * vertex + 2] = z;
-    }
-
     /** The index of a material by its name, which is added where it is new. */
     public int material(String name) {
         Integer known = materialIndex.get(name);

@@ -1,7 +1,6 @@
 package org.modeststack.bench.tidying;
 
 import java.util.BitSet;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
@@ -10,16 +9,12 @@ import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.mesh.select.FaceFrames;
 
 /**
- * How far faces are from a surface that was there before, beside what chords are off by, those of the new faces and those
- * that the old ones were themselves: a side as long as l from where the surface looks along m to where it looks along n
- * leaves it by about l/8 times the angle between both.
+ * How far faces are from a surface that was there before, beside what chords over it are off by: a side as long as l from
+ * where the surface looks along m to where it looks along n leaves it by about l/8 times the angle between both.
  */
 final class Deviation {
     /** A side may be off by this share of its length for rounding, and where normals do not tell of a bend. */
     private static final double EXACT = 0.01;
-
-    /** Faces that turn by more belong to the other side of an edge, cosine. */
-    private static final double ROUND = 0.7;
 
     private final Mesh before;
     private final TriangleTree tree;
@@ -44,31 +39,9 @@ final class Deviation {
                 box = box.including(a);
             }
             double size = box.diagonal();
-            double allowed = EXACT * size + size * bend(box) / 8 + chord(box);
-            worst = Math.max(worst, nearest(middle, size) / allowed);
+            worst = Math.max(worst, nearest(middle, size) / (EXACT * size + size * bend(box) / 8));
         }
         return worst;
-    }
-
-    /** How far the old faces near a box are off the round surface that they stand for, mm. */
-    private double chord(Bounds box) {
-        BitSet around = new BitSet();
-        tree.facesIn(box, around);
-        Adjacency adj = before.adjacency();
-        double most = 0;
-        for (int f = around.nextSetBit(0); f >= 0; f = around.nextSetBit(f + 1)) {
-            Bounds own = Bounds.EMPTY;
-            double bend = 0;
-            for (int c = before.offsets()[f]; c < before.offsets()[f + 1]; c++) {
-                own = own.including(before.point(before.corners()[c]));
-                int twin = adj.twin(c);
-                double cos = twin < 0 ? 1 : frames.cosine(f, adj.cornerFace()[twin]);
-                if (cos > ROUND) bend = Math.max(bend, Math.acos(Math.min(1, cos)));
-            }
-            // A face is off along both of its ways.
-            most = Math.max(most, Math.sqrt(2) * own.diagonal() * bend / 8);
-        }
-        return most;
     }
 
     /** By how much the faces near a box turn against each other, radians. */
@@ -79,7 +52,8 @@ final class Deviation {
         for (int f = around.nextSetBit(0); f >= 0; f = around.nextSetBit(f + 1))
             for (int g = around.nextSetBit(f + 1); g >= 0; g = around.nextSetBit(g + 1)) {
                 double cos = frames.cosine(f, g);
-                if (cos > ROUND) most = Math.max(most, Math.acos(Math.min(1, cos)));
+                // A face round a corner belongs to the other side of the rim.
+                if (cos > 0.7) most = Math.max(most, Math.acos(Math.min(1, cos)));
             }
         return most;
     }

@@ -78,7 +78,7 @@ public final class TidyJudge {
                 && o.collar.aspect() <= 8
                 && o.open == 0
                 && o.shape.isSound()
-                && o.off <= 1.25;
+                && o.off <= 1.5;
     }
 
     private static String line(Outcome o) {
@@ -173,7 +173,7 @@ public final class TidyJudge {
                     .add(o);
         }
         System.out.println(
-                "| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.25 chords | angle: median, tenth"
+                "| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.5 chords | angle: median, tenth"
                         + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
                         + " | ms median, most |");
         System.out.println("|---".repeat(20) + "|");
@@ -196,7 +196,7 @@ public final class TidyJudge {
                     out.stream().filter(o -> o.collar.quads() >= 0.95).count(),
                     out.stream().filter(o -> o.collar.leastAngle() >= 20).count(),
                     out.stream().filter(o -> o.collar.aspect() <= 8).count(),
-                    out.stream().filter(o -> o.off <= 1.25).count(),
+                    out.stream().filter(o -> o.off <= 1.5).count(),
                     at(angle, 0.5),
                     at(angle, 0.1),
                     at(aspect, 0.5),

@@ -95,21 +95,6 @@ public final class ImprintMesh {
         return nodes.key(node);
     }
 
-    /** Whether a node is a vertex that was there. */
-    public boolean isVertex(int node) {
-        return nodes.isVertex(node);
-    }
-
-    /** The edge of the mesh that a node lies on, or -1 where it lies within a face or is a vertex. */
-    public int edge(int node) {
-        return nodes.edge(node);
-    }
-
-    /** A triangle in which a node lies that is no vertex. */
-    public int triangle(int node) {
-        return nodes.triangle(node);
-    }
-
     /** The vertex that a node has become, or -1 where nothing has needed it. */
     public int made(int node) {
         return vertices[node];

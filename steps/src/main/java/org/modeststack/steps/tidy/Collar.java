@@ -13,9 +13,8 @@ import org.modeststack.steps.surface.TriangleSurface;
  * Rings of quads on the surface on both sides of a rim. At the end of a chain they end straight across it.
  *
  * @param rings on either side
- * @param isRound whether they lie on the round surface that the faces stand for, not on these themselves
  */
-record Collar(TriangleSurface surface, int rings, boolean isRound, StepContext context) implements StripKind {
+record Collar(TriangleSurface surface, int rings, StepContext context) implements StripKind {
     @Override
     public int parts() {
         return 2 * rings;
@@ -33,6 +32,6 @@ record Collar(TriangleSurface surface, int rings, boolean isRound, StepContext c
 
     @Override
     public StripBuilder builder(ImprintMesh rest) {
-        return new CollarRings(surface, rest, rings, isRound, context.seed(), context.madeTag());
+        return new CollarRings(surface, rest, rings, context.seed(), context.madeTag());
     }
 }

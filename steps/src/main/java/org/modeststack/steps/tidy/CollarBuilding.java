@@ -52,16 +52,15 @@ final class CollarBuilding {
     /**
      * @param width of the rings on one side together, mm
      * @param rings on either side
-     * @param isRound whether they lie on the round surface that the faces stand for, not on these themselves
      */
-    CollarBuilding(RimSpacing.Spaced rim, double width, int rings, boolean isRound, StepContext context) {
+    CollarBuilding(RimSpacing.Spaced rim, double width, int rings, StepContext context) {
         in = rim.mesh();
         edges = rim.edges();
         places = rim.places();
         corners = rim.corners();
         this.width = width;
         surface = TriangleSurface.of(in);
-        collar = new Collar(surface, rings, isRound, context);
+        collar = new Collar(surface, rings, context);
     }
 
     Built build(long seed) {

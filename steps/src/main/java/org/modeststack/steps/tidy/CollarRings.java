@@ -24,8 +24,6 @@ import org.modeststack.steps.rail.WalkSide;
 import org.modeststack.steps.rail.Walks;
 import org.modeststack.steps.surface.FaceNormals;
 import org.modeststack.steps.surface.ImprintMesh;
-import org.modeststack.steps.surface.RoundLift;
-import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.TriangleSurface;
 
@@ -53,10 +51,6 @@ final class CollarRings implements StripBuilder {
     private final MeshBuilder out;
     private final int[] materials;
     private final FaceNormals normals;
-    private final @Nullable RoundLift lift;
-    private final SharpEdges sharp;
-    /** Vertices on rails that are where they stay. */
-    private final BitSet lifted = new BitSet();
     private final int firstFace;
     private final List<Origin> origins = new ArrayList<>();
     /** For each face of a collar a triangle of the surface that it lies on. */
@@ -74,11 +68,7 @@ final class CollarRings implements StripBuilder {
      */
     private record Row(int[] vertices, int[] triangle, double[][] shares) {}
 
-    /** @param isRound whether they lie on the round surface that the faces stand for, not on these themselves */
-    CollarRings(
-            TriangleSurface surface, ImprintMesh rest, int rings, boolean isRound, long seed, String madeTag) {
-        lift = isRound ? new RoundLift(surface) : null;
-        sharp = new SharpEdges(surface.mesh);
+    CollarRings(TriangleSurface surface, ImprintMesh rest, int rings, long seed, String madeTag) {
         this.surface = surface;
         this.rest = rest;
         this.rings = rings;
@@ -147,11 +137,7 @@ final class CollarRings implements StripBuilder {
         long key = Keys.of(seed, FACE, out.vertexKey(a.vertices[1]), out.vertexKey(b.vertices[1]));
         for (int j = 0; j < rings; j++) {
             IntArrayList ring = IntArrayList.of(a.vertices[j], b.vertices[j], b.vertices[j + 1]);
-            for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) {
-                int node = rail.getInt(i);
-                ring.add(rest.vertex(node));
-                liftRail(node, false);
-            }
+            for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) ring.add(rest.vertex(rail.getInt(i)));
             ring.add(a.vertices[j + 1]);
             face(ring, a, b, j, Keys.of(key, j), new Origin(band, -1, band.station(k), band.station(k + 1)));
         }
@@ -272,33 +258,15 @@ final class CollarRings implements StripBuilder {
         row.triangle[0] = corner / 3;
         row.shares[0] = new double[3];
         row.shares[0][corner % 3] = 1;
-        // Where a row goes along a sharp edge that edge says where it is.
-        boolean isSharp = walk.hasSharp(at.index());
         for (int j = 1; j <= rings; j++) {
             SurfacePath.Place p = stop.arm().along(s.scale(), (double) j / rings);
+            row.vertices[j] = j == rings
+                    ? rest.vertex(rails.node(at))
+                    : out.vertex(p.at().x(), p.at().y(), p.at().z(), Keys.of(seed, VERTEX, stop.key(), j));
             locate(row, j, p);
-            if (j == rings) {
-                row.vertices[j] = rest.vertex(rails.node(at));
-                liftRail(rails.node(at), isSharp);
-                continue;
-            }
-            Vec3 q = lift == null || isSharp ? p.at() : p.at().plus(lift.of(p.triangle(), row.shares[j], p.at()));
-            row.vertices[j] = out.vertex(q.x(), q.y(), q.z(), Keys.of(seed, VERTEX, stop.key(), j));
         }
         for (int v : row.vertices) rows.set(v);
         return row;
-    }
-
-    /** Puts a vertex of a rail onto the round surface, unless it was there before or lies on a sharp edge. */
-    private void liftRail(int node, boolean isSharp) {
-        int v = rest.vertex(node), e = rest.edge(node);
-        if (lift == null || lifted.get(v)) return;
-        lifted.set(v);
-        if (isSharp || rest.isVertex(node) || e >= 0 && sharp.is(e)) return;
-        Vec3 p = rest.at(node);
-        int triangle = rest.triangle(node);
-        Vec3 q = p.plus(lift.of(triangle, surface.shares(triangle, p), p));
-        out.place(v, q.x(), q.y(), q.z());
     }
 
     /** A vertex of the rim, which has its tags still. */

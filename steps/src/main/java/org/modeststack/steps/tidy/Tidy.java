@@ -57,18 +57,13 @@ public record Tidy(
 
         @Param(
                 label = "Spacing",
-                help = "About how far the vertices of the rim are from each other; 0 for as far as the edges that come to it.",
+                help =
+                        "About how far the vertices of the rim are from each other; 0 for as far as the edges that come to it.",
                 unit = Unit.LENGTH,
                 min = 0,
                 max = 1e6,
                 def = "0")
         double spacing,
-
-        @Param(
-                label = "On the round",
-                help = "Rings lie on the round surface that the shading shows, not on the flat faces that stand for it.",
-                def = "on")
-        boolean round,
 
         @Param(
                 label = "Lead around",
@@ -100,9 +95,13 @@ public record Tidy(
                     loose + (loose == 1 ? " edge was" : " edges were")
                             + " left alone: not on a surface that goes the same way round on both sides.");
         if (edges.isEmpty() || reach == 0) return in;
-        Limits.checkFaces(in.faceCount() + 2.0 * rings * Math.max(edges.cardinality(), 4 * length(walled, edges) / (spacing > 0 ? spacing : ring())));
-        RimSpacing.Spaced rim = RimSpacing.of(walled, edges, spacing, ring(), vertices == Vertices.EVEN, context.seed());
-        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, round, context).build(context.seed());
+        Limits.checkFaces(in.faceCount()
+                + 2.0
+                        * rings
+                        * Math.max(edges.cardinality(), 4 * length(walled, edges) / (spacing > 0 ? spacing : ring())));
+        RimSpacing.Spaced rim =
+                RimSpacing.of(walled, edges, spacing, ring(), vertices == Vertices.EVEN, context.seed());
+        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build(context.seed());
         remark(built, context);
         if (built.mesh() == null || built.rings() == null) return in;
         Mesh out = built.mesh().mesh();
