@@ -21,6 +21,7 @@ import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.pick.Term;
 import org.modeststack.steps.place.Place;
 import org.modeststack.steps.profile.Shape;
 import org.modeststack.steps.remove.Delete;
@@ -37,6 +38,7 @@ import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.Torus;
 import org.modeststack.steps.source.Tube;
+import org.modeststack.steps.tidy.Tidy;
 
 /**
  * The demo: fittings of an invented harbour light. All numbers are made up but two: the bolt holes are clearance holes
@@ -122,7 +124,12 @@ public final class SkerryLight {
         ring();
         cover();
         // What was cut or joined on round bodies is rounded, as on the chest.
-        step(housing, bevel(cut(housing), 1, 4, Shape.NUMBER));
+        Pick openings = cut(housing);
+        // The lens has room for rings round it, the vents have not.
+        Rule upper = new Rule.Inside(new Vec3(HOUSING_X - 60, -60, 22), new Vec3(HOUSING_X + 60, 60, 80));
+        Pick lensRim = openings.and(new Term.Where(Term.How.WITHIN, upper));
+        step(housing, new Tidy(lensRim, 6, 2, Tidy.Vertices.EVEN, 0, true));
+        step(housing, bevel(openings, 1, 4, Shape.NUMBER));
         step(cage, bevel(cut(cage), 1, 4, Shape.NUMBER));
         step(footing, bevel(cut(footing), 2, 4, Shape.NUMBER));
         return document;

@@ -191,8 +191,7 @@ public record Tidy(
 
     @Override
     public String sentence() {
-        String placed = vertices == Vertices.EVEN ? "evenly" : "at its vertices";
-        return "*Tidy* the rim along {where} " + placed + ", with {rings} " + (rings == 1 ? "ring" : "rings")
-                + " within {reach}.";
+        return "*Tidy* the rim along {where}" + (vertices == Vertices.EVEN ? ", spaced evenly" : "") + ", with {rings} "
+                + (rings == 1 ? "ring" : "rings") + " within {reach}.";
     }
 }
