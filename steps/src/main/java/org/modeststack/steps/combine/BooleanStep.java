@@ -2,10 +2,13 @@ package org.modeststack.steps.combine;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -54,7 +57,25 @@ public record BooleanStep(
         for (String id : with.ids()) {
             operands.add(new Arrangement.Operand(context.body(id), id, context.bodyName(id)));
         }
-        return new Arrangement(operands, operation, flipSheets, weld, context).result();
+        Mesh out = new Arrangement(operands, operation, flipSheets, weld, context).result();
+        hint(out, operands, context);
+        return out;
+    }
+
+    /** Says with how many sides a round tool would meet the edges of this body, if that is another number than it has. */
+    private static void hint(Mesh out, List<Arrangement.Operand> operands, StepContext context) {
+        Tag rim = out.tag(context.madeTag());
+        if (operands.size() != 2 || rim == null || rim.kind() != ElementKind.EDGE) return;
+        RoundTool tool = RoundTool.of(operands.getLast().mesh());
+        if (tool == null) return;
+        int better = tool.betterSides(out, rim);
+        if (better == 0) return;
+        context.remark(
+                Remark.Level.NOTE,
+                (better == tool.sides()
+                                ? "Turned to suit, "
+                                : "With " + better + " sides instead of " + tool.sides() + ", and turned to suit, ")
+                        + operands.getLast().name() + " would meet the edges of this body in its corners.");
     }
 
     @Override

@@ -324,12 +324,13 @@ final class RimSpacing {
 
     /** The first vertex far enough from one to tell where the rim comes from or goes to. */
     private int afar(EdgeChain chain, int i, int step, double[] gone) {
-        int j = i + step;
+        int last = chain.size() - 1;
+        int j = chain.isClosed() ? i + step : Math.clamp(i + step, 0, last);
         for (int k = 2; k < chain.size() / 2 && along(chain, i, j, gone) < AFAR * spacing; k++) {
-            if (!chain.isClosed() && (j + step < 0 || j + step >= chain.size())) break;
+            if (!chain.isClosed() && (j + step < 0 || j + step > last)) break;
             j += step;
         }
-        return chain.isClosed() ? j : Math.clamp(j, 0, chain.size() - 1);
+        return j;
     }
 
     /** How far it is along the chain from one vertex to another, over at most one end of the numbers. */
