@@ -2,6 +2,7 @@ package org.modeststack.bench.tidying;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -20,6 +21,7 @@ import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.tidy.Tidy;
 
 /**
  * Cuts bodies at random poses, tidies the rim of the cut and measures what people look at: whether a collar came out and how
@@ -58,7 +60,7 @@ public final class TidyJudge {
     public static void main(String[] args) throws StepException {
         List<String> words = new ArrayList<>(List.of(args));
         boolean each = words.remove("-v");
-        String vertices = words.remove("even") ? "even" : "kept";
+        Tidy.Vertices vertices = words.remove("kept") ? Tidy.Vertices.KEPT : Tidy.Vertices.EVEN;
         int cutters = words.remove("two") ? 2 : 1;
         int count = words.isEmpty() ? 500 : Integer.parseInt(words.get(0));
         int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
@@ -100,7 +102,7 @@ public final class TidyJudge {
     }
 
     /** @return null where nothing was cut */
-    static Outcome judge(int number, int cutters, String vertices) throws StepException {
+    static Outcome judge(int number, int cutters, Tidy.Vertices vertices) throws StepException {
         CutBodies.Case c = CutBodies.of(number, cutters);
         if (!CutBodies.isCut(c)) return null;
         // A fifth of the cutter's smallest size on either side.
@@ -126,7 +128,7 @@ public final class TidyJudge {
                 ms);
     }
 
-    static Step step(CutBodies.Case c, String vertices, double reach) throws StepException {
+    static Step step(CutBodies.Case c, Tidy.Vertices vertices, double reach) throws StepException {
         return NamedSteps.step(
                 "tidy",
                 "where",
@@ -136,9 +138,7 @@ public final class TidyJudge {
                 "rings",
                 RINGS,
                 "vertices",
-                vertices.equals("even")
-                        ? org.modeststack.steps.tidy.Tidy.Vertices.EVEN
-                        : org.modeststack.steps.tidy.Tidy.Vertices.KEPT);
+                vertices);
     }
 
     static BitSet faces(Mesh m, String name) {
@@ -148,7 +148,7 @@ public final class TidyJudge {
 
     /** Faces beside the collar that are not there with the same vertices before. */
     private static BitSet changed(Mesh in, Mesh out, BitSet collar) {
-        java.util.HashMap<Long, Long> was = new java.util.HashMap<>();
+        Map<Long, Long> was = new HashMap<>();
         for (int f = 0; f < in.faceCount(); f++) was.put(in.faceKeys()[f], outline(in, f));
         BitSet found = new BitSet();
         for (int f = 0; f < out.faceCount(); f++) {

@@ -21,6 +21,7 @@ import org.modeststack.render.RenderMesh;
 import org.modeststack.render.Renderer;
 import org.modeststack.render.Scene;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.tidy.Tidy;
 
 /** Draws cuts as they are, tidied, and both smoothed by two levels, beside each other. */
 public final class TidyPictures {
@@ -28,21 +29,21 @@ public final class TidyPictures {
 
     private TidyPictures() {}
 
-    /** Arguments: the file to write, kept or even, and the numbers of cases, a row each. */
+    /** Arguments: the file to write, and the numbers of cases, a row each. */
     public static void main(String[] args) throws StepException, IOException {
-        BufferedImage sheet = new BufferedImage(4 * SIZE, (args.length - 2) * SIZE, BufferedImage.TYPE_INT_RGB);
+        BufferedImage sheet = new BufferedImage(4 * SIZE, (args.length - 1) * SIZE, BufferedImage.TYPE_INT_RGB);
         Graphics2D g = sheet.createGraphics();
-        for (int i = 2; i < args.length; i++) {
+        for (int i = 1; i < args.length; i++) {
             CutBodies.Case c = CutBodies.of(Integer.parseInt(args[i]), 1);
             QuietContext context = new QuietContext(99);
-            Mesh tidied = TidyJudge.step(c, args[1], 4 * c.width()).apply(c.mesh(), context);
+            Mesh tidied = TidyJudge.step(c, Tidy.Vertices.EVEN, 4 * c.width()).apply(c.mesh(), context);
             Camera camera = facing(tidied, TidyJudge.faces(tidied, context.madeTag()));
             Mesh[] row = {c.mesh(), tidied, smoothed(c.mesh()), smoothed(tidied)};
             for (int k = 0; k < row.length; k++)
                 g.drawImage(
                         picture(row[k], camera, k < 2 ? DisplayMode.SHADED_EDGES : DisplayMode.SHADED),
                         k * SIZE,
-                        (i - 2) * SIZE,
+                        (i - 1) * SIZE,
                         null);
         }
         ImageIO.write(sheet, "png", Path.of(args[0]).toFile());
