@@ -141,9 +141,16 @@ public final class TidyJudge {
                 vertices);
     }
 
+    /** The faces of collars, which have edges that are told to be made. */
+    /** The faces of collars, which have edges that are told to be made. */
     static BitSet faces(Mesh m, String name) {
         Tag t = m.tag(name);
-        return t == null ? new BitSet() : Selection.of(m, t).elements();
+        if (t == null) return new BitSet();
+        BitSet edges = Selection.of(m, t).elements(), faces = new BitSet();
+        for (int c = 0; c < m.cornerCount(); c++)
+            if (edges.get(m.adjacency().cornerEdge()[c]))
+                faces.set(m.adjacency().cornerFace()[c]);
+        return faces;
     }
 
     /** Faces beside the collar that are not there with the same vertices before. */

@@ -79,7 +79,7 @@ final class CollarRings implements StripBuilder {
         materials = out.materialsOf(mesh);
         normals = new FaceNormals(mesh);
         firstFace = out.faceCount();
-        out.emptyTag(madeTag, ElementKind.FACE);
+        out.emptyTag(madeTag, ElementKind.EDGE);
     }
 
     @Override
@@ -136,11 +136,19 @@ final class CollarRings implements StripBuilder {
         IntArrayList rail = rails.after(from);
         long key = Keys.of(seed, FACE, out.vertexKey(a.vertices[1]), out.vertexKey(b.vertices[1]));
         for (int j = 0; j < rings; j++) {
+            made(a.vertices[j], a.vertices[j + 1]);
+            made(b.vertices[j], b.vertices[j + 1]);
+            if (j > 0) made(a.vertices[j], b.vertices[j]);
             IntArrayList ring = IntArrayList.of(a.vertices[j], b.vertices[j], b.vertices[j + 1]);
             for (int i = rail.size() - 1; j == rings - 1 && i >= 0; i--) ring.add(rest.vertex(rail.getInt(i)));
             ring.add(a.vertices[j + 1]);
             face(ring, a, b, j, Keys.of(key, j), new Origin(band, -1, band.station(k), band.station(k + 1)));
         }
+    }
+
+    /** An edge within the collar; faces are not told by it, since they belong to the surface that was there. */
+    private void made(int u, int v) {
+        if (u != v) out.tag(madeTag, ElementKind.EDGE, Tag.edge(u, v), 1);
     }
 
     private Vec3 place(int v) {
@@ -159,7 +167,6 @@ final class CollarRings implements StripBuilder {
             double weight = tag.kind() == ElementKind.FACE ? tag.weightOf(under) : 0;
             if (weight > 0) out.tag(name, ElementKind.FACE, f, weight);
         });
-        out.tag(madeTag, ElementKind.FACE, f, 1);
         origins.add(origin);
         lying.add(lies);
         for (int i = 0; i < once.size(); i++) {

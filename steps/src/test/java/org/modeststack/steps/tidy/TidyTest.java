@@ -94,7 +94,11 @@ class TidyTest {
     }
 
     private static BitSet collar(Mesh m) {
-        return Selection.of(m, m.tag(COLLAR)).elements();
+        BitSet edges = Selection.of(m, m.tag(COLLAR)).elements(), faces = new BitSet();
+        for (int c = 0; c < m.cornerCount(); c++)
+            if (edges.get(m.adjacency().cornerEdge()[c]))
+                faces.set(m.adjacency().cornerFace()[c]);
+        return faces;
     }
 
     private static Vec3[] ring(Mesh m, int f) {
