@@ -142,7 +142,6 @@ public final class TidyJudge {
     }
 
     /** The faces of collars, which have edges that are told to be made. */
-    /** The faces of collars, which have edges that are told to be made. */
     static BitSet faces(Mesh m, String name) {
         Tag t = m.tag(name);
         if (t == null) return new BitSet();
