@@ -157,8 +157,11 @@ final class StepCommands extends MenuCommands {
         Entry open = selected.openEntry();
         ParamDescriptor pick = PickState.pickOf(values);
         boolean picked = pick != null && picks.target() == null;
-        int at = open == null || picked ? b.shownSteps() : b.indexOf(open.id()) + 1;
         Pick taken = picked ? picks.take() : Pick.none(ElementKind.FACE);
+        // What is picked is picked on the mesh that is shown; the rim of a cut is that of the open step or one above
+        // it.
+        boolean toMarker = picked && (!taken.terms().isEmpty() || pick.role() != Role.CUT);
+        int at = open == null || toMarker ? b.shownSteps() : b.indexOf(open.id()) + 1;
         Step step = taken.terms().isEmpty() ? alongCut(b, at, d, values) : d.with(values, pick.name(), taken);
         long id = document.current().nextId();
         document.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, step));

@@ -15,11 +15,22 @@ public final class SharpEdges {
     private final Mesh mesh;
     private final Adjacency adj;
     private final FaceFrames frames;
+    private final double least;
 
     public SharpEdges(Mesh mesh) {
+        this(mesh, SHARP);
+    }
+
+    private SharpEdges(Mesh mesh, double least) {
+        this.least = least;
         this.mesh = mesh;
         adj = mesh.adjacency();
         frames = FaceFrames.of(mesh);
+    }
+
+    /** Those whose faces turn by more than an angle, radians. */
+    public static SharpEdges sharperThan(Mesh mesh, double angle) {
+        return new SharpEdges(mesh, Math.cos(angle));
     }
 
     /**
@@ -53,7 +64,7 @@ public final class SharpEdges {
 
     /** Borders, and where more than two faces meet, are sharp too. */
     public boolean is(int edge) {
-        return adj.edgeSides(edge) != 2 || cosine(edge) < SHARP;
+        return adj.edgeSides(edge) != 2 || cosine(edge) < least;
     }
 
     /** Of the angle by which the two faces at an edge turn. */

@@ -87,7 +87,7 @@ final class CollarBuilding {
 
     private List<BandNet> nets(BitSet of, BitSet rest, IntToDoubleFunction share) {
         List<BandNet> out = new ArrayList<>();
-        SharpEdges sharp = new SharpEdges(in);
+        SharpEdges sharp = SharpEdges.sharperThan(in, RimSpacing.CORNER);
         for (List<EdgeChain> chains : EdgeChain.together(EdgeChain.of(in, of))) {
             BandNet net = net(sharp, rest, chains, share);
             if (net != null) out.add(net);

@@ -24,8 +24,8 @@ import org.modeststack.steps.surface.SharpEdges;
  * over. In time linear in the mesh, and in the vertices of the rim times those within four spacings.
  */
 final class RimSpacing {
-    /** A turn of the rim that is a corner, radians. */
-    private static final double CORNER = Math.toRadians(28);
+    /** A turn of the rim, or of the surface over an edge, that is a corner, radians. */
+    static final double CORNER = Math.toRadians(28);
 
     /** From how far the turn at a vertex is judged, as a share of the spacing. */
     private static final double AFAR = 0.3;
@@ -82,7 +82,7 @@ final class RimSpacing {
         this.wanted = wanted;
         this.ring = ring;
         this.isEven = isEven;
-        sharp = new SharpEdges(in);
+        sharp = SharpEdges.sharperThan(in, CORNER);
     }
 
     /**

@@ -23,9 +23,6 @@ import org.modeststack.mesh.work.Work;
  * farther off than the reach is touched, and nothing that would fold, tear or round off a sharp edge is done.
  */
 final class Transition {
-    /** An edge that turns by more is sharp, radians. */
-    private static final double SHARP = Math.toRadians(28);
-
     /** How much the normal of a face may turn as its corners go elsewhere, cosine. */
     private static final double TURNED = Math.cos(Math.toRadians(35));
 
@@ -230,7 +227,7 @@ final class Transition {
         int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
         if (isOfCollar(f) && isOfCollar(g)) return false;
         if (mesh.faceMaterials()[f] != mesh.faceMaterials()[g]) return true;
-        if (normal(faces.ring(f)).unit().dot(normal(faces.ring(g)).unit()) < Math.cos(SHARP)) return true;
+        if (normal(faces.ring(f)).unit().dot(normal(faces.ring(g)).unit()) < Math.cos(RimSpacing.CORNER)) return true;
         for (Tag tag : mesh.tags().values())
             if (tag.kind() == ElementKind.EDGE && tag.weightOf(Tag.edge(u, v)) > 0) return true;
         return false;

@@ -16,6 +16,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.Axis;
+import org.modeststack.steps.CutFixtures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.combine.arrange.Operation;
@@ -42,7 +43,7 @@ class ClosedFormsTest {
         PLATE_DRILLED(round((r, z) -> nearer(r, z, RADIUS + WIDTH, HALF, RADIUS, HALF - WIDTH))) {
             @Override
             Mesh cut(int n) throws StepException {
-                return EdgeRoundingTest.cut(plate(), EdgeRoundingTest.make(drill(n)), Operation.DIFFERENCE);
+                return CutFixtures.cut(plate(), EdgeRoundingTest.make(drill(n)), Operation.DIFFERENCE);
             }
         },
         POST_ON_A_PLATE(round((r, z) -> nearer(r, z, RADIUS + WIDTH, HALF, RADIUS, HALF + WIDTH))) {
@@ -50,7 +51,7 @@ class ClosedFormsTest {
             Mesh cut(int n) throws StepException {
                 Mesh post = MeshFixtures.moved(
                         EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 30, n, 1, 0, Seat.CENTERED)), 0, 0, HALF);
-                return EdgeRoundingTest.cut(plate(), post, Operation.UNION);
+                return CutFixtures.cut(plate(), post, Operation.UNION);
             }
         },
         BALL_DRILLED(round((r, z) -> {
@@ -61,7 +62,7 @@ class ClosedFormsTest {
             Mesh cut(int n) throws StepException {
                 Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * BALL, n, n / 2, Seat.CENTERED));
                 // Turned a little, so that no vertex of the one lies on the other.
-                return EdgeRoundingTest.cut(
+                return CutFixtures.cut(
                         ball,
                         EdgeRoundingTest.turned(EdgeRoundingTest.make(drill(n)), Axis.Z, 1.3),
                         Operation.DIFFERENCE);
@@ -76,7 +77,7 @@ class ClosedFormsTest {
             Mesh cut(int n) throws StepException {
                 Mesh cone = EdgeRoundingTest.make(new Cone(2 * CONE, 0, CONE_HEIGHT, n, 1, Seat.STANDING));
                 Mesh drill = EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 200, n, 1, 0, Seat.CENTERED));
-                return EdgeRoundingTest.cut(cone, EdgeRoundingTest.turned(drill, Axis.Z, 1.3), Operation.DIFFERENCE);
+                return CutFixtures.cut(cone, EdgeRoundingTest.turned(drill, Axis.Z, 1.3), Operation.DIFFERENCE);
             }
         },
         /** A pipe joined square to a larger one. Both unroll into planes, in which the rail is as far from the line of the rim. */
@@ -86,7 +87,7 @@ class ClosedFormsTest {
                 Mesh main = EdgeRoundingTest.turned(
                         EdgeRoundingTest.make(new Cylinder(2 * BALL, 120, n, 1, 0, Seat.CENTERED)), Axis.Y, 90);
                 Mesh branch = EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 50, n, 1, 0, Seat.STANDING));
-                return EdgeRoundingTest.cut(main, EdgeRoundingTest.turned(branch, Axis.Z, 1.3), Operation.UNION);
+                return CutFixtures.cut(main, EdgeRoundingTest.turned(branch, Axis.Z, 1.3), Operation.UNION);
             }
         };
 

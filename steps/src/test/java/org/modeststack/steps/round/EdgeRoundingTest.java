@@ -2,10 +2,10 @@ package org.modeststack.steps.round;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.CutFixtures.cut;
 
 import java.util.Arrays;
 import java.util.BitSet;
-import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -31,7 +31,6 @@ import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.bevel.Turn;
 import org.modeststack.steps.catalog.Steps;
-import org.modeststack.steps.combine.arrange.Arrangement;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.profile.Shape;
@@ -42,17 +41,6 @@ import org.modeststack.steps.source.UvSphere;
 
 /** Rims rounded over as many faces as the width takes. */
 class EdgeRoundingTest {
-    static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
-        TestContext context = new TestContext(3);
-        return new Arrangement(
-                        List.of(new Arrangement.Operand(body, "", "Body"), new Arrangement.Operand(tool, "t", "Tool")),
-                        operation,
-                        false,
-                        true,
-                        context)
-                .result();
-    }
-
     static Mesh make(Step source) throws StepException {
         return TestContext.run(source);
     }

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.steps.CutFixtures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.bevel.Rails;
@@ -30,8 +31,7 @@ class NetTrialsTest {
         Mesh plate = MeshFixtures.box(-30, -15, -4, 30, 15, 4);
         for (int side : new int[] {-1, 1}) {
             Mesh hole = EdgeRoundingTest.make(new Cylinder(12, 30, sides, 1, 0, Seat.CENTERED));
-            plate = EdgeRoundingTest.cut(
-                    plate, MeshFixtures.moved(hole, side * (6 + gap / 2), 0, 0), Operation.DIFFERENCE);
+            plate = CutFixtures.cut(plate, MeshFixtures.moved(hole, side * (6 + gap / 2), 0, 0), Operation.DIFFERENCE);
         }
         return plate;
     }

@@ -17,6 +17,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Axis;
+import org.modeststack.steps.CutFixtures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.bevel.Measure;
@@ -82,7 +83,7 @@ class RollingBallTest {
                 Math.hypot(p.z() - BALL, Math.hypot(p.x(), p.y()) - HOLE))) {
             @Override
             Mesh cut(int n) throws StepException {
-                return EdgeRoundingTest.cut(plate(), MeshFixtures.moved(post(n), 0, 0, 5), Operation.UNION);
+                return CutFixtures.cut(plate(), MeshFixtures.moved(post(n), 0, 0, 5), Operation.UNION);
             }
         },
         /** The ball lies in the rim: a radius beyond the hole's wall and within the sphere. */
@@ -95,7 +96,7 @@ class RollingBallTest {
             Mesh cut(int n) throws StepException {
                 Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * SPHERE, n, n / 2, Seat.CENTERED));
                 Mesh drill = EdgeRoundingTest.make(new Cylinder(2 * HOLE, 80, n, 1, 0, Seat.CENTERED));
-                return EdgeRoundingTest.cut(ball, EdgeRoundingTest.turned(drill, Axis.Z, 1.3), Operation.DIFFERENCE);
+                return CutFixtures.cut(ball, EdgeRoundingTest.turned(drill, Axis.Z, 1.3), Operation.DIFFERENCE);
             }
         },
         /** The post leans, so that the angle changes all along the edge; the ball stays a radius off both all the same. */
@@ -105,7 +106,7 @@ class RollingBallTest {
             @Override
             Mesh cut(int n) throws StepException {
                 Mesh post = EdgeRoundingTest.turned(post(n), Axis.Y, Math.toDegrees(LEANS));
-                return EdgeRoundingTest.cut(plate(), post, Operation.UNION);
+                return CutFixtures.cut(plate(), post, Operation.UNION);
             }
         };
 

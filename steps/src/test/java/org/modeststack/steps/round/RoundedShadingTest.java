@@ -11,6 +11,7 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.shade.CornerNormals;
 import org.modeststack.steps.Axis;
+import org.modeststack.steps.CutFixtures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.bevel.Rails;
@@ -31,7 +32,7 @@ class RoundedShadingTest {
         double[] xyz = drill.xyz().clone();
         for (int i = 0; i < xyz.length; i += 3) xyz[i] += past;
         Mesh leaning = EdgeRoundingTest.turned(drill.withPositions(xyz), Axis.X, lean);
-        return EdgeRoundingTest.cut(ball, leaning, Operation.DIFFERENCE);
+        return CutFixtures.cut(ball, leaning, Operation.DIFFERENCE);
     }
 
     private static Vec3 normal(CornerNormals normals, int corner) {

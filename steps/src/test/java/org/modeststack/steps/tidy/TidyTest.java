@@ -4,10 +4,10 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.modeststack.steps.CutFixtures.cut;
 
 import java.util.BitSet;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import net.jqwik.api.ForAll;
@@ -29,10 +29,10 @@ import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.search.SurfacePoint;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.mesh.validity.Validity;
+import org.modeststack.steps.CutFixtures;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
-import org.modeststack.steps.combine.arrange.Arrangement;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.smooth.Subdivide;
@@ -42,22 +42,10 @@ import org.modeststack.steps.source.UvSphere;
 
 /** Rims with rings of quads beside them. */
 class TidyTest {
-    private static final String RIM = new TestContext(3).madeTag();
     private static final String COLLAR = new TestContext(4).madeTag();
 
     private static Mesh make(Step source) throws StepException {
         return TestContext.run(source);
-    }
-
-    private static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
-        TestContext context = new TestContext(3);
-        return new Arrangement(
-                        List.of(new Arrangement.Operand(body, "", "Body"), new Arrangement.Operand(tool, "t", "Tool")),
-                        operation,
-                        false,
-                        true,
-                        context)
-                .result();
     }
 
     /** A plate with a round hole. */
@@ -86,7 +74,7 @@ class TidyTest {
     }
 
     private static Tidy alongCut(double reach, int rings, Tidy.Vertices vertices) {
-        return tidy("edges: made \"" + RIM + "\"", reach, rings, vertices);
+        return tidy("edges: made \"" + CutFixtures.RIM + "\"", reach, rings, vertices);
     }
 
     private static Mesh tidied(Mesh m, double reach, Tidy.Vertices vertices) throws StepException {
@@ -173,7 +161,7 @@ class TidyTest {
                 : MeshFixtures.box(-8 * r.nextDouble() - 2, -5, -40, 6, 4, 30);
         Mesh posed = MeshFixtures.posed(tool, r, 12);
         Mesh in = cut(body, posed, r.nextInt(3) == 0 ? Operation.UNION : Operation.DIFFERENCE);
-        if (in.tag(RIM) == null || in.tag(RIM).size() < 3) return;
+        if (in.tag(CutFixtures.RIM) == null || in.tag(CutFixtures.RIM).size() < 3) return;
         Mesh out = tidied(in, reach, vertices);
         assertTrue(Health.of(out).isClosed(), "closed");
         Validity before = Validity.of(in), after = Validity.of(out);
@@ -199,7 +187,7 @@ class TidyTest {
         Mesh in = sockets();
         double reach = 3;
         Mesh out = tidied(in, reach, Tidy.Vertices.EVEN);
-        Tag rim = in.tag(RIM);
+        Tag rim = in.tag(CutFixtures.RIM);
         Set<Vec3> still = new HashSet<>();
         for (int v = 0; v < out.vertexCount(); v++) still.add(out.point(v));
         int far = 0;
@@ -222,7 +210,7 @@ class TidyTest {
     @Test
     void keptVerticesOfARimAreExact() throws StepException {
         Mesh in = plate(16), out = tidied(in, 2, Tidy.Vertices.KEPT);
-        Tag before = in.tag(RIM), after = out.tag(RIM);
+        Tag before = in.tag(CutFixtures.RIM), after = out.tag(CutFixtures.RIM);
         Set<Vec3> old = new HashSet<>(), now = new HashSet<>();
         for (int i = 0; i < before.size(); i++) old.add(in.point(Tag.edgeLow(before.element(i))));
         for (int i = 0; i < after.size(); i++) {
@@ -268,7 +256,7 @@ class TidyTest {
 
     /** How far the rim that lies in a direction is from a plane square to that, from its highest to its lowest place, mm. */
     private static double spread(Mesh smooth, Vec3 way) {
-        Tag rim = smooth.tag(RIM);
+        Tag rim = smooth.tag(CutFixtures.RIM);
         double least = Double.POSITIVE_INFINITY, most = 0;
         for (int i = 0; i < rim.size(); i++) {
             double along = smooth.point(Tag.edgeLow(rim.element(i))).dot(way);
@@ -298,7 +286,7 @@ class TidyTest {
     @Test
     void tagsMaterialsAndKeysFollow() throws StepException {
         Mesh in = plate(24), out = tidied(in, 4, Tidy.Vertices.EVEN);
-        Tag rim = out.tag(RIM);
+        Tag rim = out.tag(CutFixtures.RIM);
         assertTrue(rim != null && rim.size() > 40, "both rims are still what the cut has made");
         Adjacency adj = out.adjacency();
         for (int i = 0; i < rim.size(); i++)
