@@ -155,6 +155,11 @@ final class MainWindow {
         }
 
         @Override
+        public void next(FoundFault fault) {
+            commands.mending().next(fault);
+        }
+
+        @Override
         public void add(Step cure) {
             commands.mending().add(cure);
         }

@@ -4,6 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -15,6 +17,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Closure;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.Body;
@@ -78,6 +81,20 @@ class MendInTheWindowTest extends WindowDriver {
         assertTrue(texts("ledger-head").contains("Nothing is wrong"), texts("ledger-head") + "");
         command("Undo");
         assertEquals(1, body("Broken").entries().size(), "one step of history");
+    }
+
+    @Test
+    void faultsAreShownOneByOne() throws Exception {
+        showBroken();
+        List<Vec3> seen = new ArrayList<>();
+        for (int i = 0; i < 5; i++) {
+            click(button("Next"));
+            assertEquals(1, fx(() -> picks.selection().size()), "one edge alone");
+            assertEquals((i % 4 + 1) + " of 4 open border edges, in one piece.", fx(messages::text));
+            seen.add(fx(() -> viewState.camera().target()));
+        }
+        assertEquals(4, new HashSet<>(seen).size(), "at each of the four");
+        assertEquals(seen.get(0), seen.get(4), "and round again");
     }
 
     @Test

@@ -35,7 +35,13 @@ public final class Commands {
                 state.jobs(),
                 dialogs);
         mending = new MendCommands(
-                state.document(), state.selected(), state.results(), state.messages(), state.picks(), state.jobs());
+                state.document(),
+                state.selected(),
+                state.results(),
+                state.messages(),
+                state.picks(),
+                state.view(),
+                state.jobs());
         for (MenuCommands menu : List.of(
                 new FileCommands(state.selected(), files, meshes),
                 new EditCommands(state.document(), state.results(), state.jobs(), window.search()),

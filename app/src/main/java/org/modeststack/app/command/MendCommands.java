@@ -3,19 +3,24 @@ package org.modeststack.app.command;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ViewState;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.fault.FoundFault;
 import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.steps.LoneContext;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
@@ -28,7 +33,12 @@ public final class MendCommands extends MenuCommands {
     private final ResultState results;
     private final MessageState messages;
     private final PickState picks;
+    private final ViewState view;
     private final BackgroundJobs jobs;
+    /** The fault whose elements are shown one by one, and which of them was shown last. */
+    private @Nullable FoundFault shown;
+
+    private int last;
 
     MendCommands(
             DocumentState document,
@@ -36,6 +46,7 @@ public final class MendCommands extends MenuCommands {
             ResultState results,
             MessageState messages,
             PickState picks,
+            ViewState view,
             BackgroundJobs jobs) {
         super("Step");
         this.document = document;
@@ -43,6 +54,7 @@ public final class MendCommands extends MenuCommands {
         this.results = results;
         this.messages = messages;
         this.picks = picks;
+        this.view = view;
         this.jobs = jobs;
         add(
                 "Mend",
@@ -55,8 +67,28 @@ public final class MendCommands extends MenuCommands {
 
     /** Picks the elements of a fault. */
     public void pick(FoundFault fault) {
+        pickOnShown();
         picks.setKind(fault.kind().element());
         picks.join(fault.selection(), PickState.How.ALONE);
+    }
+
+    /** Faults are those of the mesh that is shown, not of what goes into a step that is picked for. */
+    private void pickOnShown() {
+        if (picks.target() != null) picks.done();
+    }
+
+    /** Goes to the next element of a fault, after the last to the first: picks it alone and turns the view to it. */
+    public void next(FoundFault fault) {
+        pickOnShown();
+        Mesh mesh = picks.mesh();
+        if (mesh == null) return;
+        last = fault == shown ? (last + 1) % fault.elements().length : 0;
+        shown = fault;
+        picks.setKind(fault.kind().element());
+        int element = fault.elements()[last];
+        picks.join(Selection.of(fault.kind().element(), element), PickState.How.ALONE);
+        view.setCamera(ElementView.of(view.camera(), mesh, fault.kind().element(), element));
+        messages.say((last + 1) + " of " + fault.inWords(Numbers.count(fault.elements().length)) + ".", false);
     }
 
     /** Adds a step behind those that are shown. */

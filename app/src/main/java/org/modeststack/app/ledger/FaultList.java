@@ -19,6 +19,7 @@ import org.modeststack.steps.mend.Cures;
 /** What is wrong with the mesh that is shown: a line for each fault, to pick its elements or add the step that cures it. */
 final class FaultList extends VBox {
     private final Consumer<FoundFault> pick;
+    private final Consumer<FoundFault> next;
     private final Consumer<Step> cure;
     private final Label head = new Label();
     private final Button mend = new Button("Mend");
@@ -28,11 +29,13 @@ final class FaultList extends VBox {
 
     /**
      * @param pick shows the elements of a fault
+     * @param next shows one of them after the other
      * @param cure adds a step
      * @param mendAll adds all steps that are needed
      */
-    FaultList(Consumer<FoundFault> pick, Consumer<Step> cure, Runnable mendAll) {
+    FaultList(Consumer<FoundFault> pick, Consumer<FoundFault> next, Consumer<Step> cure, Runnable mendAll) {
         this.pick = pick;
+        this.next = next;
         this.cure = cure;
         getStyleClass().add("fault-list");
         head.getStyleClass().add("ledger-head");
@@ -90,12 +93,17 @@ final class FaultList extends VBox {
         show.setAccessibleText("Pick " + text);
         show.setOnAction(_ -> pick.accept(fault));
         Hint.on(show, "Picks them, so that they are seen");
+        Button one = new Button("Next");
+        one.getStyleClass().add("fault-button");
+        one.setAccessibleText("Show the next of " + text);
+        one.setOnAction(_ -> next.accept(fault));
+        Hint.on(one, "Goes to where they are, one after the other");
         Button add = new Button("+ " + Cures.named(fault));
         add.getStyleClass().add("fault-button");
         add.setAccessibleText("Add the step " + Cures.named(fault));
         add.setOnAction(_ -> cure.accept(Cures.of(fault)));
         Hint.on(add, "Adds the step that cures this");
-        for (Region cell : new Region[] {label, show, add}) cell.setMinWidth(Region.USE_PREF_SIZE);
-        lines.addRow(row, label, show, add);
+        for (Region cell : new Region[] {label, show, one, add}) cell.setMinWidth(Region.USE_PREF_SIZE);
+        lines.addRow(row, label, show, one, add);
     }
 }

@@ -68,6 +68,8 @@ public final class LedgerPane extends VBox {
     public interface Mender {
         void pick(FoundFault fault);
 
+        void next(FoundFault fault);
+
         void add(Step cure);
 
         void mend();
@@ -88,7 +90,7 @@ public final class LedgerPane extends VBox {
         this.jobs = jobs;
         this.reports = reports;
         this.faults = faults;
-        wrong = new FaultList(mender::pick, mender::add, mender::mend);
+        wrong = new FaultList(mender::pick, mender::next, mender::add, mender::mend);
         Button stop = new Button("Stop");
         stop.getStyleClass().add("ledger-fold");
         Hint.on(stop, "Stop this and leave all as it is (Ctrl+.)");
