@@ -95,6 +95,7 @@ public final class BandNet {
         walks = new Walks(surface, sharp, edges, chains, widths, share, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
         for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), widths));
+        if (rule.goesStraight()) return;
         Imprint trace = new Imprint(surface, edges);
         for (WalkSide walk : walks.all()) vias(walk, trace);
     }
@@ -207,11 +208,6 @@ public final class BandNet {
 
     public Collection<Station> nodes() {
         return nodes.values();
-    }
-
-    /** Leaves all further places of rails out, so that these go straight from stop to stop. */
-    public void straighten() {
-        vias.clear();
     }
 
     /**

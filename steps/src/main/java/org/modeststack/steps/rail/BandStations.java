@@ -101,6 +101,11 @@ public final class BandStations {
         }
 
         @Override
+        public boolean goesStraight() {
+            return false;
+        }
+
+        @Override
         public boolean crossesCorners() {
             return true;
         }

@@ -16,6 +16,9 @@ public interface StationRule {
      */
     record Chosen(int[] at, Arm[] left, Arm[] right, double[] shares) {}
 
+    /** Whether rails go straight from each station to the next, however the surface bends between. */
+    boolean goesStraight();
+
     /** Whether rails may cross sharp edges that leave the chain at its corners. */
     boolean crossesCorners();
 

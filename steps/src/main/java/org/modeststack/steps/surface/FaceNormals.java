@@ -1,5 +1,6 @@
 package org.modeststack.steps.surface;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Normals;
@@ -7,7 +8,7 @@ import org.modeststack.mesh.shade.CornerNormals;
 
 /**
  * The normals that faces are shaded with, for parts of them that take their place: where a face is part of a curved surface,
- * its parts are shaded by that, and not by what little of it is left. Remembers one face at a time.
+ * its parts are shaded by that, and not by what little of it is left. Remembers those that were asked of.
  */
 public final class FaceNormals {
     /** What is off by less than this from the normal of the face is not curved: the cosine of a tenth of a degree. */
@@ -15,12 +16,13 @@ public final class FaceNormals {
 
     private final Mesh mesh;
     private final CornerNormals shading;
+    private final Int2ObjectOpenHashMap<Known> known = new Int2ObjectOpenHashMap<>();
     private int face = -1;
-    private boolean isCurved;
-    /** Three values for each of its corners. */
-    private double[] ofCorners = {};
-
+    private Known last = new Known(false, new double[0]);
     private final double[] area = new double[3];
+
+    /** @param ofCorners three values for each corner of a face */
+    private record Known(boolean isCurved, double[] ofCorners) {}
 
     public FaceNormals(Mesh mesh) {
         this.mesh = mesh;
@@ -29,24 +31,26 @@ public final class FaceNormals {
 
     /** Whether a face is shaded otherwise than as a flat one. */
     public boolean isCurved(int f) {
-        if (f != face) find(f);
-        return isCurved;
+        if (f != face) {
+            face = f;
+            last = known.computeIfAbsent(f, this::find);
+        }
+        return last.isCurved;
     }
 
-    private void find(int f) {
-        face = f;
+    private Known find(int f) {
         int n = mesh.sides(f), from = mesh.offsets()[f];
-        if (ofCorners.length < 3 * n) ofCorners = new double[6 * n];
+        double[] ofCorners = new double[3 * n], normal = new double[3];
         Normals.areaVector(mesh, f, area);
         double length = Math.sqrt(area[0] * area[0] + area[1] * area[1] + area[2] * area[2]);
-        double[] normal = new double[3];
-        isCurved = false;
+        boolean isCurved = false;
         for (int i = 0; i < n; i++) {
             shading.at(from + i, normal);
             System.arraycopy(normal, 0, ofCorners, 3 * i, 3);
             double along = normal[0] * area[0] + normal[1] * area[1] + normal[2] * area[2];
             isCurved |= along < FLAT * length;
         }
+        return new Known(isCurved, ofCorners);
     }
 
     /**
@@ -60,7 +64,7 @@ public final class FaceNormals {
         double[] out = new double[3];
         int from = mesh.offsets()[face];
         for (int i = 0; i < corners.length; i++)
-            for (int k = 0; k < 3; k++) out[k] += shares[i] * ofCorners[3 * (corners[i] - from) + k];
+            for (int k = 0; k < 3; k++) out[k] += shares[i] * last.ofCorners[3 * (corners[i] - from) + k];
         double length = Math.sqrt(out[0] * out[0] + out[1] * out[1] + out[2] * out[2]);
         if (!(length > 0.1)) return null;
         for (int k = 0; k < 3; k++) out[k] /= length;

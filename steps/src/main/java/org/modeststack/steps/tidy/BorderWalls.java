@@ -94,11 +94,14 @@ final class BorderWalls {
     /** Adds the corners along the border that leaves a vertex, all round. */
     private void loop(int v, BitSet done, IntArrayList to) {
         IntArrayList loop = new IntArrayList();
-        for (int c = leaving.get(v); c != -1 && !done.get(c); c = leaving.get(in.corners()[adj.cornerNext()[c]])) {
-            if (c < 0) return;
+        int first = leaving.get(v), c = first;
+        do {
+            // Where two borders meet in a vertex it is not known which goes on.
+            if (c < 0 || done.get(c)) return;
             done.set(c);
             loop.add(c);
-        }
+            c = leaving.get(in.corners()[adj.cornerNext()[c]]);
+        } while (c != first);
         to.addAll(loop);
     }
 

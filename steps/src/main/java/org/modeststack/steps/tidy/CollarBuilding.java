@@ -98,10 +98,8 @@ final class CollarBuilding {
     /** Null for edges that have no surface on both sides. */
     private @Nullable BandNet net(SharpEdges sharp, BitSet rest, List<EdgeChain> chains, IntToDoubleFunction share) {
         try {
-            BandNet net = new BandNet(
+            return new BandNet(
                     surface, sharp, rest, chains, StripWidths.of(_ -> width), share, new CollarRows(places, corners));
-            net.straighten();
-            return net;
         } catch (IllegalArgumentException e) {
             return null;
         }

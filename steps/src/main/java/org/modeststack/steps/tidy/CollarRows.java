@@ -25,6 +25,11 @@ record CollarRows(BitSet places, BitSet corners) implements StationRule {
     private static final int ROUNDS = 24;
 
     @Override
+    public boolean goesStraight() {
+        return true;
+    }
+
+    @Override
     public boolean crossesCorners() {
         return false;
     }

@@ -319,6 +319,17 @@ class TidyTest {
         }
     }
 
+    /** Of two holes that meet in a vertex it is not known which border goes on where, so they are left alone and it is said. */
+    @Test
+    void bordersThatMeetInAVertexAreLeftAlone() throws StepException {
+        Mesh in = MeshBuilder.only(MeshFixtures.sheet(8), f -> f != 27 && f != 36);
+        TestContext context = new TestContext(4);
+        Mesh out = tidy("edges: border; within inside 2 2 -1 6 6 1", 0.6, 2, Tidy.Vertices.EVEN)
+                .apply(in, context);
+        assertSame(in, out);
+        assertTrue(context.remarks.getFirst().text().startsWith("8 edges were left alone"), () -> "" + context.remarks);
+    }
+
     @Test
     void nothingPickedAndNoReachChangeNothing() throws StepException {
         Mesh in = plate(12);
