@@ -104,6 +104,11 @@ public final class MeshBuilder {
         return xyz[3 * vertex + axis];
     }
 
+    /** Where a vertex that was added lies, mm. */
+    public Vec3 point(int vertex) {
+        return new Vec3(xyz[3 * vertex], xyz[3 * vertex + 1], xyz[3 * vertex + 2]);
+    }
+
     /** The index of a material by its name, which is added where it is new. */
     public int material(String name) {
         Integer known = materialIndex.get(name);

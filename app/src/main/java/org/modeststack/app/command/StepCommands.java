@@ -158,8 +158,7 @@ final class StepCommands extends MenuCommands {
         ParamDescriptor pick = PickState.pickOf(values);
         boolean picked = pick != null && picks.target() == null;
         Pick taken = picked ? picks.take() : Pick.none(ElementKind.FACE);
-        // What is picked is picked on the mesh that is shown; the rim of a cut is that of the open step or one above
-        // it.
+        // What is picked is on the mesh that is shown; the rim of a cut is that of the open step or one above.
         boolean toMarker = picked && (!taken.terms().isEmpty() || pick.role() != Role.CUT);
         int at = open == null || toMarker ? b.shownSteps() : b.indexOf(open.id()) + 1;
         Step step = taken.terms().isEmpty() ? alongCut(b, at, d, values) : d.with(values, pick.name(), taken);

@@ -5,8 +5,6 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.TreeMap;
 import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
@@ -192,18 +190,11 @@ public final class RoundingJudge {
     }
 
     private static void print(List<Outcome> all) {
-        Map<String, List<Outcome>> by = new TreeMap<>();
-        for (Outcome o : all) {
-            by.computeIfAbsent(o.of.kind().isFlat() ? "flat" : "curved", _ -> new ArrayList<>())
-                    .add(o);
-            by.computeIfAbsent(o.of.kind().name().toLowerCase(Locale.ROOT).replace('_', ' '), _ -> new ArrayList<>())
-                    .add(o);
-        }
         System.out.println(
                 "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | crossing"
                         + " | overlapping | folded | own outline | flat faces | short edges | quads > 20 times as long as along the strip | ms, median, most |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
-        by.forEach((name, list) -> {
+        CaseGroups.byKind(all, Outcome::of).forEach((name, list) -> {
             double[] least = list.stream()
                     .filter(Outcome::room)
                     .mapToDouble(Outcome::least)
@@ -238,8 +229,6 @@ public final class RoundingJudge {
 
     /** In how many cases more of something is wrong than before the bevel. */
     private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
-        return list.stream()
-                .filter(o -> count.applyAsLong(o.shape) > count.applyAsLong(o.before))
-                .count();
+        return CaseGroups.worse(list, Outcome::before, Outcome::shape, count);
     }
 }

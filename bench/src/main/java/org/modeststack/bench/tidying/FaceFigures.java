@@ -9,7 +9,7 @@ import org.modeststack.mesh.Vec3;
  * What some faces of a mesh look like.
  *
  * @param leastAngle the smallest inner angle of any of them, degrees; 180 where there are none
- * @param aspect the longest side of a quad over its least height, of the worst
+ * @param aspect the longest side of a face over its shortest, of the worst
  */
 record FaceFigures(int count, int quadCount, int triangles, double leastAngle, double aspect) {
     double quads() {

@@ -6,11 +6,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.function.ToDoubleFunction;
 import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
+import org.modeststack.bench.rounding.CaseGroups;
 import org.modeststack.bench.rounding.CutBodies;
 import org.modeststack.bench.rounding.RimGeometry;
 import org.modeststack.mesh.Mesh;
@@ -171,19 +171,12 @@ public final class TidyJudge {
     }
 
     private static void print(List<Outcome> all) {
-        Map<String, List<Outcome>> by = new TreeMap<>();
-        for (Outcome o : all) {
-            by.computeIfAbsent(o.of.kind().isFlat() ? "flat" : "curved", _ -> new ArrayList<>())
-                    .add(o);
-            by.computeIfAbsent(o.of.kind().name().toLowerCase(Locale.ROOT).replace('_', ' '), _ -> new ArrayList<>())
-                    .add(o);
-        }
         System.out.println(
                 "| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.5 chords | angle: median, tenth"
                         + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
                         + " | ms median, most |");
         System.out.println("|---".repeat(20) + "|");
-        by.forEach((name, list) -> {
+        CaseGroups.byKind(all, Outcome::of).forEach((name, list) -> {
             List<Outcome> out = list.stream().filter(Outcome::isOut).toList();
             double[] ms = sorted(list, Outcome::ms);
             double[] angle = sorted(out, o -> o.collar.leastAngle()),
@@ -240,8 +233,6 @@ public final class TidyJudge {
 
     /** In how many cases more of something is wrong than before. */
     private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
-        return list.stream()
-                .filter(o -> count.applyAsLong(o.shape) > count.applyAsLong(o.before))
-                .count();
+        return CaseGroups.worse(list, Outcome::before, Outcome::shape, count);
     }
 }

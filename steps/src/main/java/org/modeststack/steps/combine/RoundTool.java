@@ -10,14 +10,11 @@ import org.modeststack.mesh.Vec3;
 
 /**
  * A body that is a bar with even sides round an axis, known again by its shape: sides edges that are parallel, as long as
- * each other and evenly placed on a circle. It can be told with how many sides its edges would meet those of what it cuts.
+ * each other and evenly placed on a circle, with nothing beyond their ends. It can be told with how many sides its edges would meet those of what it cuts.
  */
 final class RoundTool {
     /** Fewer sides are no bar that is meant as round, and more are not counted. */
     private static final int FEWEST = 6, MOST = 96;
-
-    /** So many kinds of edges are looked at. */
-    private static final int TRIED = 2 * MOST;
 
     /** Equal, as a share of what is compared. */
     private static final double EXACT = 1e-6;
@@ -52,23 +49,41 @@ final class RoundTool {
         Adjacency adj = m.adjacency();
         int n = adj.edgeCount();
         BitSet seen = new BitSet();
-        int tried = 0;
-        for (int first = 0; first < n && tried < TRIED; first = seen.nextClearBit(first + 1)) {
-            tried++;
+        for (int first = 0; first < n; first = seen.nextClearBit(first + 1)) {
+            if (!isBesideRectangle(m, first)) continue;
             Vec3 way = along(m, first);
             IntArrayList same = new IntArrayList();
             for (int e = 0; e < n; e++) {
-                Vec3 other = along(m, e);
-                boolean isLike = Math.abs(other.length() - way.length()) < EXACT * way.length()
-                        && other.cross(way).length() < EXACT * way.dot(way);
-                if (!isLike) continue;
+                if (!isLike(along(m, e), way)) continue;
                 same.add(e);
                 seen.set(e);
             }
             RoundTool tool = round(m, way.unit(), same);
-            if (tool != null) return tool;
+            if (tool != null && isAllBetween(m, tool.middle, way)) return tool;
         }
         return null;
+    }
+
+    /** Whether the face on one side of an edge has four sides and the opposite one is like it, as the sides of a bar have. */
+    private static boolean isBesideRectangle(Mesh m, int edge) {
+        Adjacency adj = m.adjacency();
+        int c = adj.edgeCorner(edge, 0);
+        if (m.sides(adj.cornerFace()[c]) != 4) return false;
+        int across = adj.cornerEdge()[adj.cornerNext()[adj.cornerNext()[c]]];
+        return isLike(along(m, across), along(m, edge));
+    }
+
+    private static boolean isLike(Vec3 a, Vec3 b) {
+        return Math.abs(a.length() - b.length()) < EXACT * b.length()
+                && a.cross(b).length() < EXACT * b.dot(b);
+    }
+
+    /** Whether nothing of a mesh is beyond the ends of its parallel edges, as there is of a ball. */
+    private static boolean isAllBetween(Mesh m, Vec3 middle, Vec3 way) {
+        double most = (0.5 + EXACT) * way.dot(way);
+        for (int v = 0; v < m.vertexCount(); v++)
+            if (Math.abs(m.point(v).minus(middle).dot(way)) > most) return false;
+        return true;
     }
 
     private static @Nullable RoundTool round(Mesh m, Vec3 axis, IntArrayList edges) {
@@ -124,7 +139,7 @@ final class RoundTool {
         return 0;
     }
 
-    /** Where vertices of the rim lie round the axis that are none of its own corners and that an edge leaves. */
+    /** Where vertices of the rim lie round the axis that are none of its own corners, so that edges of the other body do. */
     private double[] met(Mesh cut, Tag rim) {
         BitSet on = new BitSet();
         for (int i = 0; i < rim.size(); i++) {

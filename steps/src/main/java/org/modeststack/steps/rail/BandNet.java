@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -69,7 +70,7 @@ public final class BandNet {
      * @param edges all that are rounded, also those that do not belong to this
      * @throws IllegalArgumentException where there is no surface to both sides of all edges
      */
-    public BandNet(
+    private BandNet(
             TriangleSurface surface,
             SharpEdges sharp,
             BitSet edges,
@@ -98,6 +99,46 @@ public final class BandNet {
         if (rule.goesStraight()) return;
         Imprint trace = new Imprint(surface, edges);
         for (WalkSide walk : walks.all()) vias(walk, trace);
+    }
+
+    /**
+     * The nets of edges, one for each that hang together; edges that have no surface on both sides, or one without area, are
+     * in none.
+     *
+     * @param of the edges that strips are for
+     * @param edges all that get some
+     * @param share of the width that there is at each vertex
+     */
+    public static List<BandNet> all(
+            TriangleSurface surface,
+            SharpEdges sharp,
+            BitSet of,
+            BitSet edges,
+            StripWidths widths,
+            IntToDoubleFunction share,
+            StationRule rule) {
+        List<BandNet> nets = new ArrayList<>();
+        for (List<EdgeChain> chains : EdgeChain.together(EdgeChain.of(surface.mesh, of))) {
+            BandNet net = one(surface, sharp, edges, chains, widths, share, rule);
+            if (net != null) nets.add(net);
+        }
+        return nets;
+    }
+
+    /** Null for edges without a surface on both sides; they are left to others, who say so. */
+    private static @Nullable BandNet one(
+            TriangleSurface surface,
+            SharpEdges sharp,
+            BitSet edges,
+            List<EdgeChain> chains,
+            StripWidths widths,
+            IntToDoubleFunction share,
+            StationRule rule) {
+        try {
+            return new BandNet(surface, sharp, edges, chains, widths, share, rule);
+        } catch (IllegalArgumentException e) {
+            return null;
+        }
     }
 
     private void vias(WalkSide walk, Imprint trace) {

@@ -66,7 +66,7 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
     }
 
     /** Chains that hang together. */
-    public static Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
+    static Collection<List<EdgeChain>> together(List<EdgeChain> chains) {
         DisjointSets sets = new DisjointSets(chains.size());
         Int2IntOpenHashMap firstAt = new Int2IntOpenHashMap();
         firstAt.defaultReturnValue(-1);

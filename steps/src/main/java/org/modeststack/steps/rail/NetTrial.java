@@ -13,7 +13,7 @@ import org.modeststack.mesh.Vec3;
  * A net that is tried until its strips come out: how long it has been in trouble as it is, how often it was begun anew before, and
  * how long it has been in trouble in all.
  */
-public final class NetTrial {
+final class NetTrial {
     /** What has not come out after so many rounds is begun anew, narrower where it was in trouble. */
     private static final int LATE = 12;
 

@@ -18,7 +18,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * <p>Source: J. Rossignac, A. Requicha, "Constant-radius blending in solid modelling", Computers in Mechanical
  * Engineering 3(1), 1984.
  */
-public final class RollingBall {
+final class RollingBall {
     /** How much farther than between planes the ball may touch surfaces that bend away from it. */
     private static final double FARTHEST = 3;
 

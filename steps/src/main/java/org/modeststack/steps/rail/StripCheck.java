@@ -15,7 +15,7 @@ import org.modeststack.mesh.work.Work;
  * divided into triangles, since what is bent may have a shape as triangles that it does not have as one face; where that
  * does not help, its stations are in trouble.
  */
-public final class StripCheck {
+final class StripCheck {
     private final Mesh in;
     private final Mesh out;
     private final StripBuilder strips;

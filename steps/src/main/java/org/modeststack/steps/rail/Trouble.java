@@ -7,7 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 
 /** What does not come out when strips are tried, or may come out otherwise. */
-public final class Trouble {
+final class Trouble {
     private final Set<Station> stations = new LinkedHashSet<>();
     /** Strips of which faces were divided, so that they may come out as wide as they are. */
     private final Set<Band> divided = Collections.newSetFromMap(new IdentityHashMap<>());

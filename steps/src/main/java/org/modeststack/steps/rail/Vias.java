@@ -12,7 +12,7 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * Further places of a rail between two stops of a walk, where the surface bends so much that the straight way between
  * their rails is not as far from the edges as it should be.
  */
-public final class Vias {
+final class Vias {
     /** How far a rail may be off, as a share of the width. */
     private static final double BENT = 0.02;
 

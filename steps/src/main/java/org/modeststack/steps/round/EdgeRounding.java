@@ -85,7 +85,7 @@ public final class EdgeRounding {
     public record Widest(double times, List<Vec3> rails) {}
 
     public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
-        List<BandNet> nets = nets(TriangleSurface.of(in), edges, edges, widths, _ -> 1);
+        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -103,7 +103,7 @@ public final class EdgeRounding {
         StripKind kind = new RoundProfile(curve, grids, material, context);
         StripAttempt attempt = new StripAttempt(in, surface, kind, context.seed());
         NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> {
-            List<BandNet> nets = nets(surface, of, rest, widths, narrow.shares(widest));
+            List<BandNet> nets = nets(in, of, rest, widths, narrow.shares(widest));
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
             return nets;
@@ -113,34 +113,8 @@ public final class EdgeRounding {
         return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials);
     }
 
-    /**
-     * @param of the edges that strips are for
-     * @param edges all that are rounded
-     */
-    private static List<BandNet> nets(
-            TriangleSurface surface, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
-        List<BandNet> nets = new ArrayList<>();
-        SharpEdges sharp = new SharpEdges(surface.mesh);
-        for (List<EdgeChain> chains : EdgeChain.together(EdgeChain.of(surface.mesh, of))) {
-            BandNet net = net(surface, sharp, edges, chains, widths, share);
-            if (net != null) nets.add(net);
-        }
-        return nets;
-    }
-
-    /** Null for edges that have no surface on both sides, or one without area; they are left to others. */
-    private static @Nullable BandNet net(
-            TriangleSurface surface,
-            SharpEdges sharp,
-            BitSet edges,
-            List<EdgeChain> chains,
-            StripWidths widths,
-            IntToDoubleFunction share) {
-        try {
-            return new BandNet(surface, sharp, edges, chains, widths, share, BandStations.BY_SHAPE);
-        } catch (IllegalArgumentException e) {
-            return null;
-        }
+    private static List<BandNet> nets(Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
+        return BandNet.all(TriangleSurface.of(in), new SharpEdges(in), of, edges, widths, share, BandStations.BY_SHAPE);
     }
 
     private Rounded report(Mesh out, NetTrials trials) {

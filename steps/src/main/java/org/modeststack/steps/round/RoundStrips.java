@@ -14,12 +14,14 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.Successors;
 import org.modeststack.steps.profile.CornerPatch;
 import org.modeststack.steps.profile.PatchFaces;
 import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.EdgeChain;
+import org.modeststack.steps.rail.FaceRing;
 import org.modeststack.steps.rail.RailLines;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StripBuilder;
@@ -44,6 +46,7 @@ final class RoundStrips implements StripBuilder {
     private final String madeTag;
     private final @Nullable String material;
     private final MeshBuilder out;
+    private final Successors heirs;
     private final int firstFace;
     private final List<Origin> origins = new ArrayList<>();
     /** For each new vertex a corner of the mesh on the left of the edges, and one on the right, that it is painted like. */
@@ -74,6 +77,7 @@ final class RoundStrips implements StripBuilder {
         out.emptyTag(madeTag, ElementKind.FACE);
         out.emptyTag(madeTag + CORNERS, ElementKind.FACE);
         mesh = rest.mesh();
+        heirs = new Successors(mesh, out);
         // No corner: what was not said to be like one must not be painted like the first.
         likeLeft.defaultReturnValue(-1);
         likeRight.defaultReturnValue(-1);
@@ -296,9 +300,7 @@ final class RoundStrips implements StripBuilder {
     }
 
     private void face(IntArrayList ring, long key, int made, Origin origin, boolean isRight) {
-        IntArrayList once = new IntArrayList();
-        for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
-        while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
+        IntArrayList once = FaceRing.withoutRepeats(ring);
         if (once.size() < 3) return;
         int f = out.face(key, made, once.elements(), 0, once.size());
         out.tag(origin.band() == null ? madeTag + CORNERS : madeTag, ElementKind.FACE, f, 1);
@@ -331,10 +333,7 @@ final class RoundStrips implements StripBuilder {
     }
 
     private void tagVertex(int v, int old) {
-        mesh.tags().forEach((name, tag) -> {
-            double weight = tag.kind() == ElementKind.VERTEX ? tag.weightOf(old) : 0;
-            if (weight > 0) out.tag(name, ElementKind.VERTEX, v, weight);
-        });
+        heirs.vertex(old, v);
     }
 
     /** What is in a tag along the edges is so along both rails, each part of which goes by the edge that is nearest. */
@@ -353,7 +352,7 @@ final class RoundStrips implements StripBuilder {
     }
 
     private Vec3 place(int v) {
-        return new Vec3(out.coordinate(v, 0), out.coordinate(v, 1), out.coordinate(v, 2));
+        return out.point(v);
     }
 
     /** Of the edges from a station to the next, as tags have them. */

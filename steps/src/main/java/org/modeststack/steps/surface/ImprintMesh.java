@@ -12,6 +12,7 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.Successors;
 
 /** Writes what an {@link Imprint} has left into a builder, to which more can be added then. In time linear in the mesh. */
 public final class ImprintMesh {
@@ -134,12 +135,7 @@ public final class ImprintMesh {
         long key = isFirst ? mesh.faceKeys()[f] : Keys.of(mesh.faceKeys()[f], PIECE, all);
         int made = out.face(key, materials[mesh.faceMaterials()[f]], ring, 0, n);
         if (isFirst) faces[f] = made;
-        else
-            mesh.tags().forEach((name, tag) -> {
-                if (tag.kind() != ElementKind.FACE) return;
-                double weight = tag.weightOf(f);
-                if (weight > 0) out.tag(name, ElementKind.FACE, made, weight);
-            });
+        else new Successors(mesh, out).face(f, made);
         if (mesh.hasCornerValues() || normals.isCurved(f))
             for (int i = 0; i < n; i++) values(out.firstCorner(made) + i, f, p.nodes()[i]);
     }

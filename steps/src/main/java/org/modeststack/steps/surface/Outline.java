@@ -4,12 +4,12 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.exact.Predicates;
 
 /** Tells whether the outline of a flat face goes round once, and meets itself nowhere. */
-final class Outline {
+public final class Outline {
     private final double[] x;
     private final double[] y;
 
     /** @param normal about that of the face; its outline is looked at along the axis nearest to it */
-    Outline(Vec3[] points, Vec3 normal) {
+    public Outline(Vec3[] points, Vec3 normal) {
         int n = points.length;
         x = new double[n];
         y = new double[n];
@@ -23,7 +23,7 @@ final class Outline {
     }
 
     /** Whether it goes round counter-clockwise, as its normal says. */
-    boolean turnsLeft() {
+    public boolean turnsLeft() {
         double area = 0;
         int n = x.length;
         for (int i = 0, j = n - 1; i < n; j = i++)
@@ -32,7 +32,7 @@ final class Outline {
     }
 
     /** Whether the side that leaves a point meets another that does not follow it or go before; decided exactly. In linear time. */
-    boolean meets(int side) {
+    public boolean meets(int side) {
         int n = x.length, a = side, b = (side + 1) % n;
         for (int c = 0; c < n; c++) {
             int d = (c + 1) % n;

@@ -29,13 +29,10 @@ final class BorderWalls {
 
     private final Mesh in;
     private final Adjacency adj;
-    /** For each vertex the corner whose side leaves it along a border; −1 for none, −2 for more than one. */
-    private final Int2IntOpenHashMap leaving = new Int2IntOpenHashMap();
 
     private BorderWalls(Mesh in) {
         this.in = in;
         adj = in.adjacency();
-        leaving.defaultReturnValue(-1);
     }
 
     /**
@@ -64,8 +61,6 @@ final class BorderWalls {
     }
 
     private Mesh walled(BitSet edges, double height) {
-        for (int c = 0; c < in.cornerCount(); c++)
-            if (adj.edgeSides(adj.cornerEdge()[c]) == 1) leaving.merge(in.corners()[c], c, (_, _) -> -2);
         BitSet done = new BitSet();
         MeshBuilder out = new MeshBuilder(in.vertexCount(), in.faceCount());
         IntArrayList walls = new IntArrayList();
@@ -94,15 +89,27 @@ final class BorderWalls {
     /** Adds the corners along the border that leaves a vertex, all round. */
     private void loop(int v, BitSet done, IntArrayList to) {
         IntArrayList loop = new IntArrayList();
-        int first = leaving.get(v), c = first;
+        int first = leaving(v), c = first;
         do {
             // Where two borders meet in a vertex it is not known which goes on.
             if (c < 0 || done.get(c)) return;
             done.set(c);
             loop.add(c);
-            c = leaving.get(in.corners()[adj.cornerNext()[c]]);
+            c = leaving(in.corners()[adj.cornerNext()[c]]);
         } while (c != first);
         to.addAll(loop);
+    }
+
+    /** The corner whose side leaves a vertex along a border; −1 where there is not just one. */
+    private int leaving(int v) {
+        int found = -1;
+        for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
+            int c = adj.vertexCorners()[i];
+            if (adj.edgeSides(adj.cornerEdge()[c]) != 1) continue;
+            if (found >= 0) return -1;
+            found = c;
+        }
+        return found;
     }
 
     private int top(int v, double height, Int2IntOpenHashMap tops, MeshBuilder out) {

@@ -8,11 +8,11 @@ import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.RingWriter;
+import org.modeststack.steps.rail.FaceRing;
 
 /**
- * The faces of a mesh while some of them change: vertices go into neighbours, faces are joined. Only what changes is held, so
+ * The faces of a mesh while some of them change since vertices go into neighbours. Only what changes is held, so
  * that a few changes on a large mesh cost little. Vertices stay where they are.
  */
 final class ChangingFaces {
@@ -68,10 +68,6 @@ final class ChangingFaces {
 
     private IntArrayList ownFacesAt(int v) {
         return around.computeIfAbsent(v, this::facesAt);
-    }
-
-    Vec3 place(int v) {
-        return mesh.point(v);
     }
 
     /** The vertices that share an edge with one. */
@@ -133,14 +129,9 @@ final class ChangingFaces {
 
     /** What a face at v would be if v went into u; shorter than three where nothing would be left. */
     int[] ringWithout(int f, int v, int u) {
-        int[] ring = ring(f);
-        IntArrayList out = new IntArrayList(ring.length);
-        for (int w : ring) {
-            int x = w == v ? u : w;
-            if (out.isEmpty() || out.getInt(out.size() - 1) != x) out.add(x);
-        }
-        while (out.size() > 1 && out.getInt(0) == out.getInt(out.size() - 1)) out.removeInt(out.size() - 1);
-        return out.toIntArray();
+        int[] ring = ring(f).clone();
+        for (int i = 0; i < ring.length; i++) if (ring[i] == v) ring[i] = u;
+        return FaceRing.withoutRepeats(IntArrayList.wrap(ring)).toIntArray();
     }
 
     /** Lets a vertex go into a neighbour. */
@@ -179,51 +170,6 @@ final class ChangingFaces {
         for (int w : ring(f)) ownFacesAt(w).rem(f);
         rings.put(f, GONE);
         sources.put(f, GONE);
-    }
-
-    /** What two faces would be if they were one, without the edge between u and v; empty if they have more than that in common. */
-    int[] joined(int f, int g, int u, int v) {
-        int[] a = from(f, u, v), b = from(g, u, v);
-        IntArrayList out = new IntArrayList();
-        for (int i = 1; i < a.length; i++) out.add(a[i]);
-        for (int i = 1; i < b.length; i++) out.add(b[i]);
-        return new IntOpenHashSet(out).size() == out.size() ? out.toIntArray() : GONE;
-    }
-
-    /** The ring of a face begun with the side between two vertices. */
-    private int[] from(int f, int u, int v) {
-        int[] ring = ring(f);
-        return turned(ring, begin(ring, u, v));
-    }
-
-    private static int begin(int[] ring, int u, int v) {
-        int n = ring.length;
-        for (int i = 0; i < n; i++) {
-            int a = ring[i], b = ring[(i + 1) % n];
-            if (a == u && b == v || a == v && b == u) return i;
-        }
-        throw new IllegalArgumentException("no such side");
-    }
-
-    private static int[] turned(int[] ring, int by) {
-        int[] out = new int[ring.length];
-        for (int i = 0; i < out.length; i++) out[i] = ring[(by + i) % out.length];
-        return out;
-    }
-
-    /** Makes one face of two, the first. */
-    void join(int f, int g, int u, int v) {
-        int[] ring = joined(f, g, u, v);
-        int[] a = turned(sources(f), begin(ring(f), u, v)), b = turned(sources(g), begin(ring(g), u, v));
-        int[] from = new int[ring.length];
-        System.arraycopy(a, 1, from, 0, a.length - 1);
-        System.arraycopy(b, 1, from, a.length - 1, b.length - 1);
-        int[] other = ring(g);
-        gone(g);
-        for (int w : other)
-            if (w != u && w != v && !facesAt(w).contains(f)) ownFacesAt(w).add(f);
-        rings.put(f, ring);
-        sources.put(f, from);
     }
 
     /** All faces that have changed and are still there. */

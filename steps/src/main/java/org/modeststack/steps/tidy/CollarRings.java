@@ -13,10 +13,12 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.Successors;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.ChainEnd;
 import org.modeststack.steps.rail.EdgeChain;
+import org.modeststack.steps.rail.FaceRing;
 import org.modeststack.steps.rail.RailLines;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StripBuilder;
@@ -49,6 +51,7 @@ final class CollarRings implements StripBuilder {
     private final long seed;
     private final String madeTag;
     private final MeshBuilder out;
+    private final Successors heirs;
     private final int[] materials;
     private final FaceNormals normals;
     private final int firstFace;
@@ -76,6 +79,7 @@ final class CollarRings implements StripBuilder {
         this.madeTag = madeTag;
         mesh = rest.mesh();
         out = rest.builder();
+        heirs = new Successors(mesh, out);
         materials = out.materialsOf(mesh);
         normals = new FaceNormals(mesh);
         firstFace = out.faceCount();
@@ -151,22 +155,13 @@ final class CollarRings implements StripBuilder {
         if (u != v) out.tag(madeTag, ElementKind.EDGE, Tag.edge(u, v), 1);
     }
 
-    private Vec3 place(int v) {
-        return new Vec3(out.coordinate(v, 0), out.coordinate(v, 1), out.coordinate(v, 2));
-    }
-
     private void face(IntArrayList ring, Row a, Row b, int j, long key, Origin origin) {
-        IntArrayList once = new IntArrayList();
-        for (int v : ring) if (once.isEmpty() || once.getInt(once.size() - 1) != v) once.add(v);
-        while (once.size() > 1 && once.getInt(0) == once.getInt(once.size() - 1)) once.removeInt(once.size() - 1);
+        IntArrayList once = FaceRing.withoutRepeats(ring);
         if (once.size() < 3) return;
         int lies = under(once, a, b, j);
         int under = surface.faceOf(lies);
         int f = out.face(key, materials[mesh.faceMaterials()[under]], once.elements(), 0, once.size());
-        mesh.tags().forEach((name, tag) -> {
-            double weight = tag.kind() == ElementKind.FACE ? tag.weightOf(under) : 0;
-            if (weight > 0) out.tag(name, ElementKind.FACE, f, weight);
-        });
+        heirs.face(under, f);
         origins.add(origin);
         lying.add(lies);
         for (int i = 0; i < once.size(); i++) {
@@ -179,7 +174,7 @@ final class CollarRings implements StripBuilder {
     /** Of the triangles at the corners of a face the one that it lies on: of those beside a sharp edge the one like it. */
     private int under(IntArrayList face, Row a, Row b, int j) {
         Vec3[] ring = new Vec3[face.size()];
-        for (int i = 0; i < ring.length; i++) ring[i] = place(face.getInt(i));
+        for (int i = 0; i < ring.length; i++) ring[i] = out.point(face.getInt(i));
         Vec3 normal = FaceShape.areaVector(ring);
         int best = a.triangle[0];
         double most = Double.NEGATIVE_INFINITY;
@@ -206,9 +201,9 @@ final class CollarRings implements StripBuilder {
 
     /** A place that a rail crosses on the way is painted like the end that is nearer. */
     private void nearest(int corner, int v, Row a, Row b, int j, int lies) {
-        Vec3 p = place(v);
-        Row near = place(a.vertices[j]).minus(p).length()
-                        < place(b.vertices[j]).minus(p).length()
+        Vec3 p = out.point(v);
+        Row near = out.point(a.vertices[j]).minus(p).length()
+                        < out.point(b.vertices[j]).minus(p).length()
                 ? a
                 : b;
         values(corner, near.triangle[j], near.shares[j], lies);
@@ -280,10 +275,7 @@ final class CollarRings implements StripBuilder {
     private int rim(int old) {
         if (rest.made(old) >= 0) return rest.made(old);
         int v = rest.vertex(old);
-        mesh.tags().forEach((name, tag) -> {
-            double weight = tag.kind() == ElementKind.VERTEX ? tag.weightOf(old) : 0;
-            if (weight > 0) out.tag(name, ElementKind.VERTEX, v, weight);
-        });
+        heirs.vertex(old, v);
         return v;
     }
 

@@ -1,6 +1,8 @@
 package org.modeststack.steps.tidy;
 
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.steps.surface.Outline;
 
 /** How good the shape of a face is. */
 final class FaceShape {
@@ -46,20 +48,8 @@ final class FaceShape {
     }
 
     private static boolean isSimple(Vec3[] ring, Vec3 normal) {
-        int n = ring.length;
-        if (areaVector(ring).dot(normal) <= 0) return false;
-        for (int i = 0; i < n; i++)
-            for (int k = i + 2; k < n; k++)
-                if ((k + 1) % n != i && meet(ring[i], ring[i + 1], ring[k], ring[(k + 1) % n], normal)) return false;
-        return true;
-    }
-
-    private static boolean meet(Vec3 a, Vec3 b, Vec3 c, Vec3 d, Vec3 normal) {
-        return side(a, b, c, normal) * side(a, b, d, normal) <= 0 && side(c, d, a, normal) * side(c, d, b, normal) <= 0;
-    }
-
-    private static double side(Vec3 a, Vec3 b, Vec3 p, Vec3 normal) {
-        return Math.signum(b.minus(a).cross(p.minus(a)).dot(normal));
+        Outline outline = new Outline(ring, normal);
+        return outline.turnsLeft() && IntStream.range(0, ring.length).noneMatch(outline::meets);
     }
 
     /** The inner angle at a corner, from 0 to a whole turn, less a half where it is more than that: then below 0. */
@@ -67,24 +57,5 @@ final class FaceShape {
         int n = ring.length;
         Vec3 a = ring[(i + 1) % n].minus(ring[i]), b = ring[(i + n - 1) % n].minus(ring[i]);
         return Math.atan2(a.cross(b).dot(normal), a.dot(b));
-    }
-
-    /** How far the angles of a ring of four are from square at most, radians. */
-    static double skew(Vec3[] ring, Vec3 normal) {
-        double most = 0;
-        for (int i = 0; i < ring.length; i++) most = Math.max(most, Math.abs(angle(ring, i, normal) - Math.PI / 2));
-        return most;
-    }
-
-    /** By how much the corners of a ring turn out of its plane at most, radians. */
-    static double bend(Vec3[] ring) {
-        Vec3 normal = areaVector(ring).unit();
-        double most = 0;
-        int n = ring.length;
-        for (int i = 0; i < n; i++) {
-            Vec3 c = ring[(i + 1) % n].minus(ring[i]).cross(ring[(i + n - 1) % n].minus(ring[i]));
-            if (c.length() > 0) most = Math.max(most, Math.atan2(c.cross(normal).length(), c.dot(normal)));
-        }
-        return most;
     }
 }

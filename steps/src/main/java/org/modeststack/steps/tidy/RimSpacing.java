@@ -156,8 +156,10 @@ final class RimSpacing {
         double[] turns = new double[n + 1];
         for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turnFromAfar(chain, i, gone);
         BitSet corners = new BitSet();
+        for (int i = 0; i < chain.size(); i++) if (hasSharp(chain.vertex(i))) corners.set(i);
+        BitSet sharp = (BitSet) corners.clone();
         for (int i = 0; i < chain.size(); i++)
-            if (chain.isEnd(i) || hasSharp(chain.vertex(i)) || isCorner(chain, i, gone)) corners.set(i);
+            if (chain.isEnd(i) || isCorner(chain, i, gone, turns, sharp)) corners.set(i);
         corners.stream().forEach(i -> cornerVertices.set(chain.vertex(i)));
         if (corners.isEmpty()) corners.set(sharpest(turns, n));
         int[] at = corners.stream().toArray();
@@ -167,14 +169,14 @@ final class RimSpacing {
         for (int k = 0; k < pieces; k++) {
             Work.checkpoint();
             int from = at[k], to = k + 1 < at.length ? at[k + 1] : at[0] + n;
-            stretch(new Stretch(chain, from, to, gone, turns, n), least, out);
+            stretch(new Stretch(from, to, gone, turns, n), least, out);
         }
         out.sort((a, b) -> a.at != b.at ? Integer.compare(a.at, b.at) : Double.compare(a.share, b.share));
         return out;
     }
 
     /** A part of a chain between two of its corners, which may go on behind the end of the numbers of a closed one. */
-    private record Stretch(EdgeChain chain, int from, int to, double[] gone, double[] turns, int n) {
+    private record Stretch(int from, int to, double[] gone, double[] turns, int n) {
         double at(int i) {
             return i <= n ? gone[i] : gone[n] + gone[i - n];
         }
@@ -299,17 +301,21 @@ final class RimSpacing {
     /**
      * Whether the rim turns sharply at a vertex, seen from a bit along it on either side, and at no other one near it more:
      * what the short edges of a cut do does not matter.
+     *
+     * @param turns how much it turns at each vertex, seen so
+     * @param sharp where a sharp edge leaves, which is a corner already
      */
-    private boolean isCorner(EdgeChain chain, int i, double[] gone) {
-        double turn = turnFromAfar(chain, i, gone);
+    private boolean isCorner(EdgeChain chain, int i, double[] gone, double[] turns, BitSet sharp) {
+        double turn = turns[i];
         if (turn <= CORNER) return false;
         for (int step : new int[] {1, -1})
             for (int k = 1; k < chain.size(); k++) {
                 int j = i + step * k;
                 if (!chain.isClosed() && (j < 0 || j >= chain.size()) || along(chain, i, j, gone) > AFAR * spacing)
                     break;
-                double other = turnFromAfar(chain, j, gone);
-                if (hasSharp(chain.vertex(j))) return false;
+                int there = chain.isClosed() ? Math.floorMod(j, chain.size()) : j;
+                double other = turns[there];
+                if (sharp.get(there)) return false;
                 if (other > turn + 1e-9 || step > 0 && other > turn - 1e-9) return false;
             }
         return true;

@@ -101,13 +101,14 @@ public record Tidy(
                         * Math.max(edges.cardinality(), 4 * length(walled, edges) / (spacing > 0 ? spacing : ring())));
         RimSpacing.Spaced rim =
                 RimSpacing.of(walled, edges, spacing, ring(), vertices == Vertices.EVEN, context.seed());
-        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build(context.seed());
+        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build();
         remark(built, context);
-        if (built.mesh() == null || built.rings() == null) return in;
-        Mesh out = built.mesh().mesh();
+        CollarRings collars = built.rings();
+        if (collars == null) return in;
         Mesh led = lead
-                ? Transition.led(out, built.rings().firstFace(), built.rings().rows(), rim.spacing(), ring())
-                : out;
+                ? Transition.led(
+                        built.mesh(), collars.firstFace(), collars.rows(), rim.spacing(), ring(), context.seed())
+                : built.mesh();
         return BorderWalls.without(led);
     }
 
@@ -144,12 +145,12 @@ public record Tidy(
     }
 
     private void remark(CollarBuilding.Built built, StepContext context) {
-        if (built.mesh() == null) context.remark(Remark.Level.REMARK, "No rings come out here: there is no room.");
+        if (built.rings() == null) context.remark(Remark.Level.REMARK, "No rings come out here: there is no room.");
         else if (built.left() > 0)
             context.remark(
                     Remark.Level.REMARK,
                     built.left() + (built.left() == 1 ? " edge has" : " edges have") + " no rings: there is no room.");
-        if (built.mesh() == null || built.held() == 0) return;
+        if (built.rings() == null || built.held() == 0) return;
         double least = Math.rint(built.least() * rings * ring() * 1000) / 1000;
         context.remark(new Remark(
                 Remark.Level.REMARK,

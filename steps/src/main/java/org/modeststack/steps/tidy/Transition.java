@@ -7,14 +7,15 @@ import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.PriorityQueue;
+import java.util.function.LongPredicate;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.validity.FaceOutlines;
 import org.modeststack.mesh.validity.SelfIntersections;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.remove.JoinTriangles;
 
 /**
  * Leads what is around a collar to its outer rows. Where an old edge meets a rail beside one of its places it is led to that
@@ -23,6 +24,9 @@ import org.modeststack.mesh.work.Work;
  * farther off than the reach is touched, and nothing that would fold, tear or round off a sharp edge is done.
  */
 final class Transition {
+    /** Faces that turn by more meet sharply, cosine. */
+    private static final double SHARP = Math.cos(RimSpacing.CORNER);
+
     /** How much the normal of a face may turn as its corners go elsewhere, cosine. */
     private static final double TURNED = Math.cos(Math.toRadians(35));
 
@@ -37,15 +41,12 @@ final class Transition {
     /** Edges shorter than this, as a share of the spacing beside the collar, go. */
     private static final double SHORT = 0.7;
 
-    /** How far from square the angles of a quad may be, radians, and how much it may be bent. */
-    private static final double SKEW = Math.toRadians(62);
-
-    private static final double BENT = Math.toRadians(20);
+    /** How far from square the angles of a quad of two triangles may be, and how much these may turn, degrees. */
+    private static final double SKEW = 62, BENT = 20;
 
     private static final int ROUNDS = 6;
 
     private final Mesh mesh;
-    private final FaceFrames frames;
     private final int firstOfCollar;
     private final BitSet rows;
     private final BitSet kept;
@@ -70,7 +71,6 @@ final class Transition {
         this.kept = kept;
         this.spacing = spacing;
         this.depth = depth;
-        frames = FaceFrames.of(mesh);
         faces = new ChangingFaces(mesh);
         far.defaultReturnValue(Double.POSITIVE_INFINITY);
     }
@@ -79,13 +79,15 @@ final class Transition {
      * What a mesh with collars becomes. Where something would meet itself or pass through something in spite of all, the
      * vertices there are left as they are.
      */
-    static Mesh led(Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth) {
+    static Mesh led(Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth, long seed) {
         BitSet kept = new BitSet();
         for (int round = 0; round < ROUNDS; round++) {
             Transition t = new Transition(mesh, firstOfCollar, rows, kept, spacing, depth);
-            Mesh out = t.run();
+            Mesh led = t.run(), out = JoinTriangles.joined(led, t.changed(led), BENT, SKEW, seed);
+            BitSet wrong = t.wrong(out);
+            if (wrong.isEmpty()) return out;
             int known = kept.cardinality();
-            t.faults(out, kept);
+            t.keep(out, wrong, kept);
             if (kept.cardinality() == known) return out;
         }
         return mesh;
@@ -97,31 +99,47 @@ final class Transition {
         thinOut();
         freeRail();
         thinOut();
-        joinTriangles();
         return faces.written();
     }
 
-    /** Adds the vertices of what came out wrong. */
-    private void faults(Mesh out, BitSet kept) {
-        BitSet changed = new BitSet();
+    /** The faces that have changed, as they are numbered now; of collars as well. */
+    private BitSet changed(Mesh led) {
         LongOpenHashSet keys = new LongOpenHashSet();
         for (int f : faces.changed()) keys.add(mesh.faceKeys()[f]);
-        for (int f = 0; f < out.faceCount(); f++) if (keys.contains(out.faceKeys()[f])) changed.set(f);
-        BitSet wrong = FaceOutlines.meetingThemselves(out, changed::get);
-        SelfIntersections.findFaults(out, changed::get, (f, g) -> {
+        return facesOf(led, keys::contains);
+    }
+
+    private static BitSet facesOf(Mesh m, LongPredicate key) {
+        BitSet found = new BitSet();
+        for (int f = 0; f < m.faceCount(); f++) if (key.test(m.faceKeys()[f])) found.set(f);
+        return found;
+    }
+
+    /** Those of the faces that have changed, or were joined, that meet themselves or others, and these others. */
+    private BitSet wrong(Mesh out) {
+        LongOpenHashSet same = new LongOpenHashSet(mesh.faceKeys());
+        for (int f : faces.changed()) same.remove(mesh.faceKeys()[f]);
+        BitSet asked = facesOf(out, k -> !same.contains(k));
+        BitSet wrong = FaceOutlines.meetingThemselves(out, asked::get);
+        SelfIntersections.findFaults(out, asked::get, (f, g) -> {
             wrong.set(f);
             wrong.set(g);
         });
-        if (wrong.isEmpty()) return;
+        return wrong;
+    }
+
+    /** Adds the vertices of what came out wrong. */
+    private void keep(Mesh out, BitSet wrong, BitSet kept) {
         LongOpenHashSet vertices = new LongOpenHashSet();
         for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1))
             for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++)
                 vertices.add(out.vertexKeys()[out.corners()[c]]);
+        ChangingFaces before = new ChangingFaces(mesh);
         for (int v = 0; v < mesh.vertexCount(); v++)
             if (vertices.contains(mesh.vertexKeys()[v])) {
                 kept.set(v);
                 // What went into it is at fault as well.
-                for (int w : new ChangingFaces(mesh).neighbours(v)) kept.set(w);
+                for (int w : before.neighbours(v)) kept.set(w);
             }
     }
 
@@ -222,12 +240,11 @@ final class Transition {
 
     /** Whether a face meets the next over an edge sharply, is of another material, or the edge is in a tag. */
     private boolean isSharp(int f, int u, int v) {
-        IntArrayList both = faces.facesBetween(u, v);
-        if (both.size() != 2) return true;
-        int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
+        int g = beyond(f, u, v);
+        if (g < 0) return true;
         if (isOfCollar(f) && isOfCollar(g)) return false;
         if (mesh.faceMaterials()[f] != mesh.faceMaterials()[g]) return true;
-        if (normal(faces.ring(f)).unit().dot(normal(faces.ring(g)).unit()) < Math.cos(RimSpacing.CORNER)) return true;
+        if (normal(faces.ring(f)).unit().dot(normal(faces.ring(g)).unit()) < SHARP) return true;
         for (Tag tag : mesh.tags().values())
             if (tag.kind() == ElementKind.EDGE && tag.weightOf(Tag.edge(u, v)) > 0) return true;
         return false;
@@ -235,19 +252,30 @@ final class Transition {
 
     /** Whether faces are in other tags. */
     private boolean isTagSeam(int f, int u, int v) {
-        IntArrayList both = faces.facesBetween(u, v);
-        if (both.size() != 2) return true;
-        int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
+        int g = beyond(f, u, v);
+        if (g < 0) return true;
         if (isOfCollar(f) != isOfCollar(g)) return false;
         for (Tag tag : mesh.tags().values())
             if (tag.kind() == ElementKind.FACE && tag.weightOf(f) != tag.weightOf(g)) return true;
         return false;
     }
 
+    /** The face on the other side of an edge of one; −1 where there is not just one. */
+    private int beyond(int f, int u, int v) {
+        IntArrayList both = faces.facesBetween(u, v);
+        if (both.size() != 2) return -1;
+        return both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
+    }
+
     private Vec3[] places(int[] ring) {
         Vec3[] out = new Vec3[ring.length];
         for (int i = 0; i < out.length; i++) out[i] = mesh.point(ring[i]);
         return out;
+    }
+
+    /** The vertices of a face as it was before anything changed. */
+    private int[] face(int f) {
+        return Arrays.copyOfRange(mesh.corners(), mesh.offsets()[f], mesh.offsets()[f + 1]);
     }
 
     private Vec3 normal(int[] ring) {
@@ -263,7 +291,7 @@ final class Transition {
         double before = Math.PI, after = Math.PI;
         for (int f : faces.facesAt(v)) {
             int[] was = faces.ring(f), is = faces.ringWithout(f, v, u);
-            Vec3 normal = frames.normal(f);
+            Vec3 normal = normal(face(f)).unit();
             before = Math.min(before, FaceShape.leastAngle(places(was), normal));
             if (is.length < 3) continue;
             Vec3 now = normal(is);
@@ -306,46 +334,11 @@ final class Transition {
             for (int i = 0; i < n; i++) {
                 if (ring[i] != v) continue;
                 for (int w : new int[] {ring[(i + 1) % n], ring[(i + n - 1) % n]}) {
-                    IntArrayList both = faces.facesBetween(v, w);
-                    boolean outward = both.size() == 2 && !isOfCollar(both.getInt(0)) && !isOfCollar(both.getInt(1));
-                    if (both.size() != 2 || outward && isSharp(f, v, w)) return true;
+                    int g = beyond(f, v, w);
+                    if (g < 0 || !isOfCollar(g) && isSharp(f, v, w)) return true;
                 }
             }
         }
         return false;
-    }
-
-    /** Makes quads of triangles beside each other that have changed, the squarest first. */
-    private void joinTriangles() {
-        record Pair(double skew, int f, int g, int u, int v) {}
-        PriorityQueue<Pair> todo = new PriorityQueue<>((a, b) -> {
-            if (a.skew != b.skew) return Double.compare(a.skew, b.skew);
-            return a.f != b.f ? Integer.compare(a.f, b.f) : Integer.compare(a.g, b.g);
-        });
-        for (int f : faces.changed()) {
-            if (isOfCollar(f)) continue;
-            int[] ring = faces.ring(f);
-            if (ring.length != 3) continue;
-            for (int i = 0; i < 3; i++) {
-                int u = ring[i], v = ring[(i + 1) % 3];
-                IntArrayList both = faces.facesBetween(u, v);
-                if (both.size() != 2) continue;
-                int g = both.getInt(0) == f ? both.getInt(1) : both.getInt(0);
-                if (isOfCollar(g) || faces.ring(g).length != 3 || !(g > f || !faces.isChanged(g))) continue;
-                if (isSharp(f, u, v) || isTagSeam(f, u, v)) continue;
-                int[] quad = faces.joined(f, g, u, v);
-                if (quad.length != 4) continue;
-                Vec3[] places = places(quad);
-                Vec3 normal = FaceShape.areaVector(places);
-                if (!(normal.length() > 0) || FaceShape.bend(places) > BENT) continue;
-                double skew = FaceShape.skew(places, normal.unit());
-                if (skew < SKEW) todo.add(new Pair(skew, f, g, u, v));
-            }
-        }
-        while (!todo.isEmpty()) {
-            Pair p = todo.remove();
-            if (faces.ring(p.f).length != 3 || faces.ring(p.g).length != 3) continue;
-            faces.join(p.f, p.g, p.u, p.v);
-        }
     }
 }

@@ -46,6 +46,8 @@ class RoundToolTest {
     void othersAreNone() throws StepException {
         assertNull(RoundTool.of(MeshFixtures.box(0, 0, 0, 1, 2, 3)));
         assertNull(RoundTool.of(TestContext.run(new UvSphere(10, 16, 8, Seat.CENTERED))));
+        // The quads round its middle are rectangles.
+        assertNull(RoundTool.of(TestContext.run(new UvSphere(10, 16, 9, Seat.CENTERED))));
         assertNull(RoundTool.of(Mesh.EMPTY));
     }
 
