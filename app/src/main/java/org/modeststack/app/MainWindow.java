@@ -296,7 +296,7 @@ final class MainWindow {
         Scene scene = new Scene(root, width, height);
         scene.getStylesheets().add(styles());
         scene.setOnKeyPressed(e -> {
-            for (String name : List.of("Close the drawer", "Delete steps")) {
+            for (String name : List.of("Close the drawer", "Delete steps or elements")) {
                 Command c = commands.named(name);
                 if (c.combination().match(e) && c.enabled().getAsBoolean()) {
                     c.run();

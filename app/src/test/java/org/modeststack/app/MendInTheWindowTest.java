@@ -40,8 +40,18 @@ class MendInTheWindowTest extends WindowDriver {
             selected.select(document.current().bodyNamed("Broken").id());
             return null;
         });
+        settle();
+        assertEquals("Ledger: 2 kinds of fault ▴", foldText());
         press(KeyCode.CONTROL, KeyCode.L);
         settle();
+        assertEquals("Ledger ▾", foldText());
+    }
+
+    /** What the button says that folds the ledger. */
+    private String foldText() throws Exception {
+        for (Node n : shownNodes("ledger-fold"))
+            if (n instanceof Button b && b.getText().startsWith("Ledger")) return b.getText();
+        throw new AssertionError("no fold");
     }
 
     private List<String> texts(String style) throws Exception {

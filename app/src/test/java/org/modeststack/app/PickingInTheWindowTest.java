@@ -204,6 +204,28 @@ class PickingInTheWindowTest extends WindowDriver {
     }
 
     @Test
+    void deleteTakesThePickedFacesAwayAndElseTheStep() throws Exception {
+        fx(() -> {
+            picks.setKind(ElementKind.FACE);
+            picks.join(Selection.of(ElementKind.FACE, 0), PickState.How.ALONE);
+            return null;
+        });
+        settle();
+        int faces = shown().faceCount();
+        press(KeyCode.DELETE);
+        settle();
+        assertEquals(
+                "delete",
+                StepDescriptor.of(body("Block").entries().getLast().step()).type());
+        assertEquals(faces - 1, shown().faceCount());
+        assertEquals(0, picked().size(), "the step has taken it");
+        press(KeyCode.DELETE);
+        settle();
+        assertEquals(1, body("Block").entries().size(), "the new step was selected");
+        assertEquals(faces, shown().faceCount());
+    }
+
+    @Test
     void aWayIsAddedFromTheLastClick() throws Exception {
         press(KeyCode.CONTROL, KeyCode.DIGIT4);
         click(top(0, 0));

@@ -36,6 +36,9 @@ final class MendCommand implements Callable<Integer> {
         for (Mending.Cured c : mending.steps())
             System.out.println(StepDescriptor.of(c.step()).title() + ": " + FaultLines.counted(c.fault())
                     + (c.left() == 0 ? ", none left" : String.format(Locale.ROOT, ", %,d left", c.left())));
+        for (Mending.InVain v : mending.inVain())
+            System.out.println(StepDescriptor.of(v.step()).title() + ", tried for "
+                    + v.fault().named(2) + ": " + v.why());
         Mesh mesh = mending.mesh();
         boolean wrong = new FaultLines(System.out, 0).print(mesh, mending.faults());
         System.out.printf(Locale.ROOT, "Volume %.6g mm³%n", Measures.of(mesh).volume());

@@ -48,6 +48,22 @@ class MainTest {
         return JsonMapper.builder().build().readTree(Files.readString(dir.resolve(name)));
     }
 
+    /** What the program can do is no use to whoever starts it by the script, if that takes the word for a document. */
+    @Test
+    void theScriptKnowsEveryCommand() throws IOException {
+        String script = Files.readString(Path.of("..", "modest"));
+        run("--help");
+        List<String> commands = said.lines()
+                .dropWhile(l -> !l.startsWith("Commands:"))
+                .skip(1)
+                .filter(l -> l.matches("  \\w.*"))
+                .map(l -> l.strip().split(" ", 2)[0])
+                .toList();
+        assertTrue(commands.contains("apply"), said);
+        for (String command : commands)
+            assertTrue(script.matches("(?s).*\n  (\\w+ \\| )*" + command + "( \\| \\w+)*\\)\n.*"), command);
+    }
+
     @Test
     void solidsAreMadeCombinedAndChecked() throws IOException {
         assertEquals(

@@ -122,7 +122,9 @@ public final class MendCommands extends MenuCommands {
                 .map(MendCommands::counted)
                 .collect(Collectors.joining(", "));
         if (mending.steps().isEmpty()) {
-            messages.say(left.isEmpty() ? "Nothing is wrong." : "No step mends this: " + left + ".", !left.isEmpty());
+            messages.say(
+                    left.isEmpty() ? "Nothing is wrong." : "No step mends this: " + left + "." + why(mending),
+                    !left.isEmpty());
             return;
         }
         document.edit("Mend", now -> {
@@ -134,7 +136,15 @@ public final class MendCommands extends MenuCommands {
         });
         if (document.current() == before) return;
         String did = mending.steps().stream().map(c -> counted(c.fault())).collect(Collectors.joining(", "));
-        messages.say("Mended: " + did + (left.isEmpty() ? "." : "; left: " + left + "."), !left.isEmpty());
+        messages.say(
+                "Mended: " + did + (left.isEmpty() ? "." : "; left: " + left + "." + why(mending)), !left.isEmpty());
+    }
+
+    /** What a cure said that was tried in vain, of the first. */
+    private static String why(Mending mending) {
+        if (mending.inVain().isEmpty()) return "";
+        Mending.InVain first = mending.inVain().getFirst();
+        return " " + StepDescriptor.of(first.step()).title() + ": " + first.why();
     }
 
     private static String counted(FoundFault fault) {

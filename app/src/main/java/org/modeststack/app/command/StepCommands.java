@@ -33,6 +33,7 @@ import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.remove.Delete;
 
 /** Steps: adding, moving, switching, grouping, baking. */
 final class StepCommands extends MenuCommands {
@@ -87,7 +88,13 @@ final class StepCommands extends MenuCommands {
                 "boolean exchange operands",
                 () -> selected.openEntry() != null && selected.openEntry().step() instanceof BooleanStep,
                 this::swapRoles);
-        add("Delete steps", "Delete", "Removes the selected steps.", "remove", step, this::deleteSteps);
+        add(
+                "Delete steps or elements",
+                "Delete",
+                "Takes away by a step what is picked in the view, or removes the selected steps.",
+                "remove",
+                () -> isPicked() || step.getAsBoolean(),
+                this::delete);
         add("Move step up", "Alt+Shift+UP", "The step runs earlier.", "reorder", step, () -> move(-1));
         add("Move step down", "Alt+Shift+DOWN", "The step runs later.", "reorder", step, () -> move(1));
         add(
@@ -212,6 +219,18 @@ final class StepCommands extends MenuCommands {
         if (document.current() == before) return;
         selected.select(others.getFirst());
         selected.selectSteps(List.of(selected.body().entries().getLast().id()));
+    }
+
+    /** Whether elements are picked that no step has been asked to take yet. */
+    private boolean isPicked() {
+        return selected.body() != null
+                && picks.target() == null
+                && !picks.selection().isEmpty();
+    }
+
+    private void delete() {
+        if (isPicked()) addStep(StepDescriptor.of(Delete.class));
+        else deleteSteps();
     }
 
     private void deleteSteps() {

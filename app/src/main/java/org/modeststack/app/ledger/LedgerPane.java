@@ -17,6 +17,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.app.instructions.InstructionsPane;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
@@ -174,21 +175,25 @@ public final class LedgerPane extends VBox {
         if (r != null && b.shownSteps() <= r.steps().size()) facts(b, r.steps().get(b.shownSteps() - 1), facts);
         show(facts);
         showTail(r);
-        fold.setText(isOpen() ? "Ledger ▾" : "Ledger ▴");
+        Geometry shown = r == null || b.shownSteps() > r.steps().size()
+                ? null
+                : r.steps().get(b.shownSteps() - 1).geometry();
+        // Parts that share their faces are not written out for this.
+        boolean many = shown != null && shown.known() == null && shown.faceCount() > MANY_FACES;
+        Faults found = shown == null || many ? null : faults.of(shown);
+        fold.setText(isOpen() ? "Ledger ▾" : "Ledger" + wrongKinds(found) + " ▴");
         if (!isOpen()) return;
         table(b, r);
-        showFaults(b, r);
+        if (many) wrong.showTooMany();
+        else wrong.show(found);
     }
 
-    private void showFaults(Body b, BodyResult r) {
-        if (r == null || b.shownSteps() > r.steps().size()) {
-            wrong.show(null);
-            return;
-        }
-        Geometry shown = r.steps().get(b.shownSteps() - 1).geometry();
-        // Parts that share their faces are not written out for this.
-        if (shown.known() == null && shown.faceCount() > MANY_FACES) wrong.showTooMany();
-        else wrong.show(faults.of(shown));
+    /** What the folded ledger says of what is in it. */
+    private static String wrongKinds(@Nullable Faults faults) {
+        long kinds = faults == null
+                ? 0
+                : faults.found().stream().filter(f -> f.kind().isWrong()).count();
+        return kinds == 0 ? "" : kinds == 1 ? ": one kind of fault" : ": " + kinds + " kinds of fault";
     }
 
     /** What is known of a mesh: pairs of a number and the words behind it. */

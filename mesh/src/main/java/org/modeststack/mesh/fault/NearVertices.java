@@ -9,9 +9,9 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.search.PointGrid;
 
 /**
- * Vertices on open borders that lie beside another border vertex which no edge joins them with, and the distance within
- * which they would become one: the last before the widest gap in the distances, so that what is merely a fine division stays. About
- * linear in the border vertices.
+ * Vertices on open borders that lie beside another border vertex which the border itself does not lead to on a short way, and the
+ * distance within which they would become one: the last before the widest gap in the distances, so that what is merely a fine
+ * division stays. About linear in the border vertices.
  */
 final class NearVertices {
     /** Without a gap of so many times all are of one kind. */
@@ -20,6 +20,10 @@ final class NearVertices {
     private static final double WHOLE_PLACE = 3;
     /** Of the diagonal: nearer than this is the same place. */
     private static final double SAME = 1e-9;
+    /** Within so many times their distance along the border two vertices are neighbours of a fine division, not sides of a seam. */
+    private static final double WAY_ROUND = 3;
+    /** Of the edges of both their borders: farther apart they are the two sides of a narrow surface or gap. */
+    private static final double BESIDE = 0.5;
 
     private NearVertices() {}
 
@@ -34,6 +38,7 @@ final class NearVertices {
         if (border.isEmpty() || !(limits.beside() > 0)) return;
         double[] p = mesh.xyz(), nearest = new double[mesh.vertexCount()];
         Arrays.fill(nearest, Double.POSITIVE_INFINITY);
+        BorderArcs arcs = new BorderArcs(mesh);
         PointGrid grid = new PointGrid(2 * limits.beside(), mesh.vertexCount());
         for (int vertex = border.nextSetBit(0); vertex >= 0; vertex = border.nextSetBit(vertex + 1)) {
             int v = vertex;
@@ -42,7 +47,8 @@ final class NearVertices {
                 double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z;
                 double d = Math.sqrt(dx * dx + dy * dy + dz * dz);
                 if (d > limits.beside() || d >= nearest[v] && d >= nearest[w]) return;
-                if (adj.edgeBetween(v, w, mesh) >= 0) return;
+                if (adj.edgeBetween(v, w, mesh) >= 0 || arcs.between(v, w) < WAY_ROUND * d) return;
+                if (d > BESIDE * Math.min(arcs.longestEdge(v), arcs.longestEdge(w))) return;
                 nearest[v] = Math.min(nearest[v], d);
                 nearest[w] = Math.min(nearest[w], d);
             });

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -15,8 +16,9 @@ import org.modeststack.mesh.work.Work;
 /**
  * Faces that lie inside the solid, and shells turned inside out. Faces that hang together over sound edges and run through
  * nothing have the same on their two sides everywhere, so each such patch is judged by the winding number at a few of its
- * faces: between both sides it is a half on a surface with solid behind it, one and more with solid on both sides, and
- * below nothing where the solid is in front.
+ * faces: between both sides it is a half on a surface with solid behind it, and one and more with solid on both sides. A closed
+ * shell of which the volume is negative looks inwards, unless it is a hollow: then there is solid behind all of it, also if
+ * another shell runs through.
  */
 public final class ShellFaults {
     /** Between a half, as on the outside, and one, as on a wall within. */
@@ -25,55 +27,91 @@ public final class ShellFaults {
     private static final double TURNED = -0.3;
 
     private static final int SAMPLES = 5;
+    /** On a shell that may be a hollow, or stick out of what it would be the hollow of. */
+    private static final int MANY_SAMPLES = 100;
 
     private final Mesh mesh;
     private final Adjacency adj;
     private final WindingNumbers winding;
-    private final IntArrayList inside = new IntArrayList(), insideOut = new IntArrayList();
-    private int turnedShells;
+    /** Of each face the patch that it is in. */
+    private final int[] patchOf;
 
-    private final boolean openToo;
+    private final List<int[]> patches = new ArrayList<>();
 
-    /** @param openToo whether shells that are not closed can be inside out */
-    private ShellFaults(Mesh mesh, BitSet crossing, boolean openToo) {
-        this.openToo = openToo;
+    /** @param apart faces that are in no patch */
+    private ShellFaults(Mesh mesh, BitSet apart) {
         this.mesh = mesh;
         adj = mesh.adjacency();
-        List<int[]> patches = new ArrayList<>();
-        BitSet done = (BitSet) crossing.clone();
+        patchOf = new int[mesh.faceCount()];
+        Arrays.fill(patchOf, -1);
+        BitSet done = (BitSet) apart.clone();
         int[] patch = new int[mesh.faceCount()];
         for (int f = done.nextClearBit(0); f < mesh.faceCount(); f = done.nextClearBit(f + 1))
             patches.add(Arrays.copyOf(patch, gather(f, done, patch)));
         winding = new WindingNumbers(mesh, SAMPLES * patches.size());
-        for (int[] p : patches) {
-            Work.checkpoint();
-            judge(p);
-        }
     }
 
     /** @param crossing faces that something runs through, which are on no one side of it */
     static void find(Mesh mesh, BitSet crossing, List<FoundFault> to) {
         if (mesh.faceCount() == 0) return;
-        ShellFaults f = new ShellFaults(mesh, crossing, false);
-        f.inside.sort(null);
-        f.insideOut.sort(null);
-        Faults.add(to, FaultKind.INSIDE, f.inside, "", 0);
-        if (f.turnedShells > 0)
-            to.add(new FoundFault(FaultKind.INSIDE_OUT, f.turnedShells, f.insideOut.toIntArray(), "", 0));
+        Faults.add(to, FaultKind.INSIDE, new ShellFaults(mesh, crossing).inside(), "", 0);
+        ShellFaults shells = new ShellFaults(mesh, new BitSet());
+        IntArrayList turned = new IntArrayList();
+        int count = 0;
+        for (int[] shell : shells.patches) {
+            if (!shells.isClosed(shell) || !shells.looksInwards(shell)) continue;
+            count++;
+            turned.addElements(turned.size(), shell);
+        }
+        turned.sort(null);
+        if (count > 0) to.add(new FoundFault(FaultKind.INSIDE_OUT, count, turned.toIntArray(), "", 0));
     }
 
     /** The faces of shells that look into the solid, closed or not, wherever they run through something. */
     public static BitSet lookingInwards(Mesh mesh) {
         BitSet out = new BitSet();
-        if (mesh.faceCount() > 0) new ShellFaults(mesh, new BitSet(), true).insideOut.forEach(out::set);
+        if (mesh.faceCount() == 0) return out;
+        ShellFaults shells = new ShellFaults(mesh, new BitSet());
+        for (int[] shell : shells.patches) if (shells.looksInwards(shell)) for (int f : shell) out.set(f);
         return out;
     }
 
+    private IntArrayList inside() {
+        IntArrayList out = new IntArrayList();
+        for (int[] patch : patches)
+            if (middle(numbers(samples(patch, SAMPLES))) > WITHIN) out.addElements(out.size(), patch);
+        out.sort(null);
+        return out;
+    }
+
+    private boolean looksInwards(int[] shell) {
+        if (!isClosed(shell)) return middle(numbers(samples(shell, SAMPLES))) < TURNED;
+        double[] numbers =
+                numbers(IntStream.concat(Arrays.stream(samples(shell, MANY_SAMPLES)), Arrays.stream(farthest(shell)))
+                        .toArray());
+        // A hollow that was turned with the body round it has nothing behind any of its faces.
+        return numbers[volume(shell) < 0 ? 0 : numbers.length - 1] < TURNED;
+    }
+
+    private static double middle(double[] rising) {
+        return rising[rising.length / 2];
+    }
+
+    /** Winding numbers at faces, rising. */
+    private double[] numbers(int[] samples) {
+        Work.checkpoint();
+        double[] numbers = new double[samples.length];
+        for (int i = 0; i < samples.length; i++) numbers[i] = winding.at(onFace(samples[i]));
+        Arrays.sort(numbers);
+        return numbers;
+    }
+
     private int gather(int first, BitSet done, int[] patch) {
-        int n = 0;
+        int n = 0, number = patches.size();
         patch[n++] = first;
         done.set(first);
         for (int i = 0; i < n; i++) {
+            patchOf[patch[i]] = number;
             for (int c = mesh.offsets()[patch[i]]; c < mesh.offsets()[patch[i] + 1]; c++) {
                 int across = adj.twin(c);
                 if (across < 0) continue;
@@ -86,22 +124,25 @@ public final class ShellFaults {
         return n;
     }
 
-    private void judge(int[] patch) {
-        int[] samples = samples(patch);
-        double[] numbers = new double[samples.length];
-        for (int i = 0; i < samples.length; i++) numbers[i] = winding.at(onFace(samples[i]));
-        Arrays.sort(numbers);
-        double number = numbers[numbers.length / 2];
-        if (number > WITHIN) {
-            for (int f : patch) inside.add(f);
-        } else if (number < TURNED && (openToo || isClosed(patch))) {
-            turnedShells++;
-            for (int f : patch) insideOut.add(f);
+    /** What a closed patch encloses, mm³. */
+    private double volume(int[] patch) {
+        int[] triangles = mesh.triangulation().triangleCorners();
+        Vec3 from = mesh.point(mesh.corners()[mesh.offsets()[patch[0]]]);
+        double sum = 0;
+        for (int f : patch) {
+            int first = firstTriangle(f);
+            for (int t = first; t < first + mesh.sides(f) - 2; t++) {
+                Vec3 a = mesh.point(mesh.corners()[triangles[3 * t]]).minus(from),
+                        b = mesh.point(mesh.corners()[triangles[3 * t + 1]]).minus(from),
+                        c = mesh.point(mesh.corners()[triangles[3 * t + 2]]).minus(from);
+                sum += a.dot(b.cross(c)) / 6;
+            }
         }
+        return sum;
     }
 
     /** The largest face and some that are spread over the patch. */
-    private int[] samples(int[] patch) {
+    private int[] samples(int[] patch, int count) {
         int largest = patch[0];
         double most = -1;
         for (int f : patch) {
@@ -111,10 +152,28 @@ public final class ShellFaults {
                 largest = f;
             }
         }
-        int n = Math.min(SAMPLES, patch.length);
+        int n = Math.min(count, patch.length);
         int[] out = new int[n];
         for (int i = 0; i < n; i++) out[i] = patch[(int) ((long) i * patch.length / n)];
         out[0] = largest;
+        return out;
+    }
+
+    /** The faces of a patch that reach farthest along each axis, which is where it sticks out of others first. */
+    private int[] farthest(int[] patch) {
+        int[] out = new int[6];
+        double[] far = new double[6];
+        Arrays.fill(far, Double.NEGATIVE_INFINITY);
+        for (int f : patch) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                for (int k = 0; k < 6; k++) {
+                    double at = (k < 3 ? 1 : -1) * mesh.xyz()[3 * mesh.corners()[c] + k % 3];
+                    if (at <= far[k]) continue;
+                    far[k] = at;
+                    out[k] = f;
+                }
+            }
+        }
         return out;
     }
 
@@ -136,8 +195,12 @@ public final class ShellFaults {
     }
 
     private boolean isClosed(int[] patch) {
-        for (int f : patch)
-            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) if (adj.twin(c) < 0) return false;
+        for (int f : patch) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
+                int across = adj.twin(c);
+                if (across < 0 || patchOf[adj.cornerFace()[across]] != patchOf[f]) return false;
+            }
+        }
         return true;
     }
 }

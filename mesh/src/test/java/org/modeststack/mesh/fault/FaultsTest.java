@@ -104,6 +104,10 @@ class FaultsTest {
                 Arguments.of("a sliver", polygon(0, 0, 10, 0, 10, 0.01, 0, 0.01), "{OPEN_EDGE=4, SLIVER=1, SHORT=2}"),
                 Arguments.of("five sides", polygon(0, 0, 2, 0, 3, 1, 2, 2, 0, 2), "{OPEN_EDGE=5, MANY_SIDES=1}"),
                 Arguments.of(
+                        "a border that is finely divided",
+                        polygon(0, 0, 2, 0, 2, 0.1, 2, 0.2, 2.02, 0.3, 2, 0.4, 2, 2, 0, 2),
+                        "{OPEN_EDGE=8, MANY_SIDES=1}"),
+                Arguments.of(
                         "bent",
                         faces(new double[] {0, 0, 0, 1, 0, 0.4, 1, 1, 0, 0, 1, 0.4}, new int[][] {{0, 1, 2, 3}}),
                         "{OPEN_EDGE=4, BENT=1}"),

@@ -21,8 +21,9 @@ import org.modeststack.steps.StepException;
  * @param steps those that are needed, each as it is put into the stack
  * @param mesh what they come to
  * @param faults what is left
+ * @param inVain cures that were tried and are not among the steps, at most one for a kind of fault that is left
  */
-public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
+public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> inVain) {
     /**
      * A step and what it was for.
      *
@@ -30,6 +31,13 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
      * @param left how many of these there are behind it
      */
     public record Cured(Step step, FoundFault fault, int left) {}
+
+    /**
+     * A step that was tried for a fault in vain.
+     *
+     * @param why as a sentence
+     */
+    public record InVain(Step step, FaultKind fault, String why) {}
 
     /** What is cured first. Crossings wait for a closed body, and what lies inside for one without crossings. */
     private static final List<FaultKind> ORDER = List.of(
@@ -51,24 +59,44 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
     /** How often one kind of fault is cured before it is left. */
     private static final int TRIES = 2;
 
+    private static final String CHANGES_NOTHING = "It finds nothing that it can change.";
+    private static final String LEAVES_NOTHING = "It would leave nothing of the mesh.";
+
     /** @param contexts gives a context for each step that is tried */
     public static Mending of(Mesh mesh, Supplier<StepContext> contexts) {
         List<Cured> steps = new ArrayList<>();
+        Map<FaultKind, InVain> inVain = new EnumMap<>(FaultKind.class);
         Map<FaultKind, Integer> tried = new EnumMap<>(FaultKind.class);
         Mesh now = mesh;
         Faults faults = Faults.all(now);
         for (FoundFault next = next(faults, tried); next != null; next = next(faults, tried)) {
-            tried.merge(next.kind(), 1, Integer::sum);
+            FaultKind kind = next.kind();
+            tried.merge(kind, 1, Integer::sum);
             Step cure = Cures.of(next);
-            Mesh cured = applied(cure, now, contexts.get());
-            if (cured == now || cured.isEmpty()) continue;
+            Mesh cured;
+            try {
+                cured = cure.apply(now, contexts.get());
+            } catch (StepException e) {
+                inVain.put(kind, new InVain(cure, kind, e.getMessage()));
+                continue;
+            }
+            if (cured == now || cured.isEmpty()) {
+                inVain.put(kind, new InVain(cure, kind, cured == now ? CHANGES_NOTHING : LEAVES_NOTHING));
+                continue;
+            }
             Faults after = Faults.all(cured);
-            if (!helps(next.kind(), faults, after)) continue;
-            steps.add(new Cured(cure, next, after.count(next.kind())));
+            if (!helps(kind, faults, after)) {
+                inVain.put(kind, new InVain(cure, kind, worse(kind, faults, after)));
+                continue;
+            }
+            inVain.remove(kind);
+            steps.add(new Cured(cure, next, after.count(kind)));
             now = cured;
             faults = after;
         }
-        return new Mending(List.copyOf(steps), now, faults);
+        Faults left = faults;
+        inVain.keySet().removeIf(kind -> left.count(kind) == 0);
+        return new Mending(List.copyOf(steps), now, faults, List.copyOf(inVain.values()));
     }
 
     private static @Nullable FoundFault next(Faults faults, Map<FaultKind, Integer> tried) {
@@ -81,13 +109,13 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults) {
         return null;
     }
 
-    private static Mesh applied(Step step, Mesh mesh, StepContext context) {
-        try {
-            return step.apply(mesh, context);
-        } catch (StepException e) {
-            // It says why it cannot; the fault stays, and is told.
-            return mesh;
+    /** Why a cure that does something is not taken. */
+    private static String worse(FaultKind kind, Faults before, Faults after) {
+        int covering = after.count(FaultKind.COVERING) - before.count(FaultKind.COVERING);
+        if (kind == FaultKind.OPEN_EDGE && covering > 0) {
+            return "The new faces would lie on others.";
         }
+        return "It would leave no fewer.";
     }
 
     /**

@@ -14,6 +14,7 @@ import static org.modeststack.steps.PartFixtures.volume;
 
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -247,10 +248,23 @@ class CuresTest {
         assertEquals(mending.mesh().faceCount(), again.faceCount(), "the steps come to what was said");
     }
 
+    /** Whichever of the two is turned, and however much of it is outside of the other. */
+    @ParameterizedTest(name = "by {0}, the first {1}")
+    @CsvSource({"1.5, false", "2, false", "3.5, false", "1.5, true", "2, true", "3.5, true"})
+    void aShellThatRunsThroughAnotherIsNoHollow(double shift, boolean first) throws StepException {
+        Mesh large = cube(4), small = moved(cube(3), shift, shift, shift);
+        Mesh m = first ? both(large.flipped(), small) : both(large, small.flipped());
+        assertEquals(1, Faults.all(m).count(FaultKind.INSIDE_OUT));
+        assertEquals(64 + 27, volume(TestContext.run(new TurnFaces(true), m)), 1e-9);
+    }
+
     @Test
     void anOpenSheetIsLeftOpen() {
         Mending mending = Mending.of(polygon(0, 0, 5, 0, 5, 5, 0, 5), TestContext::new);
         assertEquals(0, mending.steps().size());
         assertEquals(4, mending.faults().count(FaultKind.OPEN_EDGE));
+        assertEquals(
+                List.of("The new faces would lie on others."),
+                mending.inVain().stream().map(Mending.InVain::why).toList());
     }
 }
