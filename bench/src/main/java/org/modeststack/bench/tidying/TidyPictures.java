@@ -5,21 +5,17 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.BitSet;
-import java.util.List;
 import javax.imageio.ImageIO;
+import org.modeststack.bench.MeshPicture;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.bench.rounding.CutBodies;
 import org.modeststack.mesh.Bounds;
-import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
-import org.modeststack.render.RenderMesh;
-import org.modeststack.render.Renderer;
-import org.modeststack.render.Scene;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.tidy.Tidy;
 
@@ -41,7 +37,8 @@ public final class TidyPictures {
             Mesh[] row = {c.mesh(), tidied, smoothed(c.mesh()), smoothed(tidied)};
             for (int k = 0; k < row.length; k++)
                 g.drawImage(
-                        picture(row[k], camera, k < 2 ? DisplayMode.SHADED_EDGES : DisplayMode.SHADED),
+                        MeshPicture.of(
+                                row[k], null, camera, SIZE, k < 2 ? DisplayMode.SHADED_EDGES : DisplayMode.SHADED),
                         k * SIZE,
                         (i - 1) * SIZE,
                         null);
@@ -73,15 +70,5 @@ public final class TidyPictures {
                 best = c;
             }
         return best.orbit(18, 12).fit(box, SIZE, SIZE);
-    }
-
-    private static BufferedImage picture(Mesh m, Camera camera, DisplayMode mode) {
-        Scene scene = new Scene(List.of(new Scene.Item(new RenderMesh(m), false)), mode, false, Materials.NONE);
-        int[] pixels = new int[SIZE * SIZE];
-        Renderer renderer = new Renderer();
-        renderer.recycle(renderer.render(scene, camera, SIZE, SIZE, 1, pixels));
-        BufferedImage out = new BufferedImage(SIZE, SIZE, BufferedImage.TYPE_INT_RGB);
-        out.setRGB(0, 0, SIZE, SIZE, pixels, 0, SIZE);
-        return out;
     }
 }
