@@ -34,6 +34,10 @@ final class EarlierVersions {
             case "inset" -> values.putIfAbsent("guardAround", false);
             case "segments" -> values.putIfAbsent("begin", Segments.Begin.ANY);
             case "bevel" -> values.putIfAbsent("rings", false);
+            case "subdivide" -> {
+                values.putIfAbsent("creases", "");
+                values.putIfAbsent("corners", "");
+            }
             case "row-array", "round-array" -> values.putIfAbsent("onward", true);
             default -> {}
         }

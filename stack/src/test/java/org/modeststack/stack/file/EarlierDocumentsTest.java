@@ -45,7 +45,8 @@ class EarlierDocumentsTest {
             "part-surfaces",
             "outer-faces",
             "resolve",
-            "tidy");
+            "tidy",
+            "crease");
 
     private static final String FOLDER = "/documents/";
 

@@ -49,6 +49,7 @@ import org.modeststack.steps.shading.ShadeEdges;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.shape.Turn;
+import org.modeststack.steps.smooth.Crease;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
@@ -84,6 +85,7 @@ public final class Steps {
                     RoundArray.class,
                     Mirror.class,
                     Subdivide.class,
+                    Crease.class,
                     Extrude.class,
                     Inset.class,
                     Delete.class,

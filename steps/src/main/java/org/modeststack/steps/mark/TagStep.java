@@ -1,12 +1,6 @@
 package org.modeststack.steps.mark;
 
-import java.util.BitSet;
-import java.util.HashMap;
-import java.util.Map;
-import java.util.TreeMap;
-import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
@@ -50,27 +44,7 @@ public record TagStep(
             throw new StepException("Names that begin with \"made:\" belong to the steps.");
         Selection picked = what.on(in, context);
         if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(what.kind()), context);
-        Tag before = in.tag(name);
-        if (before != null && before.kind() != what.kind())
-            throw new StepException("\"" + name + "\" already names " + PickText.plural(before.kind()) + "; "
-                    + PickText.plural(what.kind()) + " need another name.");
-        TreeMap<Long, Double> all = new TreeMap<>();
-        for (int i = 0; before != null && i < before.size(); i++) all.put(before.element(i), before.weight(i));
-        BitSet s = picked.elements();
-        for (int i = s.nextSetBit(0); i >= 0; i = s.nextSetBit(i + 1)) {
-            long e = Selection.tagged(in, what.kind(), i);
-            if (weight > 0) all.put(e, weight);
-            else all.remove(e);
-        }
-        Map<String, Tag> tags = new HashMap<>(in.tags());
-        tags.put(
-                name,
-                new Tag(
-                        what.kind(),
-                        before == null ? CarryRule.GREATEST : before.rule(),
-                        all.keySet().stream().mapToLong(Long::longValue).toArray(),
-                        all.values().stream().mapToDouble(Double::doubleValue).toArray()));
-        return in.withTags(tags);
+        return TaggedElements.put(in, name, picked, weight);
     }
 
     @Override

@@ -61,15 +61,24 @@ public record DivideFaces(
             context.remark(Remark.Level.NOTE, "No face has more than " + most + " sides, so nothing changes.");
             return in;
         }
-        BitSet pieces = new BitSet();
-        Mesh triangles = triangles(in, divided, pieces, context);
-        Mesh out = into == Into.TRIANGLES || most < 4
-                ? triangles
-                : JoinTriangles.joined(triangles, pieces, TURN, SKEW, context.seed());
+        Mesh out = divided(in, divided, into, most, context);
         context.remark(
                 Remark.Level.NOTE,
                 n + (n == 1 ? " face" : " faces") + " divided into " + (out.faceCount() - in.faceCount() + n) + ".");
         return out;
+    }
+
+    /**
+     * The mesh with some of its faces divided.
+     *
+     * @param divided faces of more than three sides
+     */
+    public static Mesh divided(Mesh in, BitSet divided, Into into, int most, StepContext context) {
+        BitSet pieces = new BitSet();
+        Mesh triangles = triangles(in, divided, pieces, context);
+        return into == Into.TRIANGLES || most < 4
+                ? triangles
+                : JoinTriangles.joined(triangles, pieces, TURN, SKEW, context.seed());
     }
 
     private static Mesh triangles(Mesh in, BitSet divided, BitSet pieces, StepContext context) {

@@ -1,35 +1,213 @@
 package org.modeststack.steps.smooth;
 
+import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.Unit;
+import org.modeststack.steps.mend.DivideFaces;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.pick.Unpicked;
 
-/** Smooth subdivision of the whole mesh. */
+/** Smooth subdivision of a mesh or of a part of it. */
 @StepInfo(
         type = "subdivide",
         title = "Smooth by subdivision",
         family = Family.SMOOTH,
-        help = "Catmull–Clark subdivision: each level makes four times as many faces and a rounder shape.",
-        words = "subdivision catmull clark smooth refine")
+        help = "Each level makes four times as many faces and a rounder shape; creases stay sharp.",
+        words = "subdivision catmull clark loop linear smooth refine")
 public record Subdivide(
-        @Param(label = "Levels", help = "How often every face is divided.", min = 0, max = 8, def = "2")
-        int levels) implements Step {
+        @Param(label = "Levels", help = "How often every face is divided.", min = 0, max = 10, def = "2")
+        int levels,
+
+        @Param(
+                label = "Faces",
+                help = "What is smoothed. The border to other faces stays where it is.",
+                def = "faces: all")
+        Pick where,
+
+        @Param(
+                label = "Scheme",
+                help =
+                        "Catmull–Clark: quads of any faces. Loop: triangles; faces with more sides are divided first. Linear:"
+                                + " quads, and nothing moves.",
+                def = "catmull-clark")
+        Scheme scheme,
+
+        @Param(
+                label = "Around",
+                help =
+                        "Faces beside a part gain vertices: they get more sides, or are divided into quads and triangles.",
+                def = "many-sided")
+        Around around,
+
+        @Param(
+                label = "Borders",
+                help = "Smooth: a border becomes a curve. Cornered: where it has a single face, its corner stays.",
+                def = "smooth")
+        Borders borders,
+
+        @Param(
+                label = "Creases",
+                help = "The tag of the edges that stay sharp, with their sharpness; empty for none.",
+                def = Crease.EDGES)
+        String creases,
+
+        @Param(
+                label = "Corners",
+                help = "The tag of the vertices that stay pointed, with their sharpness; empty for none.",
+                def = Crease.VERTICES)
+        String corners,
+
+        @Param(
+                label = "Strength",
+                help = "What the sharpness of creases and corners is multiplied by.",
+                unit = Unit.FACTOR,
+                min = 0,
+                max = 100,
+                def = "1")
+        double strength,
+
+        @Param(
+                label = "To the limit",
+                help =
+                        "Puts the vertices where they would come to lie after levels without end, with the normals there.",
+                def = "off")
+        boolean limit)
+        implements Step {
+
+    /** What becomes of faces beside a part that is subdivided. */
+    public enum Around {
+        MANY_SIDED,
+        DIVIDED
+    }
+
+    /** What becomes of borders. */
+    public enum Borders {
+        SMOOTH,
+        CORNERED
+    }
+
+    private static final int MOST_SIDES = 4;
+
+    /** All of a mesh by Catmull–Clark. */
+    public Subdivide(int levels) {
+        this(
+                levels,
+                Pick.all(ElementKind.FACE),
+                Scheme.CATMULL_CLARK,
+                Around.MANY_SIDED,
+                Borders.SMOOTH,
+                Crease.EDGES,
+                Crease.VERTICES,
+                1,
+                false);
+    }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        Limits.checkFaces(in.cornerCount() * Math.pow(4, levels - 1));
-        Mesh mesh = in;
-        for (int i = 0; i < levels; i++) mesh = CatmullClark.once(mesh, context);
-        return mesh;
+        boolean all = where.equals(Pick.all(ElementKind.FACE));
+        Selection picked = all ? null : where.on(in, context).to(in, ElementKind.FACE);
+        if (picked != null && picked.isEmpty()) return Unpicked.of(in, "faces", context);
+        if (levels == 0) return in;
+        BitSet faces = picked == null ? null : picked.elements();
+        Mesh from = scheme == Scheme.LOOP ? ofTriangles(in, faces, context) : in;
+        if (from != in && faces != null)
+            faces = where.on(from, context).to(from, ElementKind.FACE).elements();
+        checkFaces(from, faces);
+        sayWhatBranches(from, faces, context);
+        Tag sharpEdges = sharp(from, creases, Crease.EDGES, ElementKind.EDGE);
+        Tag sharpVertices = sharp(from, corners, Crease.VERTICES, ElementKind.VERTEX);
+        if (faces == null || faces.cardinality() == from.faceCount())
+            return whole(from, sharpEdges, sharpVertices, context);
+        PartSubdivision.Result part =
+                PartSubdivision.of(from, faces, sharpEdges, sharpVertices, (m, e, v) -> whole(m, e, v, context));
+        if (around == Around.MANY_SIDED) return part.mesh();
+        return DivideFaces.divided(part.mesh(), part.widened(), DivideFaces.Into.QUADS, MOST_SIDES, context);
+    }
+
+    private Mesh whole(Mesh in, @Nullable Tag sharpEdges, @Nullable Tag sharpVertices, StepContext context) {
+        return Subdivision.of(
+                in, scheme, levels, sharpEdges, sharpVertices, borders == Borders.CORNERED, limit, context);
+    }
+
+    private void checkFaces(Mesh in, @Nullable BitSet faces) throws StepException {
+        long corners = in.cornerCount();
+        if (faces != null) corners = faces.stream().mapToLong(in::sides).sum();
+        Limits.checkFaces(
+                scheme == Scheme.LOOP ? corners / 3.0 * Math.pow(4, levels) : corners * Math.pow(4, levels - 1));
+    }
+
+    /** The same with its picked faces divided into triangles. */
+    private Mesh ofTriangles(Mesh in, @Nullable BitSet faces, StepContext context) {
+        BitSet divided = new BitSet();
+        for (int f = 0; f < in.faceCount(); f++) if (in.sides(f) > 3 && (faces == null || faces.get(f))) divided.set(f);
+        if (divided.isEmpty()) return in;
+        int n = divided.cardinality();
+        context.remark(
+                Remark.Level.NOTE,
+                (n == 1 ? "1 face with more than three sides was" : n + " faces with more than three sides were")
+                        + " divided into triangles first.");
+        return DivideFaces.divided(in, divided, DivideFaces.Into.TRIANGLES, 3, context);
+    }
+
+    private static void sayWhatBranches(Mesh in, @Nullable BitSet faces, StepContext context) {
+        Adjacency adj = in.adjacency();
+        int branching = 0, at = -1;
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (adj.edgeSides(e) <= 2) continue;
+            if (faces != null && !faces.get(adj.cornerFace()[adj.edgeCorner(e, 0)])) continue;
+            branching++;
+            if (at < 0) at = e;
+        }
+        if (branching > 0)
+            context.remark(new Remark(
+                    Remark.Level.REMARK,
+                    (branching == 1 ? "1 edge has" : branching + " edges have")
+                            + " more than two faces, so the surface stays sharp there.",
+                    in.point(adj.edgeLow(at))));
+    }
+
+    /** The tag with the sharpness that is meant; null where nothing is sharp. */
+    private @Nullable Tag sharp(Mesh in, String name, String usual, ElementKind kind) throws StepException {
+        if (name.isBlank() || strength == 0) return null;
+        Tag tag = in.tag(name);
+        if (tag == null) {
+            // Nobody has asked for it.
+            if (name.equals(usual)) return null;
+            throw new StepException("There is no tag \"" + name + "\" at this place of the stack.");
+        }
+        if (tag.kind() != kind) {
+            if (name.equals(usual)) return null;
+            throw new StepException("\"" + name + "\" names " + PickText.plural(tag.kind()) + "; "
+                    + PickText.plural(kind) + " are needed here.");
+        }
+        long[] elements = new long[tag.size()];
+        double[] weights = new double[tag.size()];
+        for (int i = 0; i < elements.length; i++) {
+            elements[i] = tag.element(i);
+            weights[i] = strength * tag.weight(i);
+        }
+        return tag.with(elements, weights);
     }
 
     @Override
     public String sentence() {
-        return levels == 1 ? "*Smooth* the whole mesh, {levels} level." : "*Smooth* the whole mesh, {levels} levels.";
+        boolean all = where.equals(Pick.all(ElementKind.FACE));
+        String what = (scheme == Scheme.LINEAR ? "*Divide* " : "*Smooth* ") + (all ? "the whole mesh" : "{where}");
+        String how = scheme == Scheme.LOOP ? " by triangles" : scheme == Scheme.LINEAR ? " without moving it" : "";
+        return what + how + (levels == 1 ? ", {levels} level." : ", {levels} levels.");
     }
 }
