@@ -86,7 +86,8 @@ class MishapsInTheWindowTest extends WindowDriver {
         try (PictureThread pictures = new PictureThread(drawn::set, failed::set)) {
             Mesh cube = MeshFixtures.cube(10);
             Camera camera = Camera.DEFAULT.fit(cube.bounds(), 80, 60);
-            List<PictureRequest.ShownBody> bodies = List.of(new PictureRequest.ShownBody("b1", cube, null, false));
+            List<PictureRequest.ShownBody> bodies =
+                    List.of(new PictureRequest.ShownBody("b1", cube, null, false, false));
             // A picked element that is not there.
             var wrong = new PictureRequest.Picked(
                     7, org.modeststack.mesh.select.Selection.of(org.modeststack.mesh.ElementKind.FACE, 1), null);

@@ -124,14 +124,14 @@ class ViewInTheWindowTest extends WindowDriver {
             selected.closeDrawer();
             return null;
         });
-        settle();
+        settleWholly();
         // The drawer takes room, so the picture changes its size twice; messages and selection draw nothing.
         int after = fx(() -> window.view().pictures());
         fx(() -> {
             for (int i = 0; i < 5; i++) messages.say("Message " + i, false);
             return null;
         });
-        settle();
+        settleWholly();
         assertEquals(after, fx(() -> window.view().pictures()));
         assertTrue(after > before, "the drawer has taken room and given it back");
     }

@@ -21,7 +21,9 @@ final class Lines {
     /** Which edges to draw. */
     enum Which {
         OUTLINES,
-        ALL
+        ALL,
+        /** All edges, alike. */
+        EVERY
     }
 
     /** Lines that are to be drawn: two projected ends and how much ink, seven values each. */
@@ -91,7 +93,7 @@ final class Lines {
     }
 
     private void collect(Projected p, Which which, int from, int to, FloatArrayList out) {
-        if (which == Which.ALL || !p.mesh.isSteady()) {
+        if (which != Which.OUTLINES || !p.mesh.isSteady()) {
             collectAll(p, which, from, to, out);
             return;
         }
@@ -114,7 +116,7 @@ final class Lines {
             float ink = 1;
             if (which == Which.ALL && m.edgeKind[e] == 0) continue;
             if (which == Which.ALL) ink = m.edgeKind[e] == RenderMesh.SHARP ? 1 : 0.45f;
-            else if (k != 0) {
+            else if (which == Which.OUTLINES && k != 0) {
                 float vx = eye.x(), vy = eye.y(), vz = eye.z();
                 if (eye.perspective()) {
                     vx = xyz[a] - vx;

@@ -78,6 +78,15 @@ public final class RenderMesh {
     }
 
     public RenderMesh(Mesh mesh) {
+        this(mesh, true);
+    }
+
+    /** A mesh of which only sharp edges, borders and outlines are drawn: a smooth surface. */
+    public static RenderMesh withoutSoftEdges(Mesh mesh) {
+        return new RenderMesh(mesh, false);
+    }
+
+    private RenderMesh(Mesh mesh, boolean softEdges) {
         this.mesh = mesh;
         bounds = mesh.bounds();
         origin = bounds.center();
@@ -113,6 +122,7 @@ public final class RenderMesh {
         closed = !open;
         levels = new DetailLevels(this);
         normals = cornerNormals(adj, area, kinds);
+        for (int e = 0; !softEdges && e < ne; e++) if (kinds[e] == SOFT) kinds[e] = 0;
         sides = new byte[faceOf.length];
         int[] next = adj.cornerNext(), edge = adj.cornerEdge();
         for (int i = 0; i < faceOf.length; i++) {

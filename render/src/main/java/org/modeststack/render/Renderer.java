@@ -60,7 +60,7 @@ public final class Renderer {
 
         DisplayMode mode = scene.mode();
         boolean seeThrough = mode == DisplayMode.SEE_THROUGH;
-        List<Projected> solids = withGhosts(false);
+        List<Projected> solids = with(Scene.Item.Look.SOLID);
         boolean glass = (mode == DisplayMode.SHADED || mode == DisplayMode.SHADED_EDGES)
                 && solids.stream().anyMatch(p -> p.appearance.anyTransparent);
         SortedTriangles triangles =
@@ -81,11 +81,13 @@ public final class Renderer {
             shader.shade(frame, y0, y1);
         });
         if (glass) glass(rasterizer, shader, solids, w, h);
-        if (scene.items().stream().anyMatch(Scene.Item::ghost)) ghosts(rasterizer, lines, shader, w, h);
+        if (isThere(Scene.Item.Look.GHOST)) ghosts(rasterizer, lines, shader, w, h);
+        if (isThere(Scene.Item.Look.CAGE)) cages(rasterizer, lines, w, h);
         Scene.Picked picked = scene.picked();
         if (picked != null && !picked.selection().isEmpty()) {
             if (ghostFrame == null) ghostFrame = new Frame(w, h);
-            new PickedMarks(projection, projected[picked.item()], picked, seeThrough, supersample)
+            boolean through = seeThrough || scene.items().get(picked.item()).look() == Scene.Item.Look.CAGE;
+            new PickedMarks(projection, projected[picked.item()], picked, through, supersample)
                     .draw(rasterizer, frame, ghostFrame);
         }
         deliver(width, height, out);
@@ -121,11 +123,15 @@ public final class Renderer {
         projected = rasterizer.project(scene.items(), scene.materials(), whole, screens);
     }
 
-    /** The items that are ghosts, or those that are not. */
-    private List<Projected> withGhosts(boolean ghosts) {
+    private boolean isThere(Scene.Item.Look look) {
+        return scene.items().stream().anyMatch(i -> i.look() == look);
+    }
+
+    /** The items that are drawn in one way. */
+    private List<Projected> with(Scene.Item.Look look) {
         List<Projected> out = new ArrayList<>();
         for (int i = 0; i < projected.length; i++)
-            if (scene.items().get(i).ghost() == ghosts && projected[i].mesh != null) out.add(projected[i]);
+            if (scene.items().get(i).look() == look && projected[i].mesh != null) out.add(projected[i]);
         return out;
     }
 
@@ -144,7 +150,7 @@ public final class Renderer {
 
     private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
-        List<Projected> ghosts = withGhosts(true);
+        List<Projected> ghosts = with(Scene.Item.Look.GHOST);
         SortedTriangles triangles = rasterizer.sort(ghosts, ghostFrame, true);
         Lines.Found outlines = lines.find(ghosts, Lines.Which.OUTLINES);
         Bands.run(h, (y0, y1) -> {
@@ -155,9 +161,33 @@ public final class Renderer {
         });
     }
 
+    /** Lays the edges of cages over the picture; from then on their faces are what is found where they or their solids are. */
+    private void cages(Rasterizer rasterizer, Lines lines, int w, int h) {
+        if (ghostFrame == null) ghostFrame = new Frame(w, h);
+        List<Projected> cages = with(Scene.Item.Look.CAGE);
+        int[] solidFrom = new int[cages.size()], solidTo = new int[cages.size()];
+        for (int i = 0, n = 0; i < projected.length; i++) {
+            if (n == cages.size() || projected[i] != cages.get(n)) continue;
+            Projected solid = projected[i + 1];
+            solidFrom[n] = solid.firstId;
+            solidTo[n++] = solid.firstId + solid.triangleCount();
+        }
+        SortedTriangles triangles = rasterizer.sort(cages, ghostFrame, true);
+        Lines.Found edges = lines.find(cages, Lines.Which.EVERY);
+        CageLayer layer = new CageLayer(cages, solidFrom, solidTo);
+        Bands.run(h, (y0, y1) -> {
+            ghostFrame.clear(y0, y1);
+            triangles.fill(ghostFrame, y0, y1, null);
+            lines.draw(edges, frame, ghostFrame.ink, 1, CageLayer.HIDDEN, y0, y1);
+            layer.lay(frame, ghostFrame, y0, y1);
+        });
+    }
+
     /** The shadow depends on the bodies alone, so it is worked out only when they change. */
     private void updateGround() {
-        List<Scene.Item> solids = scene.items().stream().filter(i -> !i.ghost()).toList();
+        List<Scene.Item> solids = scene.items().stream()
+                .filter(i -> i.look() == Scene.Item.Look.SOLID)
+                .toList();
         if (ground != null && solids.equals(groundOf)) return;
         ground = new Ground(solids);
         groundOf = solids;

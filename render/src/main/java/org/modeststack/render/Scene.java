@@ -21,9 +21,25 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
      * One part of a body.
      *
      * @param placement where it is put; it may mirror, but not flatten
-     * @param ghost whether one looks through it, or it is solid
+     * @param look how it is drawn
      */
-    public record Item(RenderMesh mesh, Affine placement, boolean ghost) {
+    public record Item(RenderMesh mesh, Affine placement, Look look) {
+        /** How an item is drawn. */
+        public enum Look {
+            SOLID,
+            /** One looks through it. */
+            GHOST,
+            /**
+             * All its edges lie over the picture. It stands before the solid that is made from it, and is found in that one's
+             * place.
+             */
+            CAGE
+        }
+
+        public Item(RenderMesh mesh, Affine placement, boolean ghost) {
+            this(mesh, placement, ghost ? Look.GHOST : Look.SOLID);
+        }
+
         /** A mesh where it is. */
         public Item(RenderMesh mesh, boolean ghost) {
             this(mesh, Affine.IDENTITY, ghost);

@@ -95,6 +95,14 @@ final class ViewCommands extends MenuCommands {
                 body,
                 viewState::showNextTag);
         add(
+                "Look smoothed",
+                "F6",
+                "Shows the selected body as if it were smoothed by subdivision, its own edges over it, or as it is again; no"
+                        + " step is added.",
+                "subdivision preview cage smooth round",
+                body,
+                () -> viewState.toggleSmooth(selected.body()));
+        add(
                 "Snap handles",
                 "Ctrl+Shift+X",
                 "Handles jump to vertices, edges, centres and faces under the pointer; Ctrl does so for one drag.",

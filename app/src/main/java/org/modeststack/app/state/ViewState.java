@@ -1,6 +1,8 @@
 package org.modeststack.app.state;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
@@ -22,6 +24,8 @@ public final class ViewState {
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
     private boolean snapping;
     private String shownTag = "";
+    /** Bodies that are seen as if they were smoothed. */
+    private final Set<String> smooth = new HashSet<>();
 
     ViewState(
             Pulse pulse, DocumentState document, SelectionState selected, ResultState results, MessageState messages) {
@@ -30,6 +34,8 @@ public final class ViewState {
         this.results = results;
         this.messages = messages;
         changed = new Signal(pulse);
+        // Bodies of another document have the same names inside.
+        document.opened().listen(smooth::clear);
     }
 
     public Signal changed() {
@@ -75,6 +81,19 @@ public final class ViewState {
     public void setSnapping(boolean on) {
         snapping = on;
         messages.say(on ? "Handles snap to what is under the pointer." : "Handles move freely again.", false);
+        changed.fire();
+    }
+
+    /** Whether a body is seen as if it were smoothed by subdivision; there is no step for it. */
+    public boolean isSmooth(Body b) {
+        return smooth.contains(b.id());
+    }
+
+    /** Shows a body as if it were smoothed, or as it is again. */
+    public void toggleSmooth(Body b) {
+        boolean on = smooth.add(b.id());
+        if (!on) smooth.remove(b.id());
+        messages.say(b.name() + (on ? " looks smoothed." : " looks as it is."), false);
         changed.fire();
     }
 

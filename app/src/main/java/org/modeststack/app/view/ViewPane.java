@@ -71,6 +71,9 @@ public final class ViewPane extends Pane {
     /** Stands for the row of modes where that has no room. */
     private final MenuButton modesMenu = new MenuButton();
 
+    private final ToggleButton smoothed = new ToggleButton("Look smoothed");
+    private final HBox smooth = new HBox(smoothed);
+
     private final HandleLayer handles;
     private final ViewPicker picker;
     private final PickBar pickBar;
@@ -138,7 +141,18 @@ public final class ViewPane extends Pane {
         // A press that a control in the bar has taken must not end as a click on the picture behind it.
         pickBar.addEventHandler(MouseEvent.ANY, MouseEvent::consume);
         getChildren()
-                .addAll(image, ghosts, marks, picker.layer(), handles, pointLayer, empty, modes, modesMenu, pickBar);
+                .addAll(
+                        image,
+                        ghosts,
+                        marks,
+                        picker.layer(),
+                        handles,
+                        pointLayer,
+                        empty,
+                        smooth,
+                        modes,
+                        modesMenu,
+                        pickBar);
         pictureThread = new PictureThread(this::show, e -> messages.say("The picture could not be drawn: " + e, true));
         widthProperty().addListener((_, _, _) -> resized());
         heightProperty().addListener((_, _, _) -> resized());
@@ -180,10 +194,18 @@ public final class ViewPane extends Pane {
             item.setOnAction(_ -> viewState.setMode(m));
             modesMenu.getItems().add(item);
         }
+        smooth.getStyleClass().add("segments");
+        Hint.on(smoothed, "Show the selected body as if it were smoothed, its own edges over it (F6)");
+        smoothed.setOnAction(_ -> {
+            if (selected.body() != null) viewState.toggleSmooth(selected.body());
+        });
         showMode();
     }
 
     private void showMode() {
+        Body body = selected.body();
+        smoothed.setDisable(body == null);
+        smoothed.setSelected(body != null && viewState.isSmooth(body));
         modesMenu.setText(viewState.mode().label());
         modes.getChildren().forEach(n -> ((ToggleButton) n).setSelected(n.getUserData() == viewState.mode()));
     }
@@ -192,14 +214,18 @@ public final class ViewPane extends Pane {
     protected void layoutChildren() {
         modes.autosize();
         modesMenu.autosize();
+        smooth.autosize();
         boolean room = modes.getWidth() + 24 <= getWidth();
+        double right = getWidth() - (room ? modes : modesMenu).getWidth() - 12;
+        smooth.setVisible(right - smooth.getWidth() - 20 >= 0);
+        smooth.relocate(right - smooth.getWidth() - 8, 12);
         modes.setVisible(room);
         modesMenu.setVisible(!room);
         modes.relocate(getWidth() - modes.getWidth() - 12, 12);
         modesMenu.relocate(getWidth() - modesMenu.getWidth() - 12, 12);
         marks.resizeRelocate(0, 0, getWidth(), getHeight());
         pickBar.autosize();
-        boolean beside = pickBar.getWidth() + 36 + (room ? modes : modesMenu).getWidth() <= getWidth();
+        boolean beside = pickBar.getWidth() + 36 <= (smooth.isVisible() ? smooth.getLayoutX() : right);
         pickBar.relocate(12, beside ? 12 : 50);
         askForPoint();
         picker.layer().resizeRelocate(0, 0, getWidth(), getHeight());
@@ -357,7 +383,11 @@ public final class ViewPane extends Pane {
                 if (on != null) marked = tagged(bodies.size(), on);
             }
             boolean ghostly = ghost && on == null;
-            bodies.add(on == null ? ShownBody.of(b.id(), g, ghostly) : new ShownBody(b.id(), on, null, ghostly));
+            boolean smooth = viewState.isSmooth(b);
+            bodies.add(
+                    on == null
+                            ? ShownBody.of(b.id(), g, ghostly, smooth)
+                            : new ShownBody(b.id(), on, null, ghostly, smooth));
         }
         // The first results of a document come one by one; it is shown, and fitted, when all that is seen is there.
         if (!fitted && !all) return;

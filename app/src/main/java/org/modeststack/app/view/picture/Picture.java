@@ -39,7 +39,7 @@ public record Picture(
             for (int i = 0; i < (reach == 0 ? 1 : 8); i++) {
                 double angle = i * Math.PI / 4;
                 PickBuffer.Hit hit = at(x + reach * Math.cos(angle), y + reach * Math.sin(angle));
-                if (hit != null && bodyOf(hit).body().equals(body)) return items.firstFace(hit.item()) + hit.face();
+                if (hit != null && bodyOf(hit).body().equals(body)) return items.face(hit.item(), hit.face());
             }
         }
         return -1;
@@ -58,8 +58,8 @@ public record Picture(
     private BitSet facesIn(int body, int[] box) {
         BitSet out = new BitSet();
         for (int i = items.firstItem(body); i < items.endItem(body); i++) {
-            int first = items.firstFace(i);
-            buffer.facesIn(i, box[0], box[1], box[2], box[3]).stream().forEach(f -> out.set(first + f));
+            int item = i;
+            buffer.facesIn(i, box[0], box[1], box[2], box[3]).stream().forEach(f -> out.set(items.face(item, f)));
         }
         return out;
     }

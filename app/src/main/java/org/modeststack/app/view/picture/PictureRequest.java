@@ -31,17 +31,18 @@ public record PictureRequest(
      *
      * @param mesh its faces, or null where it is drawn part by part
      * @param parts its parts, or null where it is drawn as one mesh
+     * @param smooth whether it is drawn as if it were smoothed, its edges over that
      */
-    public record ShownBody(String body, Mesh mesh, Geometry parts, boolean ghost) {
+    public record ShownBody(String body, Mesh mesh, Geometry parts, boolean ghost, boolean smooth) {
         /** Up to so many faces are drawn as one mesh, which then is there anyway. */
         private static final int FEW_FACES = 20_000;
 
         /** Copies that share a mesh are drawn part by part, unless they are few. */
-        public static ShownBody of(String body, Geometry g, boolean ghost) {
+        public static ShownBody of(String body, Geometry g, boolean ghost, boolean smooth) {
             // Never made here: this is asked on the interface thread.
             Mesh known = g.known();
             boolean whole = known != null && (g.parts().size() == 1 || g.faceCount() <= FEW_FACES);
-            return new ShownBody(body, whole ? known : null, whole ? null : g, ghost);
+            return new ShownBody(body, whole ? known : null, whole ? null : g, ghost, smooth);
         }
     }
 
