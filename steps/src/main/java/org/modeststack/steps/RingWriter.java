@@ -1,11 +1,13 @@
 package org.modeststack.steps;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntList;
 import java.util.Arrays;
 import java.util.BitSet;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.Vec3;
 
 /**
  * A mesh written anew with its vertices where they are, but other rings for its faces. Materials go with the faces, values
@@ -21,6 +23,11 @@ public final class RingWriter {
     private final int[] faceMap;
     /** Faces and their pieces behind the first, by turns. */
     private final IntArrayList furtherPieces = new IntArrayList();
+
+    /** What the corners of the ring are between, where they are between others. */
+    private final Int2ObjectOpenHashMap<Mix> mixes = new Int2ObjectOpenHashMap<>();
+
+    private record Mix(int[] corners, double[] shares) {}
 
     private int[] ring = new int[16];
     private int[] source = new int[16];
@@ -50,6 +57,23 @@ public final class RingWriter {
      */
     public int vertexAt(int like, long key) {
         return out.vertex(mesh.x(like), mesh.y(like), mesh.z(like), key);
+    }
+
+    /** A further vertex. */
+    public int vertex(Vec3 place, long key) {
+        return out.vertex(place.x(), place.y(), place.z(), key);
+    }
+
+    /**
+     * The next corner of the ring, with values between those of old corners.
+     *
+     * @param vertex of what is written
+     * @param corners old ones
+     * @param shares of each of them; together 1
+     */
+    public void between(int vertex, int[] corners, double[] shares) {
+        corner(vertex, corners[0]);
+        mixes.put(sides - 1, new Mix(corners, shares));
     }
 
     /** The next corner of the ring: the vertex of an old corner, with its values. */
@@ -104,10 +128,13 @@ public final class RingWriter {
         int made = out.face(key, materials[mesh.faceMaterials()[old]], ring, 0, sides);
         for (int i = 0; mesh.hasCornerValues() && i < sides; i++) {
             int corner = out.firstCorner(made) + i;
-            if (turned) out.cornerOnSurface(corner, mesh, source[i], true);
+            Mix mix = mixes.get(i);
+            if (mix != null) out.cornerMix(corner, mesh, mix.corners, mix.shares);
+            else if (turned) out.cornerOnSurface(corner, mesh, source[i], true);
             else out.cornerLike(corner, mesh, source[i]);
         }
         sides = 0;
+        mixes.clear();
         return made;
     }
 

@@ -178,9 +178,10 @@ public final class LedgerPane extends VBox {
         Geometry shown = r == null || b.shownSteps() > r.steps().size()
                 ? null
                 : r.steps().get(b.shownSteps() - 1).geometry();
-        // Parts that share their faces are not written out for this.
-        boolean many = shown != null && shown.known() == null && shown.faceCount() > MANY_FACES;
-        Faults found = shown == null || many ? null : faults.of(shown);
+        // Parts that share their faces are not written out for this, least of all while it is folded.
+        boolean isParts = shown != null && shown.known() == null;
+        boolean many = isParts && shown.faceCount() > MANY_FACES;
+        Faults found = shown == null || many || isParts && !isOpen() ? null : faults.of(shown);
         fold.setText(isOpen() ? "Ledger ▾" : "Ledger" + wrongKinds(found) + " ▴");
         if (!isOpen()) return;
         table(b, r);

@@ -46,7 +46,9 @@ class EarlierDocumentsTest {
             "outer-faces",
             "resolve",
             "tidy",
-            "crease");
+            "crease",
+            "finer-faces",
+            "relax");
 
     private static final String FOLDER = "/documents/";
 

@@ -50,6 +50,8 @@ import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.shape.Turn;
 import org.modeststack.steps.smooth.Crease;
+import org.modeststack.steps.smooth.FinerFaces;
+import org.modeststack.steps.smooth.Relax;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
@@ -86,6 +88,8 @@ public final class Steps {
                     Mirror.class,
                     Subdivide.class,
                     Crease.class,
+                    FinerFaces.class,
+                    Relax.class,
                     Extrude.class,
                     Inset.class,
                     Delete.class,

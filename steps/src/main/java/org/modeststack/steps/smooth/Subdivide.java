@@ -139,8 +139,9 @@ public record Subdivide(
     }
 
     private Mesh whole(Mesh in, @Nullable Tag sharpEdges, @Nullable Tag sharpVertices, StepContext context) {
-        return Subdivision.of(
-                in, scheme, levels, sharpEdges, sharpVertices, borders == Borders.CORNERED, limit, context);
+        Subdivision.Rules rules =
+                new Subdivision.Rules(scheme, scheme == Scheme.LOOP, borders == Borders.CORNERED, limit, 0);
+        return Subdivision.of(in, rules, levels, sharpEdges, sharpVertices, context);
     }
 
     private void checkFaces(Mesh in, @Nullable BitSet faces) throws StepException {

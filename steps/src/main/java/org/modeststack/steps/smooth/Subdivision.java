@@ -24,7 +24,17 @@ final class Subdivision {
     /** Marks what the keys of new elements are made for. */
     private static final int OF_CORNER = 0xCC, OF_EDGE = 0xCE, OF_FACE = 0xCF, OF_MIDDLE = 0xCD;
 
-    private final Scheme scheme;
+    /**
+     * How it is done.
+     *
+     * @param triangles whether triangles are made of triangles, and not quads of any faces
+     * @param cornered whether border vertices with a single face stay where they are
+     * @param limit whether vertices are put where they would lie after levels without end
+     * @param bulge of the linear scheme: how far new vertices come out, for half the length of an edge
+     */
+    record Rules(Scheme scheme, boolean triangles, boolean cornered, boolean limit, double bulge) {}
+
+    private final Rules rules;
     private SplitTopology topology;
     private Sharpness sharp;
     private double[] xyz;
@@ -35,13 +45,9 @@ final class Subdivision {
     private Map<String, Tag> tags;
     private final Mesh in;
 
-    /**
-     * @param in of triangles for the scheme of Loop
-     * @param sharp of the elements of {@code in}
-     */
-    private Subdivision(Mesh in, Scheme scheme, SplitTopology topology, Sharpness sharp) {
+    private Subdivision(Mesh in, Rules rules, SplitTopology topology, Sharpness sharp) {
         this.in = in;
-        this.scheme = scheme;
+        this.rules = rules;
         this.topology = topology;
         this.sharp = sharp;
         xyz = in.xyz();
@@ -53,23 +59,15 @@ final class Subdivision {
     }
 
     /**
+     * @param in of triangles, where the rules are for these
      * @param levels greater than 0
      * @param creases edges with their sharpness; null for none
      * @param corners vertices with their sharpness; null for none
-     * @param cornered whether border vertices with a single face stay where they are
-     * @param limit whether vertices are put where they would lie after levels without end
      */
     static Mesh of(
-            Mesh in,
-            Scheme scheme,
-            int levels,
-            @Nullable Tag creases,
-            @Nullable Tag corners,
-            boolean cornered,
-            boolean limit,
-            StepContext context) {
+            Mesh in, Rules rules, int levels, @Nullable Tag creases, @Nullable Tag corners, StepContext context) {
         SplitTopology topology = SplitTopology.of(in);
-        Subdivision s = new Subdivision(in, scheme, topology, Sharpness.of(topology, creases, corners, cornered));
+        Subdivision s = new Subdivision(in, rules, topology, Sharpness.of(topology, creases, corners, rules.cornered));
         for (int level = 1; level < levels; level++) {
             SplitTopology next = s.nextTopology();
             s.split();
@@ -77,11 +75,11 @@ final class Subdivision {
             s.topology = next;
             context.progress(Math.pow(0.25, levels - level));
         }
-        return s.last(limit);
+        return s.last();
     }
 
     private boolean isTriangles() {
-        return scheme == Scheme.LOOP;
+        return rules.triangles;
     }
 
     private SplitTopology nextTopology() {
@@ -92,10 +90,10 @@ final class Subdivision {
         return isTriangles() ? Loop.splitCorners(topology) : topology.splitCorners();
     }
 
-    private Mesh last(boolean limit) {
+    private Mesh last() {
         int[] corners = corners();
         SplitTopology from = topology;
-        boolean toLimit = limit && scheme != Scheme.LINEAR;
+        boolean toLimit = rules.limit && rules.scheme != Scheme.LINEAR;
         SplitTopology next = toLimit ? nextTopology() : null;
         split();
         if (next != null) {
@@ -111,10 +109,10 @@ final class Subdivision {
 
     /** One level of all but what touches what. */
     private void split() {
-        double[] places = switch (scheme) {
+        double[] places = switch (rules.scheme) {
             case CATMULL_CLARK -> CatmullClark.places(topology, sharp, xyz);
             case LOOP -> Loop.places(topology, sharp, xyz);
-            case LINEAR -> LinearSplit.places(topology, xyz);
+            case LINEAR -> new LinearSplit(topology, sharp, xyz, rules).places();
         };
         if (!layers.isEmpty()) layers = splitLayers();
         if (!tags.isEmpty()) tags = splitTags();
