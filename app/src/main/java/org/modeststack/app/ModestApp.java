@@ -150,6 +150,7 @@ public final class ModestApp extends Application {
         if (start.shows("search")) window.search();
         if (start.shows("points") && selected.openEntry() != null)
             state.points().takeAll(selected.openEntry());
+        if (start.shows("smoothed") && selected.body() != null) state.view().toggleSmooth(selected.body());
         if (start.mode() != null) state.view().setMode(start.mode());
     }
 

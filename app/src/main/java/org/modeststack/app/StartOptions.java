@@ -21,7 +21,7 @@ final class StartOptions {
     private static final String DEMO = "demo";
 
     /** What can be opened besides: the ledger, the search, the taking of points. */
-    static final List<String> PARTS = List.of("ledger", "search", "points");
+    static final List<String> PARTS = List.of("ledger", "search", "points", "smoothed");
 
     @Parameters(
             arity = "0..1",

@@ -10,7 +10,7 @@ final class Palette {
     static final int SHADOW = 0xFF4A4740;
     static final int GHOST = 0xFF3C6A86;
     /** The edges of a cage over what is smoothed from it. */
-    static final int CAGE = 0xFF8A2B1D;
+    static final int CAGE = 0xFF1F6F5C;
 
     static final int PICKED = 0xFF5B3FA8;
 

@@ -26,6 +26,9 @@ final class PickedMarks {
     private final Projected item;
     private final Selection selection;
     private final Tag weights;
+    /** The greatest weight there is, or 1 if that is more: a crease is sharp for several levels. */
+    private final double most;
+
     private final boolean seeThrough;
     private final int size;
 
@@ -35,13 +38,16 @@ final class PickedMarks {
         this.item = item;
         selection = picked.selection();
         weights = picked.weights();
+        double greatest = 1;
+        for (int i = 0; weights != null && i < weights.size(); i++) greatest = Math.max(greatest, weights.weight(i));
+        most = greatest;
         this.seeThrough = seeThrough;
         this.size = size;
     }
 
     /** How strongly an element shows; even the least weight can be seen. */
     private float strength(long element) {
-        return weights == null ? 1 : FAINTEST + (1 - FAINTEST) * (float) Math.min(1, weights.weightOf(element));
+        return weights == null ? 1 : FAINTEST + (1 - FAINTEST) * (float) (weights.weightOf(element) / most);
     }
 
     /** @param marks a frame of the same size to work in */

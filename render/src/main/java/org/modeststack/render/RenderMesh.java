@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.lang.ref.WeakReference;
 import java.util.Map;
 import java.util.WeakHashMap;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
@@ -91,10 +92,12 @@ public final class RenderMesh {
         bounds = mesh.bounds();
         origin = bounds.center();
         xyz = new float[mesh.xyz().length];
+        double[] p = mesh.xyz();
+        double ox = origin.x(), oy = origin.y(), oz = origin.z();
         for (int i = 0; i < xyz.length; i += 3) {
-            xyz[i] = (float) (mesh.xyz()[i] - origin.x());
-            xyz[i + 1] = (float) (mesh.xyz()[i + 1] - origin.y());
-            xyz[i + 2] = (float) (mesh.xyz()[i + 2] - origin.z());
+            xyz[i] = (float) (p[i] - ox);
+            xyz[i + 1] = (float) (p[i + 1] - oy);
+            xyz[i + 2] = (float) (p[i + 2] - oz);
         }
         Triangulation t = mesh.triangulation();
         corners = t.triangleCorners();
@@ -109,30 +112,35 @@ public final class RenderMesh {
         int ne = adj.edgeCount();
         edges = new int[2 * ne];
         edgeNormals = new int[2 * ne];
-        boolean open = false;
-        for (int e = 0; e < ne; e++) {
-            edges[2 * e] = adj.edgeLow(e);
-            edges[2 * e + 1] = adj.edgeHigh(e);
-            int f = adj.cornerFace()[adj.edgeCorner(e, 0)];
-            edgeNormals[2 * e] = packed(area, f);
-            boolean two = adj.edgeSides(e) == 2;
-            edgeNormals[2 * e + 1] = two ? packed(area, adj.cornerFace()[adj.edgeCorner(e, 1)]) : 0;
-            if (!two) open = true;
-        }
-        closed = !open;
+        AtomicBoolean open = new AtomicBoolean();
+        RenderWorkers.ranges(ne, (from, to) -> {
+            boolean anyOpen = false;
+            for (int e = from; e < to; e++) {
+                edges[2 * e] = adj.edgeLow(e);
+                edges[2 * e + 1] = adj.edgeHigh(e);
+                edgeNormals[2 * e] = packed(area, adj.cornerFace()[adj.edgeCorner(e, 0)]);
+                boolean two = adj.edgeSides(e) == 2;
+                edgeNormals[2 * e + 1] = two ? packed(area, adj.cornerFace()[adj.edgeCorner(e, 1)]) : 0;
+                anyOpen |= !two;
+            }
+            if (anyOpen) open.set(true);
+        });
+        closed = !open.get();
         levels = new DetailLevels(this);
         normals = cornerNormals(adj, area, kinds);
-        for (int e = 0; !softEdges && e < ne; e++) if (kinds[e] == SOFT) kinds[e] = 0;
+        if (!softEdges) keepLines(adj, kinds);
         sides = new byte[faceOf.length];
         int[] next = adj.cornerNext(), edge = adj.cornerEdge();
-        for (int i = 0; i < faceOf.length; i++) {
-            int bits = 0;
-            for (int k = 0; k < 3; k++) {
-                int c = corners[3 * i + k], d = corners[3 * i + (k + 1) % 3];
-                if (next[c] == d) bits |= kinds[edge[c]] << 2 * k;
+        RenderWorkers.ranges(faceOf.length, (from, to) -> {
+            for (int i = from; i < to; i++) {
+                int bits = 0;
+                for (int k = 0; k < 3; k++) {
+                    int c = corners[3 * i + k], d = corners[3 * i + (k + 1) % 3];
+                    if (next[c] == d) bits |= kinds[edge[c]] << 2 * k;
+                }
+                sides[i] = (byte) bits;
             }
-            sides[i] = (byte) bits;
-        }
+        });
     }
 
     /**
@@ -215,11 +223,13 @@ public final class RenderMesh {
 
     private float[] areaVectors() {
         float[] out = new float[3 * mesh.faceCount()];
-        double[] n = new double[3];
-        for (int f = 0; f < mesh.faceCount(); f++) {
-            Normals.areaVector(mesh, f, n);
-            for (int k = 0; k < 3; k++) out[3 * f + k] = (float) n[k];
-        }
+        RenderWorkers.ranges(mesh.faceCount(), (from, to) -> {
+            double[] n = new double[3];
+            for (int f = from; f < to; f++) {
+                Normals.areaVector(mesh, f, n);
+                for (int k = 0; k < 3; k++) out[3 * f + k] = (float) n[k];
+            }
+        });
         return out;
     }
 
@@ -230,13 +240,15 @@ public final class RenderMesh {
     private byte[] edgeKinds(Adjacency adj, float[] area) {
         byte[] kinds = new byte[adj.edgeCount()];
         SmoothEdges smooth = new SmoothEdges(mesh, area);
-        for (int e = 0; e < kinds.length; e++) kinds[e] = (byte) (smooth.isSmooth(e) ? SOFT : SHARP);
+        RenderWorkers.ranges(kinds.length, (from, to) -> {
+            for (int e = from; e < to; e++) kinds[e] = (byte) (smooth.isSmooth(e) ? SOFT : SHARP);
+        });
         return kinds;
     }
 
     private int[] cornerNormals(Adjacency adj, float[] area, byte[] kinds) {
         int n = mesh.cornerCount();
-        int[] next = adj.cornerNext(), vertex = mesh.corners();
+        int[] vertex = mesh.corners();
         // Where no edge at a vertex is sharp all its corners share one normal; only elsewhere must it be found out
         // which.
         boolean[] sharp = new boolean[mesh.vertexCount()];
@@ -245,33 +257,72 @@ public final class RenderMesh {
             sharp[adj.edgeLow(e)] = true;
             sharp[adj.edgeHigh(e)] = true;
         }
-        DisjointSets group = new DisjointSets(n);
+        DisjointSets group = sharpGroups(adj, kinds, sharp);
+        int soft = mesh.vertexCount();
+        float[] sum = new float[3 * (soft + (group == null ? 0 : n))];
+        int[] shared = new int[n];
+        RenderWorkers.ranges(soft, (from, to) -> {
+            for (int v = from; v < to; v++) {
+                if (sharp[v]) continue;
+                for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
+                    add(adj.vertexCorners()[i], v, adj.cornerFace(), area, shared, sum);
+            }
+        });
+        for (int c = 0; group != null && c < n; c++)
+            if (sharp[vertex[c]]) add(c, soft + group.find(c), adj.cornerFace(), area, shared, sum);
+        useKnown(shared, sum);
+        int[] ofVertex = new int[soft];
+        RenderWorkers.ranges(soft, (from, to) -> {
+            for (int v = from; v < to; v++) if (!sharp[v]) ofVertex[v] = packed(sum, v);
+        });
+        int[] out = new int[corners.length];
+        RenderWorkers.ranges(out.length, (from, to) -> {
+            for (int i = from; i < to; i++) {
+                int c = corners[i];
+                out[i] = sharp[vertex[c]] ? packed(sum, shared[c]) : ofVertex[vertex[c]];
+            }
+        });
+        return out;
+    }
+
+    /** Leaves sharp edges alone that hang together; a single one between smooth ones is no line of a smooth surface. */
+    private void keepLines(Adjacency adj, byte[] kinds) {
+        int[] sharpAt = new int[mesh.vertexCount()];
+        for (int e = 0; e < kinds.length; e++) {
+            if (kinds[e] != SHARP) continue;
+            sharpAt[adj.edgeLow(e)]++;
+            sharpAt[adj.edgeHigh(e)]++;
+        }
+        for (int e = 0; e < kinds.length; e++)
+            if (kinds[e] == SOFT || sharpAt[adj.edgeLow(e)] + sharpAt[adj.edgeHigh(e)] == 2) kinds[e] = 0;
+    }
+
+    /** Which corners at vertices of sharp edges share a normal; null where there are none. */
+    private DisjointSets sharpGroups(Adjacency adj, byte[] kinds, boolean[] sharp) {
+        boolean any = false;
+        for (byte kind : kinds) any |= kind != SOFT;
+        if (!any) return null;
+        int[] next = adj.cornerNext(), vertex = mesh.corners();
+        DisjointSets group = new DisjointSets(mesh.cornerCount());
         for (int e = 0; e < kinds.length; e++) {
             if (kinds[e] != SOFT) continue;
             int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
             if (sharp[vertex[c]]) group.join(c, next[d]);
             if (sharp[vertex[d]]) group.join(next[c], d);
         }
-        int soft = mesh.vertexCount();
-        float[] sum = new float[3 * (soft + n)];
-        int[] shared = new int[n];
-        for (int f = 0; f < mesh.faceCount(); f++) {
-            int from = mesh.offsets()[f], sides = mesh.sides(f);
-            float x = area[3 * f], y = area[3 * f + 1], z = area[3 * f + 2];
-            double size = Math.sqrt(x * x + y * y + z * z);
-            for (int c = from; c < from + sides; c++) {
-                shared[c] = sharp[vertex[c]] ? soft + group.find(c) : vertex[c];
-                float weight = (float) CornerWeights.of(mesh, from, sides, c, size);
-                int r = 3 * shared[c];
-                sum[r] += weight * x;
-                sum[r + 1] += weight * y;
-                sum[r + 2] += weight * z;
-            }
-        }
-        useKnown(shared, sum);
-        int[] out = new int[corners.length];
-        for (int i = 0; i < out.length; i++) out[i] = packed(sum, shared[corners[i]]);
-        return out;
+        return group;
+    }
+
+    /** Adds what a face says at one of its corners to the normal that this shares. */
+    private void add(int corner, int to, int[] cornerFace, float[] area, int[] shared, float[] sum) {
+        int f = cornerFace[corner];
+        float x = area[3 * f], y = area[3 * f + 1], z = area[3 * f + 2];
+        double size = Math.sqrt(x * x + y * y + z * z);
+        float weight = (float) CornerWeights.of(mesh, mesh.offsets()[f], mesh.sides(f), corner, size);
+        shared[corner] = to;
+        sum[3 * to] += weight * x;
+        sum[3 * to + 1] += weight * y;
+        sum[3 * to + 2] += weight * z;
     }
 
     /**

@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.modeststack.mesh.EdgeShading;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.render.Camera;
@@ -12,6 +13,7 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.smooth.Crease;
 
 /** How one view looks at the bodies: from where, in which mode, with which tag, and whether its handles snap. */
 public final class ViewState {
@@ -24,8 +26,10 @@ public final class ViewState {
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
     private boolean snapping;
     private String shownTag = "";
-    /** Bodies that are seen as if they were smoothed. */
+    /** Bodies that are seen as if they were smoothed, and in which document: others name their bodies alike. */
     private final Set<String> smooth = new HashSet<>();
+
+    private int smoothIn;
 
     ViewState(
             Pulse pulse, DocumentState document, SelectionState selected, ResultState results, MessageState messages) {
@@ -34,8 +38,6 @@ public final class ViewState {
         this.results = results;
         this.messages = messages;
         changed = new Signal(pulse);
-        // Bodies of another document have the same names inside.
-        document.opened().listen(smooth::clear);
     }
 
     public Signal changed() {
@@ -86,11 +88,13 @@ public final class ViewState {
 
     /** Whether a body is seen as if it were smoothed by subdivision; there is no step for it. */
     public boolean isSmooth(Body b) {
-        return smooth.contains(b.id());
+        return smoothIn == document.generation() && smooth.contains(b.id());
     }
 
     /** Shows a body as if it were smoothed, or as it is again. */
     public void toggleSmooth(Body b) {
+        if (smoothIn != document.generation()) smooth.clear();
+        smoothIn = document.generation();
         boolean on = smooth.add(b.id());
         if (!on) smooth.remove(b.id());
         messages.say(b.name() + (on ? " looks smoothed." : " looks as it is."), false);
@@ -100,7 +104,12 @@ public final class ViewState {
     /** The tag that is seen in the view: that of an open step that gives one, or the one that was asked for; or "". */
     public String shownTag() {
         Entry open = selected.openEntry();
-        return open != null && open.step() instanceof TagStep t ? t.name() : shownTag;
+        if (open == null) return shownTag;
+        return switch (open.step()) {
+            case TagStep t -> t.name();
+            case Crease c -> c.what().kind() == ElementKind.VERTEX ? Crease.VERTICES : Crease.EDGES;
+            default -> shownTag;
+        };
     }
 
     /** The tags that the selected body has where the marker line is. */

@@ -30,6 +30,7 @@ import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.segment.Segments;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Turn;
+import org.modeststack.steps.smooth.Crease;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cone;
@@ -63,6 +64,8 @@ public final class SkerryLight {
     private static final double COVER_Y = -88;
     private static final double RING_X = -118;
     private static final double RING_Y = 112;
+    private static final double ROOF_X = -118;
+    private static final double ROOF_Y = -88;
     private static final double DOOR_X = 10;
     private static final double DOOR_Y = -70;
 
@@ -123,6 +126,7 @@ public final class SkerryLight {
         chest();
         ring();
         cover();
+        roof();
         // What was cut or joined on round bodies is rounded, as on the chest.
         Pick openings = cut(housing);
         // The lens has room for rings round it, the vents have not.
@@ -194,6 +198,16 @@ public final class SkerryLight {
         String ring = body("Sight ring", BRASS, new Tube(72, 14, 16, 96, 1, Seat.STANDING));
         step(ring, bevel(Pick.all(ElementKind.EDGE), 4.5, 10, Shape.BEAD));
         step(ring, new Move(new Vec3(RING_X, RING_Y, 0)));
+    }
+
+    /** A roof of a few faces, smoothed: its eaves stay sharp, its ridges less so. */
+    private void roof() {
+        String roof = body("Roof", BRASS, new Cone(96, 30, 34, 8, 2, Seat.STANDING));
+        step(roof, new Move(new Vec3(ROOF_X, ROOF_Y, 0)));
+        step(roof, new Crease(Pick.all(ElementKind.EDGE), 1.2));
+        Rule eaves = new Rule.Inside(new Vec3(ROOF_X - 50, ROOF_Y - 50, -1), new Vec3(ROOF_X + 50, ROOF_Y + 50, 1));
+        step(roof, new Crease(Pick.of(ElementKind.EDGE, eaves), 4));
+        step(roof, new Subdivide(3));
     }
 
     private static Step bevel(Pick where, double width, int segments, Shape shape) {

@@ -9,7 +9,6 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.Unit;
 import org.modeststack.steps.mark.TaggedElements;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
@@ -33,7 +32,6 @@ public record Crease(
                 help =
                         "For how many levels it stays as sharp as it is; between, some of it is kept. 10 is for ever, 0 makes it"
                                 + " smooth again.",
-                unit = Unit.FACTOR,
                 min = 0,
                 max = 10,
                 def = "2")
@@ -55,6 +53,6 @@ public record Crease(
 
     @Override
     public String sentence() {
-        return sharpness == 0 ? "Make {what} *smooth* again." : "*Crease* {what}, {sharpness} sharp.";
+        return sharpness == 0 ? "Make {what} *smooth* again." : "*Crease* {what}, sharp for {sharpness} levels.";
     }
 }

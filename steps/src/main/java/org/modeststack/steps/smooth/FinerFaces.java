@@ -15,7 +15,6 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -43,7 +42,6 @@ public record FinerFaces(
         @Param(
                 label = "Bulge",
                 help = "How far new vertices come out, in halves of an edge: 0 is flat, less than 0 goes in.",
-                unit = Unit.FACTOR,
                 min = -3,
                 max = 3,
                 def = "0")

@@ -13,7 +13,6 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -28,13 +27,7 @@ public record Relax(
         @Param(label = "Vertices", help = "What is moved.", def = "vertices: all")
         Pick where,
 
-        @Param(
-                label = "Strength",
-                help = "How far towards the middle each pass moves.",
-                unit = Unit.FACTOR,
-                min = 0,
-                max = 1,
-                def = "0.5")
+        @Param(label = "Strength", help = "How far towards the middle each pass moves.", min = 0, max = 1, def = "0.5")
         double strength,
 
         @Param(label = "Passes", help = "How often.", min = 0, max = 1000, def = "10")
