@@ -21,11 +21,16 @@ import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Pressable;
 import org.modeststack.app.ui.Thumbnails;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.mend.DivideFaces;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.smooth.Subdivide;
 
 /** One step: its number, what the mesh looks like after it, its sentence, and what it has to say. */
 public final class StepRow extends HBox {
@@ -34,6 +39,8 @@ public final class StepRow extends HBox {
 
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
+    private final DocumentState document;
+    private final String bodyId;
     private final SelectionState selected;
     private final PickState picks;
     private final Sentence sentence;
@@ -45,6 +52,8 @@ public final class StepRow extends HBox {
 
     public StepRow(DocumentState document, SelectionState selected, PickState picks, String bodyId, long id) {
         super(10);
+        this.document = document;
+        this.bodyId = bodyId;
         this.selected = selected;
         this.picks = picks;
         getStyleClass().add("step-row");
@@ -114,18 +123,60 @@ public final class StepRow extends HBox {
         }
     }
 
-    /** What is said, and what can be done about a pick that has lost something. */
+    /** What is said, and the one click that does something about it, where there is one. */
     private Node remark(Remark r, Entry entry) {
         Label said = said(r, entry);
-        if (!Pick.tellsOfLost(r)) return said;
-        Label accept = new Label("Keep what is left");
-        accept.getStyleClass().addAll("remark", "remark-remark", "remark-pick", "remark-accept");
-        Hint.on(accept, "Picks from now on only what was found; Ctrl+Z brings the others back");
-        Pressable.on(accept, _ -> {
-            selected.selectSteps(List.of(entry.id()));
-            picks.accept(entry);
-        });
-        return new VBox(2, said, accept);
+        Label cure = cure(r, entry);
+        return cure == null ? said : new VBox(2, said, cure);
+    }
+
+    /** Null where there is no cure by a click. */
+    private Label cure(Remark r, Entry entry) {
+        if (Pick.tellsOfLost(r))
+            return cure(
+                    "Keep what is left",
+                    "Picks from now on only what was found; Ctrl+Z brings the others back",
+                    "remark-pick",
+                    () -> {
+                        selected.selectSteps(List.of(entry.id()));
+                        picks.accept(entry);
+                    });
+        if (entry.step() instanceof Subdivide && Subdivide.tellsOfManySides(r))
+            return cure(
+                    "Divide them first",
+                    "Adds a step before this one that divides them into quads",
+                    "remark-cure",
+                    () -> document.edit(
+                            "Add Divide faces",
+                            d -> Edits.addStep(
+                                    d,
+                                    bodyId,
+                                    d.bodyOf(bodyId).indexOf(entry.id()),
+                                    new DivideFaces(Pick.all(ElementKind.FACE), 4, DivideFaces.Into.QUADS))));
+        int smoothing = entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(r) ? smoothingAbove(entry) : -1;
+        if (smoothing > 0)
+            return cure(
+                    "Bevel before the smoothing",
+                    "Moves this step above the one that smooths, where the edges are still sharp",
+                    "remark-cure",
+                    () -> document.edit("Move step", d -> Edits.moveStep(d, bodyId, entry.id(), smoothing)));
+        return null;
+    }
+
+    private static Label cure(String text, String hint, String style, Runnable action) {
+        Label l = new Label(text);
+        l.getStyleClass().addAll("remark", "remark-remark", style, "remark-accept");
+        Hint.on(l, hint);
+        Pressable.on(l, _ -> action.run());
+        return l;
+    }
+
+    /** Where the first step above stands that smooths the body by subdivision; -1 for none. */
+    private int smoothingAbove(Entry entry) {
+        List<Entry> all = document.current().bodyOf(bodyId).entries();
+        for (int i = 1; i < all.size() && all.get(i).id() != entry.id(); i++)
+            if (all.get(i).enabled() && all.get(i).step() instanceof Subdivide) return i;
+        return -1;
     }
 
     private Label said(Remark r, Entry entry) {

@@ -195,6 +195,9 @@ public record Bevel(
         RIMS
     }
 
+    /** How what is said of edges ends that are not sharp enough. */
+    private static final String LEFT_ALONE = " left alone.";
+
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         Selection picked = where.on(in, context);
@@ -225,7 +228,12 @@ public record Bevel(
             context.remark(
                     Remark.Level.REMARK,
                     flat + (flat == 1 ? " edge turns" : " edges turn") + " by no more than " + Numbers.show(angle)
-                            + "° and " + (flat == 1 ? "was" : "were") + " left alone.");
+                            + "° and " + (flat == 1 ? "was" : "were") + LEFT_ALONE);
+    }
+
+    /** Whether a remark is that of a bevel about edges that are not sharp enough. */
+    public static boolean tellsOfFlatEdges(Remark remark) {
+        return remark.text().endsWith(LEFT_ALONE);
     }
 
     private Mesh cut(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {

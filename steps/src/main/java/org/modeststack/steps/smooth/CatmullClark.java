@@ -34,7 +34,8 @@ final class CatmullClark {
         CatmullClark rule = new CatmullClark(topology, sharp, xyz);
         Workers.ranges(0, topology.faces, rule::faces);
         Workers.ranges(0, topology.edges, rule::edges);
-        Workers.ranges(0, topology.vertices, rule::vertices);
+        Workers.ranges(
+                0, topology.vertices, (from, to) -> VertexPlaces.put(topology, sharp, rule::put, rule.out, from, to));
         return rule.out;
     }
 
@@ -78,31 +79,6 @@ final class CatmullClark {
         }
     }
 
-    private void vertices(int first, int last) {
-        double[] one = new double[3], other = new double[3];
-        for (int v = first; v < last; v++) {
-            // Nearly all are smooth, and nothing need be counted there.
-            VertexRule now = sharp.touches(v) ? VertexRule.of(topology, sharp, v, 0) : VertexRule.SMOOTH;
-            put(now, v, 0, one);
-            if (now != VertexRule.SMOOTH && sharp.isFinite()) {
-                VertexRule then = VertexRule.of(topology, sharp, v, 1);
-                if (now != then) {
-                    put(then, v, 1, other);
-                    double share = sharp.share(topology, v);
-                    for (int k = 0; k < 3; k++) one[k] = share * one[k] + (1 - share) * other[k];
-                }
-            }
-            out[3 * v] = one[0];
-            out[3 * v + 1] = one[1];
-            out[3 * v + 2] = one[2];
-        }
-    }
-
-    /**
-     * The place of an old vertex by one rule.
-     *
-     * @param over how sharp edges must be more than to be creases
-     */
     private void put(VertexRule rule, int v, double over, double[] to) {
         switch (rule) {
             case CORNER -> System.arraycopy(p, 3 * v, to, 0, 3);

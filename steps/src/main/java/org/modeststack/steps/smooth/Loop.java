@@ -28,7 +28,8 @@ final class Loop {
     static double[] places(SplitTopology topology, Sharpness sharp, double[] xyz) {
         Loop rule = new Loop(topology, sharp, xyz);
         Workers.ranges(0, topology.edges, rule::edges);
-        Workers.ranges(0, topology.vertices, rule::vertices);
+        Workers.ranges(
+                0, topology.vertices, (from, to) -> VertexPlaces.put(topology, sharp, rule::put, rule.out, from, to));
         return rule.out;
     }
 
@@ -86,21 +87,6 @@ final class Loop {
     private int beyond(int side) {
         int c = topology.sideCorner[side];
         return topology.corners[topology.before(c)];
-    }
-
-    private void vertices(int first, int last) {
-        double[] one = new double[3], other = new double[3];
-        for (int v = first; v < last; v++) {
-            VertexRule now = VertexRule.of(topology, sharp, v, 0);
-            VertexRule then = sharp.isFinite() ? VertexRule.of(topology, sharp, v, 1) : now;
-            put(now, v, 0, one);
-            if (now != then) {
-                put(then, v, 1, other);
-                double share = sharp.share(topology, v);
-                for (int k = 0; k < 3; k++) one[k] = share * one[k] + (1 - share) * other[k];
-            }
-            System.arraycopy(one, 0, out, 3 * v, 3);
-        }
     }
 
     private void put(VertexRule rule, int v, double over, double[] to) {

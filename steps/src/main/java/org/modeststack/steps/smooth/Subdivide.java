@@ -101,6 +101,7 @@ public record Subdivide(
     }
 
     private static final int MOST_SIDES = 4;
+    private static final String WILL_PINCH = "straight or hollow corners, and the smooth surface may pinch there.";
 
     /** All of a mesh by Catmull–Clark. */
     public Subdivide(int levels) {
@@ -128,6 +129,7 @@ public record Subdivide(
             faces = where.on(from, context).to(from, ElementKind.FACE).elements();
         checkFaces(from, faces);
         sayWhatBranches(from, faces, context);
+        if (scheme != Scheme.LINEAR) sayWhatPinches(from, faces, context);
         Tag sharpEdges = sharp(from, creases, Crease.EDGES, ElementKind.EDGE);
         Tag sharpVertices = sharp(from, corners, Crease.VERTICES, ElementKind.VERTEX);
         if (faces == null || faces.cardinality() == from.faceCount())
@@ -162,6 +164,23 @@ public record Subdivide(
                 (n == 1 ? "1 face with more than three sides was" : n + " faces with more than three sides were")
                         + " divided into triangles first.");
         return DivideFaces.divided(in, divided, DivideFaces.Into.TRIANGLES, 3, context);
+    }
+
+    /** Whether a remark is that of a step like this about faces that should be divided first. */
+    public static boolean tellsOfManySides(Remark remark) {
+        return remark.text().endsWith(WILL_PINCH);
+    }
+
+    private static void sayWhatPinches(Mesh in, @Nullable BitSet faces, StepContext context) {
+        ManySided pinching = ManySided.in(in, faces);
+        if (pinching.count() == 0) return;
+        context.remark(new Remark(
+                Remark.Level.NOTE,
+                (pinching.count() == 1
+                                ? "1 face of more than four sides has "
+                                : pinching.count() + " faces of more than four sides have ")
+                        + WILL_PINCH,
+                pinching.place()));
     }
 
     private static void sayWhatBranches(Mesh in, @Nullable BitSet faces, StepContext context) {

@@ -1,0 +1,89 @@
+package org.modeststack.app;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Material;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.smooth.Subdivide;
+import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+
+/** What spoils a smooth surface is said at the step, and one click does something about it. */
+@Timeout(60)
+class SmoothingAdviceInTheWindowTest extends WindowDriver {
+    private static final Box BOX = new Box(40, 40, 40, 1, 1, 1, Seat.STANDING);
+
+    private void show(Document d) throws Exception {
+        fx(() -> {
+            document.open(d, "Advice");
+            selected.select(document.current().bodyNamed("Block").id());
+            return null;
+        });
+        settle();
+    }
+
+    private void click(String text) throws Exception {
+        for (Node n : shownNodes("remark-cure")) {
+            if (!(n instanceof Label l) || !l.getText().equals(text)) continue;
+            mouse(l, 4, 4, MouseButton.PRIMARY, 0, 0);
+            settle();
+            return;
+        }
+        throw new AssertionError("nothing says " + text);
+    }
+
+    private List<String> types() throws Exception {
+        return body("Block").entries().stream()
+                .map(e -> StepDescriptor.of(e.step()).type())
+                .toList();
+    }
+
+    @Test
+    void facesThatWouldPinchAreDividedFirst() throws Exception {
+        Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, BOX);
+        d = Edits.addBody(d, "Bore", Material.DEFAULT, new Cylinder(20, 90, 16, 1, 0, Seat.CENTERED));
+        String block = d.bodyNamed("Block").id(), bore = d.bodyNamed("Bore").id();
+        d = Edits.addStep(d, block, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore)));
+        show(Edits.addStep(d, block, 2, new Subdivide(1)));
+        click("Divide them first");
+        assertEquals(List.of("box", "boolean", "divide-faces", "subdivide"), types());
+        assertTrue(Health.of(shown()).isClosed());
+        assertTrue(shownNodes("remark-cure").isEmpty(), "nothing is left to say");
+    }
+
+    @Test
+    void aBevelThatFindsNoEdgeMovesAboveTheSmoothing() throws Exception {
+        Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, BOX);
+        String block = d.bodyNamed("Block").id();
+        d = Edits.addStep(d, block, 1, new Subdivide(3));
+        StepDescriptor bevel = StepDescriptor.of(Bevel.class);
+        Step sharp = bevel.with(
+                bevel.with(bevel.createDefault(), "where", Pick.of(ElementKind.EDGE, new Rule.Sharper(5))),
+                "angle",
+                30.0);
+        show(Edits.addStep(d, block, 2, sharp));
+        double before = shown().faceCount();
+        click("Bevel before the smoothing");
+        assertEquals(List.of("box", "bevel", "subdivide"), types());
+        assertTrue(shown().faceCount() > before, "there were edges to bevel");
+    }
+}
