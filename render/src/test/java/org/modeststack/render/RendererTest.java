@@ -23,6 +23,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.work.Work;
 
 class RendererTest {
@@ -242,6 +243,30 @@ class RendererTest {
         int[] a = draw(new Renderer(), without, c), b = draw(new Renderer(), with, c);
         assertNotEquals(a[H / 2 * W + W / 2], b[H / 2 * W + W / 2]);
         assertEquals(0, shown(with, c).pick(W / 2, H / 2).item());
+    }
+
+    /** A cage is found where it is and in the place of what is made from it, also where that is in front; other solids stay. */
+    @Test
+    void aCageIsFoundInThePlaceOfItsSolid() {
+        Mesh cage = MeshFixtures.box(0, 0, 0, 10, 10, 10), smooth = MeshFixtures.box(3, -2, 3, 7, 8, 7);
+        Mesh before = MeshFixtures.box(4, -9, 4, 6, -8, 6);
+        Scene.Item drawn = new Scene.Item(new RenderMesh(cage), Affine.IDENTITY, Scene.Item.Look.CAGE);
+        Scene.Item solid = new Scene.Item(new RenderMesh(smooth), false);
+        Camera c = front(cage.bounds(), false);
+        Scene two = new Scene(List.of(drawn, solid), DisplayMode.SHADED_EDGES, false, Materials.NONE);
+        PickBuffer found = shown(two, c);
+        assertEquals(0, found.pick(W / 2, H / 2).item(), "where its solid is in front");
+        int x = W / 2;
+        while (shown(scene(DisplayMode.SHADED, smooth), c).pick(x, H / 2) != null) x++;
+        assertEquals(0, found.pick(x + 2, H / 2).item(), "where its solid is not");
+        Scene.Item other = new Scene.Item(new RenderMesh(before), false);
+        Scene three = new Scene(List.of(drawn, solid, other), DisplayMode.SHADED_EDGES, false, Materials.NONE);
+        assertEquals(2, shown(three, c).pick(W / 2, H / 2).item(), "behind another body");
+        int[] with = draw(new Renderer(), two, c),
+                without = draw(new Renderer(), scene(DisplayMode.SHADED_EDGES, smooth), c);
+        int changed = 0;
+        for (int i = 0; i < with.length; i++) if (with[i] != without[i]) changed++;
+        assertTrue(changed > 100, "its edges are drawn: " + changed);
     }
 
     /** What is under the pointer is asked while the next picture, of something else, is drawn. */
