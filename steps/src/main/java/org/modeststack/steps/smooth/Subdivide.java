@@ -1,6 +1,9 @@
 package org.modeststack.steps.smooth;
 
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -16,6 +19,7 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.mark.TaggedElements;
 import org.modeststack.steps.mend.DivideFaces;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -101,6 +105,9 @@ public record Subdivide(
     }
 
     private static final int MOST_SIDES = 4;
+    /** Marks picked faces while they are divided; no user's tag has such a name. */
+    private static final String PICKED = "\0picked";
+
     private static final String WILL_PINCH = "straight or hollow corners, and the smooth surface may pinch there.";
 
     /** All of a mesh by Catmull–Clark. */
@@ -124,9 +131,16 @@ public record Subdivide(
         if (picked != null && picked.isEmpty()) return Unpicked.of(in, "faces", context);
         if (levels == 0) return in;
         BitSet faces = picked == null ? null : picked.elements();
-        Mesh from = scheme == Scheme.LOOP ? ofTriangles(in, faces, context) : in;
-        if (from != in && faces != null)
-            faces = where.on(from, context).to(from, ElementKind.FACE).elements();
+        Mesh from = in;
+        if (scheme == Scheme.LOOP) {
+            // Pieces of picked faces are known by a tag: keys of dirty meshes may be there twice.
+            Mesh marked = faces == null ? in : TaggedElements.put(in, PICKED, Objects.requireNonNull(picked), 1);
+            from = ofTriangles(marked, faces, context);
+            if (faces != null)
+                faces = Selection.of(from, Objects.requireNonNull(from.tag(PICKED)))
+                        .elements();
+            from = without(from, PICKED);
+        }
         checkFaces(from, faces);
         sayWhatBranches(from, faces, context);
         if (scheme != Scheme.LINEAR) sayWhatPinches(from, faces, context);
@@ -151,6 +165,13 @@ public record Subdivide(
         if (faces != null) corners = faces.stream().mapToLong(in::sides).sum();
         Limits.checkFaces(
                 scheme == Scheme.LOOP ? corners / 3.0 * Math.pow(4, levels) : corners * Math.pow(4, levels - 1));
+    }
+
+    private static Mesh without(Mesh in, String tag) {
+        if (in.tag(tag) == null) return in;
+        Map<String, Tag> tags = new HashMap<>(in.tags());
+        tags.remove(tag);
+        return in.withTags(tags);
     }
 
     /** The same with its picked faces divided into triangles. */
