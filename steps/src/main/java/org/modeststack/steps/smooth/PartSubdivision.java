@@ -25,8 +25,8 @@ import org.modeststack.mesh.Tag;
  * </pre>
  */
 final class PartSubdivision {
-    /** Names what is put into the picked part only to be found again; no user's tag has such a name. */
-    private static final String MEETING = "\0meeting";
+    /** Names of what is put into the picked part only to be found again; no user's tags have such names. */
+    private static final String MEETING = "\0meeting", CREASES = "\0creases", CORNERS = "\0corners";
 
     /** Subdivides a mesh by creases and corners that are given for it. */
     @FunctionalInterface
@@ -84,8 +84,6 @@ final class PartSubdivision {
         Mesh fine = whole.of(part.withTags(tags), sharpEdges, sharpVertices);
         return joined(fine, chains(fine, old), old);
     }
-
-    private static final String CREASES = "\0creases", CORNERS = "\0corners";
 
     private void carry(Tag tag, String as, MeshBuilder to) {
         for (int i = 0; i < tag.size(); i++) {
