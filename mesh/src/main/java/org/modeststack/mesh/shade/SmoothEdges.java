@@ -8,7 +8,7 @@ import org.modeststack.mesh.measure.Normals;
 
 /**
  * Which edges are shaded smooth: those that are said to be, and all others between two faces of one material that turn by
- * no more than 30°, but for those that are said to be hard.
+ * no more than 30°, but for those that are said to be hard. May be asked by several threads at once.
  */
 public final class SmoothEdges {
     /** What turns by more is shaded hard, degrees. */
@@ -22,8 +22,6 @@ public final class SmoothEdges {
     private final float[] areas;
     private final BitSet smooth;
     private final BitSet hard;
-    private final double[] first = new double[3];
-    private final double[] second = new double[3];
 
     public SmoothEdges(Mesh mesh) {
         this(mesh, new float[0]);
@@ -50,14 +48,15 @@ public final class SmoothEdges {
     }
 
     private boolean turnLittle(int f, int g) {
-        area(f, first);
-        area(g, second);
-        return dot(first, second) > LIMIT * Math.sqrt(dot(first, first)) * Math.sqrt(dot(second, second));
+        double[] a = area(f), b = area(g);
+        return dot(a, b) > LIMIT * Math.sqrt(dot(a, a)) * Math.sqrt(dot(b, b));
     }
 
-    private void area(int face, double[] out) {
-        if (areas.length == 0) Normals.areaVector(mesh, face, out);
-        else for (int k = 0; k < 3; k++) out[k] = areas[3 * face + k];
+    private double[] area(int face) {
+        if (areas.length > 0) return new double[] {areas[3 * face], areas[3 * face + 1], areas[3 * face + 2]};
+        double[] out = new double[3];
+        Normals.areaVector(mesh, face, out);
+        return out;
     }
 
     private static double dot(double[] a, double[] b) {
