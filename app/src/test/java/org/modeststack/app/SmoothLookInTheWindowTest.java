@@ -20,6 +20,7 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.smooth.Crease;
 import org.modeststack.steps.source.Box;
+import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Seat;
 
 /** A body is seen as if it were smoothed, and its cage is picked and changed under that. */
@@ -75,6 +76,20 @@ class SmoothLookInTheWindowTest extends WindowDriver {
         mouse(window.view(), s.x(), s.y(), MouseButton.PRIMARY, 0, 0);
         settle();
         assertEquals(Selection.of(ElementKind.VERTEX, corner), fx(() -> picks.selection()));
+    }
+
+    @Test
+    void tooManyFacesAreSaid() throws Exception {
+        fx(() -> {
+            Grid grid = new Grid(40, 40, 720, 720);
+            document.open(Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, grid), "Block");
+            return null;
+        });
+        settle();
+        press(KeyCode.F6);
+        settle();
+        assertEquals("Block has too many faces to look smoothed.", fx(messages::text));
+        assertFalse(fx(() -> viewState.isSmooth(document.current().bodies().getFirst())));
     }
 
     /** What keeps its edges is seen at once, and the next document begins as it is. */

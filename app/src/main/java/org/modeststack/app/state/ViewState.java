@@ -17,6 +17,9 @@ import org.modeststack.steps.smooth.Crease;
 
 /** How one view looks at the bodies: from where, in which mode, with which tag, and whether its handles snap. */
 public final class ViewState {
+    /** Bodies with more faces are not smoothed only to be looked at. */
+    public static final int MOST_SMOOTHED_FACES = 500_000;
+
     private final DocumentState document;
     private final SelectionState selected;
     private final ResultState results;
@@ -93,6 +96,12 @@ public final class ViewState {
 
     /** Shows a body as if it were smoothed, or as it is again. */
     public void toggleSmooth(Body b) {
+        Geometry shown = results.shown(b);
+        if (!isSmooth(b) && shown != null && shown.faceCount() > MOST_SMOOTHED_FACES) {
+            messages.say(b.name() + " has too many faces to look smoothed.", true);
+            changed.fire();
+            return;
+        }
         if (smoothIn != document.generation()) smooth.clear();
         smoothIn = document.generation();
         boolean on = smooth.add(b.id());

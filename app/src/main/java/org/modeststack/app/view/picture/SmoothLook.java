@@ -1,6 +1,7 @@
 package org.modeststack.app.view.picture;
 
 import java.util.Map;
+import org.modeststack.app.state.ViewState;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.LoneContext;
@@ -17,8 +18,6 @@ record SmoothLook(Mesh cage, Mesh smooth, int levels) implements Memory.Counted 
     private static final int MOST_LEVELS = 4;
     /** So many faces can be drawn anew while something is dragged. */
     private static final double MOST_FACES = 100_000;
-    /** For one level there may be more, so that large meshes have a smooth look at all. */
-    private static final double MOST_OF_ONE_LEVEL = 2_000_000;
 
     static SmoothLook of(Mesh cage) {
         return cage.derived(SmoothLook.class, SmoothLook::make);
@@ -27,12 +26,11 @@ record SmoothLook(Mesh cage, Mesh smooth, int levels) implements Memory.Counted 
     private static SmoothLook make(Mesh cage) {
         int levels = MOST_LEVELS;
         while (levels > 1 && cage.cornerCount() * Math.pow(4, levels - 1) > MOST_FACES) levels--;
-        if (cage.isEmpty() || cage.cornerCount() > MOST_OF_ONE_LEVEL) return new SmoothLook(cage, cage, 0);
+        if (cage.isEmpty() || cage.faceCount() > ViewState.MOST_SMOOTHED_FACES) return new SmoothLook(cage, cage, 0);
         try {
             return new SmoothLook(cage, new Subdivide(levels).apply(cage, new LoneContext(Map.of())), levels);
         } catch (StepException e) {
-            // What cannot be smoothed looks as it is.
-            return new SmoothLook(cage, cage, 0);
+            throw new IllegalStateException("of so few faces each mesh can be smoothed", e);
         }
     }
 
@@ -43,11 +41,6 @@ record SmoothLook(Mesh cage, Mesh smooth, int levels) implements Memory.Counted 
 
     @Override
     public void count(Memory memory) {
-        memory.addArray(smooth.xyz());
-        memory.addArray(smooth.corners());
-        memory.addArray(smooth.offsets());
-        memory.addArray(smooth.faceMaterials());
-        memory.addArray(smooth.vertexKeys());
-        memory.addArray(smooth.faceKeys());
+        memory.add(smooth);
     }
 }
