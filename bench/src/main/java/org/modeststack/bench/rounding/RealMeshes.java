@@ -157,7 +157,8 @@ public final class RealMeshes {
         return out.build();
     }
 
-    static Mesh read(Path file) throws IOException {
+    /** A mesh in the form of the Geometry Center. */
+    public static Mesh read(Path file) throws IOException {
         StringBuilder text = new StringBuilder();
         for (String line : Files.readAllLines(file, StandardCharsets.ISO_8859_1)) {
             int comment = line.indexOf('#');
