@@ -20,7 +20,7 @@ import picocli.CommandLine.TypeConversionException;
 final class StartOptions {
     private static final String DEMO = "demo";
 
-    /** What can be opened besides: the ledger, the search, the taking of points. */
+    /** What can be shown besides: the ledger, the search, the taking of points, the body as if it were smoothed. */
     static final List<String> PARTS = List.of("ledger", "search", "points", "smoothed");
 
     @Parameters(

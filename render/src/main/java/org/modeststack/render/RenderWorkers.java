@@ -7,9 +7,6 @@ import org.modeststack.mesh.work.Workers;
 final class RenderWorkers {
     private static final Workers HELPERS = Workers.named("render");
 
-    /** Elements in a piece of {@link #ranges}. */
-    private static final int PIECE = 1 << 13;
-
     private RenderWorkers() {}
 
     static void run(int tasks, IntConsumer task) {
@@ -18,6 +15,6 @@ final class RenderWorkers {
 
     /** Many elements in pieces; few are done at once, by the caller. */
     static void ranges(int count, Workers.Range range) {
-        run((count + PIECE - 1) / PIECE, i -> range.run(i * PIECE, Math.min(count, (i + 1) * PIECE)));
+        HELPERS.runRanges(0, count, range);
     }
 }

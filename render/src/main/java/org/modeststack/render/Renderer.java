@@ -166,11 +166,11 @@ public final class Renderer {
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
         List<Projected> cages = with(Scene.Item.Look.CAGE);
         int[] solidFrom = new int[cages.size()], solidTo = new int[cages.size()];
-        for (int i = 0, n = 0; i < projected.length; i++) {
-            if (n == cages.size() || projected[i] != cages.get(n)) continue;
-            Projected solid = projected[i + 1];
-            solidFrom[n] = solid.firstId;
-            solidTo[n++] = solid.firstId + solid.triangleCount();
+        List<Projected> all = Arrays.asList(projected);
+        for (int i = 0; i < solidFrom.length; i++) {
+            Projected solid = projected[all.indexOf(cages.get(i)) + 1];
+            solidFrom[i] = solid.firstId;
+            solidTo[i] = solid.firstId + solid.triangleCount();
         }
         SortedTriangles triangles = rasterizer.sort(cages, ghostFrame, true);
         Lines.Found edges = lines.find(cages, Lines.Which.EVERY);

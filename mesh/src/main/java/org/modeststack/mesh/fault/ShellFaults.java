@@ -54,8 +54,10 @@ public final class ShellFaults {
     /** @param crossing faces that something runs through, which are on no one side of it */
     static void find(Mesh mesh, BitSet crossing, List<FoundFault> to) {
         if (mesh.faceCount() == 0) return;
-        Faults.add(to, FaultKind.INSIDE, new ShellFaults(mesh, crossing).inside(), "", 0);
         ShellFaults shells = new ShellFaults(mesh, new BitSet());
+        // Where nothing is run through, shells are the patches that have the same on their two sides.
+        ShellFaults patches = crossing.isEmpty() ? shells : new ShellFaults(mesh, crossing);
+        Faults.add(to, FaultKind.INSIDE, patches.inside(), "", 0);
         IntArrayList turned = new IntArrayList();
         int count = 0;
         for (int[] shell : shells.patches) {
@@ -78,32 +80,28 @@ public final class ShellFaults {
 
     private IntArrayList inside() {
         IntArrayList out = new IntArrayList();
-        for (int[] patch : patches)
-            if (middle(numbers(samples(patch, SAMPLES))) > WITHIN) out.addElements(out.size(), patch);
+        for (int[] patch : patches) if (usualNumber(patch) > WITHIN) out.addElements(out.size(), patch);
         out.sort(null);
         return out;
     }
 
     private boolean looksInwards(int[] shell) {
-        if (!isClosed(shell)) return middle(numbers(samples(shell, SAMPLES))) < TURNED;
-        double[] numbers =
-                numbers(IntStream.concat(Arrays.stream(samples(shell, MANY_SAMPLES)), Arrays.stream(farthest(shell)))
-                        .toArray());
+        if (!isClosed(shell)) return usualNumber(shell) < TURNED;
+        IntStream faces = IntStream.concat(Arrays.stream(samples(shell, MANY_SAMPLES)), Arrays.stream(farthest(shell)));
         // A hollow that was turned with the body round it has nothing behind any of its faces.
-        return numbers[volume(shell) < 0 ? 0 : numbers.length - 1] < TURNED;
+        return volume(shell) < 0
+                ? faces.anyMatch(f -> winding.at(onFace(f)) < TURNED)
+                : faces.allMatch(f -> winding.at(onFace(f)) < TURNED);
     }
 
-    private static double middle(double[] rising) {
-        return rising[rising.length / 2];
-    }
-
-    /** Winding numbers at faces, rising. */
-    private double[] numbers(int[] samples) {
+    /** The middle one of the winding numbers at a few faces of a patch. */
+    private double usualNumber(int[] patch) {
         Work.checkpoint();
-        double[] numbers = new double[samples.length];
-        for (int i = 0; i < samples.length; i++) numbers[i] = winding.at(onFace(samples[i]));
-        Arrays.sort(numbers);
-        return numbers;
+        double[] rising = Arrays.stream(samples(patch, SAMPLES))
+                .mapToDouble(f -> winding.at(onFace(f)))
+                .sorted()
+                .toArray();
+        return rising[rising.length / 2];
     }
 
     private int gather(int first, BitSet done, int[] patch) {
@@ -188,10 +186,7 @@ public final class ShellFaults {
 
     /** Faces of n sides have n − 2 triangles, in the order of the faces. */
     private int firstTriangle(int f) {
-        int[] of = mesh.triangulation().triangleFace();
-        int t = Arrays.binarySearch(of, f);
-        while (t > 0 && of[t - 1] == f) t--;
-        return t;
+        return mesh.offsets()[f] - 2 * f;
     }
 
     private boolean isClosed(int[] patch) {

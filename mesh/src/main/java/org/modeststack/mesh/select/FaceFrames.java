@@ -21,25 +21,33 @@ public final class FaceFrames implements Memory.Counted {
 
     private static double[] middles(Mesh mesh) {
         double[] out = new double[3 * mesh.faceCount()];
-        Workers.ranges(0, mesh.faceCount(), (first, last) -> {
-            for (int f = first; f < last; f++) middle(mesh, f, out);
-        });
+        middles(mesh.xyz(), mesh.offsets(), mesh.corners(), out, 0);
         return out;
     }
 
-    private static void middle(Mesh mesh, int f, double[] out) {
-        double[] xyz = mesh.xyz();
-        int from = mesh.offsets()[f], to = mesh.offsets()[f + 1];
-        double x = 0, y = 0, z = 0;
-        for (int c = from; c < to; c++) {
-            int v = 3 * mesh.corners()[c];
-            x += xyz[v];
-            y += xyz[v + 1];
-            z += xyz[v + 2];
-        }
-        out[3 * f] = x / (to - from);
-        out[3 * f + 1] = y / (to - from);
-        out[3 * f + 2] = z / (to - from);
+    /**
+     * The means of the corners of faces that are given as arrays, for those who have no mesh of them. On all cores.
+     *
+     * @param xyz 3 doubles a vertex
+     * @param out receives 3 doubles a face, in their order
+     * @param at where the first goes
+     */
+    public static void middles(double[] xyz, int[] offsets, int[] corners, double[] out, int at) {
+        Workers.ranges(0, offsets.length - 1, (first, last) -> {
+            for (int f = first; f < last; f++) {
+                int from = offsets[f], to = offsets[f + 1], n = to - from, o = at + 3 * f;
+                double x = 0, y = 0, z = 0;
+                for (int c = from; c < to; c++) {
+                    int v = 3 * corners[c];
+                    x += xyz[v];
+                    y += xyz[v + 1];
+                    z += xyz[v + 2];
+                }
+                out[o] = x / n;
+                out[o + 1] = y / n;
+                out[o + 2] = z / n;
+            }
+        });
     }
 
     public static FaceFrames of(Mesh mesh) {

@@ -53,9 +53,14 @@ public final class Workers {
 
     /** Many elements in pieces on the helpers that all steps share. Few are done at once, by the caller. */
     public static void ranges(int from, int to, Range range) {
+        SHARED.runRanges(from, to, range);
+    }
+
+    /** The same on these helpers. */
+    public void runRanges(int from, int to, Range range) {
         int pieces = (to - from + PIECE - 1) / PIECE;
         Work.checkpoint();
-        if (pieces > 1) each(pieces, i -> range.run(from + i * PIECE, Math.min(to, from + (i + 1) * PIECE)));
+        if (pieces > 1) run(pieces, i -> range.run(from + i * PIECE, Math.min(to, from + (i + 1) * PIECE)));
         else if (from < to) range.run(from, to);
     }
 

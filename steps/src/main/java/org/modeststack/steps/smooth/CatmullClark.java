@@ -1,5 +1,6 @@
 package org.modeststack.steps.smooth;
 
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.work.Workers;
 
 /**
@@ -32,29 +33,11 @@ final class CatmullClark {
     /** @param xyz 3 doubles a vertex */
     static double[] places(SplitTopology topology, Sharpness sharp, double[] xyz) {
         CatmullClark rule = new CatmullClark(topology, sharp, xyz);
-        Workers.ranges(0, topology.faces, rule::faces);
+        FaceFrames.middles(xyz, topology.offsets, topology.corners, rule.out, rule.facePoint);
         Workers.ranges(0, topology.edges, rule::edges);
         Workers.ranges(
                 0, topology.vertices, (from, to) -> VertexPlaces.put(topology, sharp, rule::put, rule.out, from, to));
         return rule.out;
-    }
-
-    private void faces(int first, int last) {
-        int[] offsets = topology.offsets, corners = topology.corners;
-        for (int f = first; f < last; f++) {
-            int from = offsets[f], to = offsets[f + 1];
-            double x = 0, y = 0, z = 0;
-            for (int c = from; c < to; c++) {
-                int v = 3 * corners[c];
-                x += p[v];
-                y += p[v + 1];
-                z += p[v + 2];
-            }
-            int n = to - from, o = facePoint + 3 * f;
-            out[o] = x / n;
-            out[o + 1] = y / n;
-            out[o + 2] = z / n;
-        }
     }
 
     private void edges(int first, int last) {

@@ -11,6 +11,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.mark.TaggedElements;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
 
 /** Says which edges and vertices smoothing by subdivision keeps sharp, and how sharp. */
@@ -46,7 +47,7 @@ public record Crease(
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         Selection picked = what.on(in, context);
-        if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
+        if (picked.isEmpty()) return Unpicked.of(in, PickText.plural(what.kind()), context);
         if (what.kind() == ElementKind.VERTEX) return TaggedElements.put(in, VERTICES, picked, sharpness);
         return TaggedElements.put(in, EDGES, picked.to(in, ElementKind.EDGE), sharpness);
     }

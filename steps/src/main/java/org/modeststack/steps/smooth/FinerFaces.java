@@ -97,18 +97,16 @@ public record FinerFaces(
                 out.face(f);
                 continue;
             }
-            Vec3 centre = Vec3.ZERO;
             double around = 0;
             int[] all = new int[n];
             double[] shares = new double[n];
             for (int i = 0; i < n; i++) {
-                Vec3 a = in.point(in.corners()[first + i]);
-                centre = centre.plus(a.times(1.0 / n));
-                around += a.minus(in.point(in.corners()[first + (i + 1) % n])).length();
+                Vec3 side = in.point(in.corners()[first + i]).minus(in.point(in.corners()[first + (i + 1) % n]));
+                around += side.length();
                 all[i] = first + i;
                 shares[i] = 1.0 / n;
             }
-            Vec3 place = centre.plus(frames.normal(f).times(bulge * around / n / 2));
+            Vec3 place = frames.middle(f).plus(frames.normal(f).times(bulge * around / n / 2));
             int middle = out.vertex(place, Keys.of(seed, OF_CENTRE, in.faceKeys()[f]));
             for (int i = 0; i < n; i++) {
                 out.corner(first + i);

@@ -59,16 +59,12 @@ final class LimitSurface {
         return out;
     }
 
-    private int otherEnd(int edge, int v) {
-        return topology.edgeLow[edge] == v ? topology.edgeHigh[edge] : topology.edgeLow[edge];
-    }
-
     private void crease(int v, double[] out) {
         for (int k = 0; k < 3; k++) out[3 * v + k] = 4 * p[3 * v + k] / 6;
         for (int i = topology.edgeStart[v]; i < topology.edgeStart[v + 1]; i++) {
             int e = topology.vertexEdges[i];
             if (sharp.edge(e) <= 0) continue;
-            for (int k = 0; k < 3; k++) out[3 * v + k] += p[3 * otherEnd(e, v) + k] / 6;
+            for (int k = 0; k < 3; k++) out[3 * v + k] += p[3 * topology.otherEnd(e, v) + k] / 6;
         }
     }
 
@@ -87,7 +83,7 @@ final class LimitSurface {
         for (int k = 0; k < 3; k++) {
             double sum = own * p[3 * v + k];
             for (int i = topology.edgeStart[v]; i < topology.edgeStart[v + 1]; i++)
-                sum += ofEdge * p[3 * otherEnd(topology.vertexEdges[i], v) + k];
+                sum += ofEdge * p[3 * topology.otherEnd(topology.vertexEdges[i], v) + k];
             for (int i = topology.cornerStart[v]; quads && i < topology.cornerStart[v + 1]; i++)
                 sum += ofFace * p[3 * opposite(topology.vertexCorners[i]) + k];
             out[3 * v + k] = sum;

@@ -1,6 +1,7 @@
 package org.modeststack.steps.smooth;
 
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.work.Workers;
 
 /**
@@ -27,7 +28,9 @@ final class LinearSplit {
     double[] places() {
         System.arraycopy(p, 0, out, 0, p.length);
         Workers.ranges(0, topology.edges, this::edges);
-        if (!rules.triangles()) Workers.ranges(0, topology.faces, this::faces);
+        if (rules.triangles()) return out;
+        FaceFrames.middles(p, topology.offsets, topology.corners, out, ofFaces());
+        if (rules.bulge() != 0) Workers.ranges(0, topology.faces, this::faceBulges);
         return out;
     }
 
@@ -44,20 +47,18 @@ final class LinearSplit {
         }
     }
 
-    private void faces(int from, int to) {
+    private void faceBulges(int from, int to) {
         for (int f = from; f < to; f++) {
-            int first = topology.offsets[f], last = topology.offsets[f + 1], n = last - first;
-            int o = 3 * (topology.vertices + topology.edges + f);
-            for (int k = 0; k < 3; k++) {
-                double sum = 0;
-                for (int c = first; c < last; c++) sum += p[3 * topology.corners[c] + k];
-                out[o + k] = sum / n;
-            }
-            if (rules.bulge() == 0) continue;
             double around = 0;
-            for (int c = first; c < last; c++) around += length(topology.cornerEdge[c]);
-            shift(o, normal(f), around / n / 2);
+            for (int c = topology.offsets[f]; c < topology.offsets[f + 1]; c++)
+                around += length(topology.cornerEdge[c]);
+            shift(ofFaces() + 3 * f, normal(f), around / (topology.offsets[f + 1] - topology.offsets[f]) / 2);
         }
+    }
+
+    /** Where the places of faces begin. */
+    private int ofFaces() {
+        return 3 * (topology.vertices + topology.edges);
     }
 
     private void shift(int at, Vec3 normal, double half) {

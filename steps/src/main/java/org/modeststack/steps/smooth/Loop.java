@@ -97,7 +97,7 @@ final class Loop {
         for (int i = topology.edgeStart[v]; each > 0 && i < topology.edgeStart[v + 1]; i++) {
             int e = topology.vertexEdges[i];
             if (rule == VertexRule.CREASE && sharp.edge(e) <= over) continue;
-            int w = topology.edgeLow[e] == v ? topology.edgeHigh[e] : topology.edgeLow[e];
+            int w = topology.otherEnd(e, v);
             for (int k = 0; k < 3; k++) to[k] += each * p[3 * w + k];
         }
     }

@@ -60,7 +60,7 @@ final class Relaxing {
             for (int i = topology.edgeStart[v]; moves && i < topology.edgeStart[v + 1]; i++) {
                 int e = topology.vertexEdges[i];
                 if (rule == VertexRule.CREASE && sharpness.edge(e) == 0) continue;
-                int w = topology.edgeLow[e] + topology.edgeHigh[e] - v;
+                int w = topology.otherEnd(e, v);
                 others[n] = w;
                 weights[n] = cotangents == null ? 1 : Math.max(0, cotangents.get(Tag.edge(v, w)));
                 sum += weights[n++];

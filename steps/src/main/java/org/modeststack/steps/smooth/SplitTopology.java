@@ -128,6 +128,11 @@ final class SplitTopology {
         return -1;
     }
 
+    /** The vertex at the other end of an edge. */
+    int otherEnd(int edge, int vertex) {
+        return edgeLow[edge] + edgeHigh[edge] - vertex;
+    }
+
     int before(int corner) {
         int f = cornerFace[corner];
         return corner == offsets[f] ? offsets[f + 1] - 1 : corner - 1;

@@ -3,7 +3,6 @@ package org.modeststack.steps.smooth;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
@@ -19,7 +18,6 @@ import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
-import org.modeststack.steps.mark.TaggedElements;
 import org.modeststack.steps.mend.DivideFaces;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -134,12 +132,12 @@ public record Subdivide(
         Mesh from = in;
         if (scheme == Scheme.LOOP) {
             // Pieces of picked faces are known by a tag: keys of dirty meshes may be there twice.
-            Mesh marked = faces == null ? in : TaggedElements.put(in, PICKED, Objects.requireNonNull(picked), 1);
-            from = ofTriangles(marked, faces, context);
-            if (faces != null)
-                faces = Selection.of(from, Objects.requireNonNull(from.tag(PICKED)))
-                        .elements();
-            from = without(from, PICKED);
+            from = ofTriangles(faces == null ? in : withTag(in, PICKED, Tag.faces(faces)), faces, context);
+            Tag pieces = from.tag(PICKED);
+            if (pieces != null) {
+                faces = Selection.of(from, pieces).elements();
+                from = withTag(from, PICKED, null);
+            }
         }
         checkFaces(from, faces);
         sayWhatBranches(from, faces, context);
@@ -167,10 +165,11 @@ public record Subdivide(
                 scheme == Scheme.LOOP ? corners / 3.0 * Math.pow(4, levels) : corners * Math.pow(4, levels - 1));
     }
 
-    private static Mesh without(Mesh in, String tag) {
-        if (in.tag(tag) == null) return in;
+    /** The mesh with a tag of this name; null for none. */
+    private static Mesh withTag(Mesh in, String name, @Nullable Tag tag) {
         Map<String, Tag> tags = new HashMap<>(in.tags());
-        tags.remove(tag);
+        if (tag == null) tags.remove(name);
+        else tags.put(name, tag);
         return in.withTags(tags);
     }
 

@@ -91,10 +91,10 @@ final class Subdivision {
     }
 
     private Mesh last() {
-        int[] corners = corners();
         SplitTopology from = topology;
         boolean toLimit = rules.limit && rules.scheme != Scheme.LINEAR;
         SplitTopology next = toLimit ? nextTopology() : null;
+        int[] corners = next == null ? corners() : next.corners;
         split();
         if (next != null) {
             LimitSurface surface = new LimitSurface(next, sharp.split(from, next), xyz, !isTriangles());
