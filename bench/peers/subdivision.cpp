@@ -34,6 +34,9 @@ struct Cage {
   std::vector<Vertex> vertices;
   std::vector<int> sides, corners, creases, sharpVertices;
   std::vector<float> creaseSharpness, vertexSharpness;
+  // Values at corners: the different ones, and for each corner which.
+  std::vector<Vertex> values;
+  std::vector<int> valueOf;
 };
 
 static void print(double x, double y, double z) { std::printf("p %.17g %.17g %.17g\n", x, y, z); }
@@ -56,7 +59,7 @@ static void cgal(Mesh& m, bool loop, int levels) {
     CGAL::Subdivision_method_3::CatmullClark_subdivision(m, CGAL::parameters::number_of_iterations(levels));
 }
 
-static std::vector<Vertex> osd(Cage const& c, bool loop, int levels) {
+static Far::TopologyRefiner* refined(Cage const& c, bool loop, int levels, Sdc::Options::FVarLinearInterpolation seams) {
   Far::TopologyDescriptor d;
   d.numVertices = (int)c.vertices.size();
   d.numFaces = (int)c.sides.size();
@@ -68,14 +71,25 @@ static std::vector<Vertex> osd(Cage const& c, bool loop, int levels) {
   d.numCorners = (int)c.vertexSharpness.size();
   d.cornerVertexIndices = c.sharpVertices.data();
   d.cornerWeights = c.vertexSharpness.data();
+  Far::TopologyDescriptor::FVarChannel channel;
+  channel.numValues = (int)c.values.size();
+  channel.valueIndices = c.valueOf.data();
+  d.numFVarChannels = c.values.empty() ? 0 : 1;
+  d.fvarChannels = &channel;
   Sdc::Options options;
   options.SetVtxBoundaryInterpolation(Sdc::Options::VTX_BOUNDARY_EDGE_ONLY);
+  options.SetFVarLinearInterpolation(seams);
   auto type = loop ? Sdc::SCHEME_LOOP : Sdc::SCHEME_CATMARK;
   using Factory = Far::TopologyRefinerFactory<Far::TopologyDescriptor>;
   Far::TopologyRefiner* refiner = Factory::Create(d, Factory::Options(type, options));
   Far::TopologyRefiner::UniformOptions uniform(levels);
   uniform.fullTopologyInLastLevel = false;
   refiner->RefineUniform(uniform);
+  return refiner;
+}
+
+static std::vector<Vertex> osd(Cage const& c, bool loop, int levels) {
+  Far::TopologyRefiner* refiner = refined(c, loop, levels, Sdc::Options::FVAR_LINEAR_ALL);
   Far::PrimvarRefinerReal<double> primvars(*refiner);
   std::vector<Vertex> from = c.vertices, to;
   for (int level = 1; level <= levels; level++) {
@@ -85,6 +99,39 @@ static std::vector<Vertex> osd(Cage const& c, bool loop, int levels) {
   }
   delete refiner;
   return from;
+}
+
+// For each corner a point within its face, three quarters of the way from the middle, and its value.
+static void printValues(Cage const& c, bool loop, int levels, std::string const& seams) {
+  auto mode = seams == "smooth"     ? Sdc::Options::FVAR_LINEAR_NONE
+              : seams == "cornered" ? Sdc::Options::FVAR_LINEAR_CORNERS_ONLY
+                                    : Sdc::Options::FVAR_LINEAR_ALL;
+  Far::TopologyRefiner* refiner = refined(c, loop, levels, mode);
+  Far::PrimvarRefinerReal<double> primvars(*refiner);
+  std::vector<Vertex> from = c.vertices, values = c.values, to;
+  for (int level = 1; level <= levels; level++) {
+    to.assign(refiner->GetLevel(level).GetNumVertices(), Vertex{{0, 0, 0}});
+    primvars.Interpolate(level, from, to);
+    from.swap(to);
+    to.assign(refiner->GetLevel(level).GetNumFVarValues(0), Vertex{{0, 0, 0}});
+    primvars.InterpolateFaceVarying(level, values, to, 0);
+    values.swap(to);
+  }
+  auto const& last = refiner->GetLevel(levels);
+  for (int f = 0; f < last.GetNumFaces(); f++) {
+    auto corners = last.GetFaceVertices(f);
+    auto valueOf = last.GetFaceFVarValues(f, 0);
+    Vertex middle{{0, 0, 0}};
+    for (int k = 0; k < corners.size(); k++) middle.AddWithWeight(from[corners[k]], 1.0 / corners.size());
+    for (int k = 0; k < corners.size(); k++) {
+      Vertex at{{0, 0, 0}};
+      at.AddWithWeight(middle, 0.25);
+      at.AddWithWeight(from[corners[k]], 0.75);
+      Vertex const& t = values[valueOf[k]];
+      std::printf("p %.17g %.17g %.17g %.17g %.17g\n", at.p[0], at.p[1], at.p[2], t.p[0], t.p[1]);
+    }
+  }
+  delete refiner;
 }
 
 static void say(char const* name, std::function<void()> run) {
@@ -118,7 +165,7 @@ int main(int argc, char** argv) {
     time(std::stoi(argv[2]));
     return 0;
   }
-  std::string line, head, peer, scheme;
+  std::string line, head, peer, scheme, seams;
   int level = 0;
   Cage c;
   while (std::getline(std::cin, line)) {
@@ -129,6 +176,8 @@ int main(int argc, char** argv) {
       int number;
       head = line;
       in >> number >> peer >> scheme >> level;
+      seams.clear();
+      in >> seams;
       c = Cage();
     } else if (word == "v") {
       Vertex v;
@@ -138,6 +187,12 @@ int main(int argc, char** argv) {
       int n = 0, i;
       for (; in >> i; n++) c.corners.push_back(i);
       c.sides.push_back(n);
+    } else if (word == "t") {
+      Vertex v{{0, 0, 0}};
+      in >> v.p[0] >> v.p[1];
+      c.values.push_back(v);
+    } else if (word == "g") {
+      for (int i; in >> i;) c.valueOf.push_back(i);
     } else if (word == "e") {
       int a, b;
       float s;
@@ -158,6 +213,8 @@ int main(int argc, char** argv) {
         Mesh m = cgalMesh(c);
         cgal(m, loop, level);
         for (auto v : m.vertices()) print(m.point(v).x(), m.point(v).y(), m.point(v).z());
+      } else if (!seams.empty()) {
+        printValues(c, loop, level, seams);
       } else {
         for (auto& v : osd(c, loop, level)) print(v.p[0], v.p[1], v.p[2]);
       }

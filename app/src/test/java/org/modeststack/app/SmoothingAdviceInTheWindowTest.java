@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -64,7 +65,7 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         String block = d.bodyNamed("Block").id(), bore = d.bodyNamed("Bore").id();
         d = Edits.addStep(d, block, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore)));
         show(Edits.addStep(d, block, 2, new Subdivide(1)));
-        click("Divide them first");
+        click("Divide faces first");
         assertEquals(List.of("box", "boolean", "divide-faces", "subdivide"), types());
         assertTrue(Health.of(shown()).isClosed());
         assertTrue(shownNodes("remark-cure").isEmpty(), "nothing is left to say");
@@ -85,5 +86,31 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         click("Bevel before the smoothing");
         assertEquals(List.of("box", "bevel", "subdivide"), types());
         assertTrue(shown().faceCount() > before, "there were edges to bevel");
+    }
+
+    @Test
+    void aHeldStepSaysThatItIsOutOfDateAndComesUpToDateByOneClick() throws Exception {
+        Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, BOX);
+        String block = d.bodyNamed("Block").id();
+        show(Edits.addStep(d, block, 1, new Subdivide(2)));
+        fx(() -> {
+            selected.selectSteps(List.of(selected.body().entries().get(1).id()));
+            return null;
+        });
+        press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.H);
+        settle();
+        assertTrue(body("Block").entries().get(1).held());
+        fx(() -> {
+            document.edit(
+                    "Change",
+                    x -> Edits.setValue(
+                            x, block, x.bodyOf(block).entries().get(1).id(), "levels", 4));
+            return null;
+        });
+        settle();
+        assertEquals(96, shown().faceCount());
+        click("Carry it out now");
+        assertEquals(1536, shown().faceCount());
+        assertTrue(shownNodes("remark-cure").isEmpty());
     }
 }

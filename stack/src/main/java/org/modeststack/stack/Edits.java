@@ -361,6 +361,15 @@ public final class Edits {
                         .toList()));
     }
 
+    /** Lets the view wait with steps until they are asked for, or no longer. */
+    public static Document setHeld(Document d, String bodyId, Collection<Long> entryIds, boolean held) {
+        return d.with(
+                bodyId,
+                b -> b.withEntries(b.entries().stream()
+                        .map(e -> entryIds.contains(e.id()) ? e.withHeld(held) : e)
+                        .toList()));
+    }
+
     public static Document renameStep(Document d, String bodyId, long entryId, String name) {
         return d.with(bodyId, b -> b.with(entryId, e -> e.withName(name.strip())));
     }

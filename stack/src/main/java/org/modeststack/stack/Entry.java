@@ -14,6 +14,7 @@ public final class Entry {
     private final long id;
     private final String name;
     private final boolean enabled;
+    private final boolean held;
     private final String note;
     private final String group;
     private final Step step;
@@ -36,9 +37,22 @@ public final class Entry {
             String group,
             Step step,
             Map<String, JsonNode> unknown) {
+        this(id, name, enabled, false, note, group, step, unknown);
+    }
+
+    private Entry(
+            long id,
+            String name,
+            boolean enabled,
+            boolean held,
+            String note,
+            String group,
+            Step step,
+            Map<String, JsonNode> unknown) {
         this.id = id;
         this.name = Objects.requireNonNull(name);
         this.enabled = enabled;
+        this.held = held;
         this.note = Objects.requireNonNull(note);
         this.group = Objects.requireNonNull(group);
         this.step = Objects.requireNonNull(step);
@@ -59,6 +73,11 @@ public final class Entry {
 
     public boolean enabled() {
         return enabled;
+    }
+
+    /** Whether the view waits with it until it is asked for, and shows what came of it before. */
+    public boolean held() {
+        return held;
     }
 
     public String note() {
@@ -90,7 +109,7 @@ public final class Entry {
     }
 
     public Entry withStep(Step s) {
-        return new Entry(id, name, enabled, note, group, s, unknown);
+        return new Entry(id, name, enabled, held, note, group, s, unknown);
     }
 
     /** With the step as it is carried out for a purpose. */
@@ -100,23 +119,27 @@ public final class Entry {
     }
 
     public Entry withId(long i) {
-        return new Entry(i, name, enabled, note, group, step, unknown);
+        return new Entry(i, name, enabled, held, note, group, step, unknown);
     }
 
     public Entry withEnabled(boolean e) {
-        return sameStep(new Entry(id, name, e, note, group, step, unknown));
+        return sameStep(new Entry(id, name, e, held, note, group, step, unknown));
+    }
+
+    public Entry withHeld(boolean h) {
+        return sameStep(new Entry(id, name, enabled, h, note, group, step, unknown));
     }
 
     public Entry withName(String n) {
-        return sameStep(new Entry(id, n, enabled, note, group, step, unknown));
+        return sameStep(new Entry(id, n, enabled, held, note, group, step, unknown));
     }
 
     public Entry withNote(String n) {
-        return sameStep(new Entry(id, name, enabled, n, group, step, unknown));
+        return sameStep(new Entry(id, name, enabled, held, n, group, step, unknown));
     }
 
     public Entry withGroup(String g) {
-        return sameStep(new Entry(id, name, enabled, note, g, step, unknown));
+        return sameStep(new Entry(id, name, enabled, held, note, g, step, unknown));
     }
 
     private Entry sameStep(Entry e) {
@@ -130,6 +153,7 @@ public final class Entry {
                 || o instanceof Entry e
                         && id == e.id
                         && enabled == e.enabled
+                        && held == e.held
                         && name.equals(e.name)
                         && note.equals(e.note)
                         && group.equals(e.group)
@@ -139,11 +163,11 @@ public final class Entry {
 
     @Override
     public int hashCode() {
-        return Objects.hash(id, name, enabled, note, group, step, unknown);
+        return Objects.hash(id, name, enabled, held, note, group, step, unknown);
     }
 
     @Override
     public String toString() {
-        return "Entry[" + id + (enabled ? ", " : ", off, ") + step + "]";
+        return "Entry[" + id + (enabled ? ", " : ", off, ") + (held ? "held, " : "") + step + "]";
     }
 }

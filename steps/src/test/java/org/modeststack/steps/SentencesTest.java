@@ -67,6 +67,7 @@ class SentencesTest {
                 "weld-picked | to=centre | *Weld* {what} to the {to}.",
                 "subdivide | levels=1 | *Smooth* the whole mesh, {levels} level.",
                 "subdivide | levels=2 | *Smooth* the whole mesh, {levels} levels.",
+                "subdivide | levels=4; inView=2 | *Smooth* the whole mesh, {levels} levels, {inView} in the view.",
                 "boolean | operation=union | *Unite* with {with}.",
                 "boolean | operation=difference | *Cut away* {with}.",
                 "boolean | operation=intersection | *Keep* what is shared with {with}.",

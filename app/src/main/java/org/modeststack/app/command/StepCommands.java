@@ -79,6 +79,13 @@ final class StepCommands extends MenuCommands {
                 "toggle disable enable",
                 step,
                 this::toggleSteps);
+        add(
+                "Hold or let go",
+                "Ctrl+Shift+H",
+                "Lets the view wait with the selected steps until they are asked for (F5); files get them as they are.",
+                "wait slow freeze update later",
+                step,
+                this::holdSteps);
         add("Rename step…", null, "Gives the selected step a name of its own.", "name", step, this::renameStep);
         add("Duplicate steps", "Ctrl+D", "Copies the selected steps behind them.", "copy", step, this::duplicateSteps);
         add(
@@ -329,6 +336,13 @@ final class StepCommands extends MenuCommands {
                 if (selected.steps().contains(e.id())) next = Baking.unbake(next, b.id(), e.id());
             return next;
         });
+    }
+
+    private void holdSteps() {
+        Body b = selected.body();
+        Set<Long> ids = selected.steps();
+        boolean hold = b.entries().stream().anyMatch(e -> ids.contains(e.id()) && !e.held());
+        document.edit(hold ? "Hold" : "Let go", d -> Edits.setHeld(d, b.id(), ids, hold));
     }
 
     private void renameStep() {

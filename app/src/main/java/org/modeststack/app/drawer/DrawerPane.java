@@ -167,6 +167,18 @@ public final class DrawerPane extends BorderPane {
             boolean now = on.isSelected();
             document.edit(now ? "Switch on" : "Switch off", doc -> Edits.setEnabled(doc, body, List.of(id), now));
         });
+        CheckBox held = new CheckBox("Held");
+        Hint.on(
+                held,
+                "The view waits with this step until it is asked for (F5), and shows what came of it before; files get it"
+                        + " as it is (Ctrl+Shift+H)");
+        refresh.add(() -> held.setSelected(entry.held()));
+        held.setOnAction(_ -> {
+            String body = selected.body().id();
+            long id = entry.id();
+            boolean now = held.isSelected();
+            document.edit(now ? "Hold" : "Let go", doc -> Edits.setHeld(doc, body, List.of(id), now));
+        });
         TextArea note = new TextArea();
         note.setPromptText("A note to yourself");
         note.setPrefRowCount(2);
@@ -183,7 +195,7 @@ public final class DrawerPane extends BorderPane {
         Label label = new Label("Note");
         label.getStyleClass().add("field-label");
         label.setLabelFor(note);
-        return List.of(on, new VBox(4, label, note));
+        return List.of(on, held, new VBox(4, label, note));
     }
 
     private Node field(ParamDescriptor p) {

@@ -285,7 +285,7 @@ public final class InstructionsPane extends BorderPane {
     }
 
     private StepRow newRow(Body body, long id) {
-        StepRow row = new StepRow(document, selected, picks, body.id(), id);
+        StepRow row = new StepRow(document, selected, results, picks, body.id(), id);
         row.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
             if (e.isStillSincePress()) clicked(id, e);
         });

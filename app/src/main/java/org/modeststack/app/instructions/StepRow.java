@@ -17,20 +17,16 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Pressable;
 import org.modeststack.app.ui.Thumbnails;
-import org.modeststack.mesh.ElementKind;
-import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.bevel.Bevel;
-import org.modeststack.steps.mend.DivideFaces;
 import org.modeststack.steps.pick.Pick;
-import org.modeststack.steps.smooth.Subdivide;
 
 /** One step: its number, what the mesh looks like after it, its sentence, and what it has to say. */
 public final class StepRow extends HBox {
@@ -39,21 +35,26 @@ public final class StepRow extends HBox {
 
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
-    private final DocumentState document;
-    private final String bodyId;
     private final SelectionState selected;
     private final PickState picks;
+    private final StepCures cures;
     private final Sentence sentence;
     private final Label name = new Label();
+    private final Label held = new Label("Held: waits until it is asked for");
     private final VBox remarks = new VBox(2);
     private final VBox grip;
     private List<Remark> shownRemarks = List.of();
     private double shownMs = -1;
 
-    public StepRow(DocumentState document, SelectionState selected, PickState picks, String bodyId, long id) {
+    public StepRow(
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            PickState picks,
+            String bodyId,
+            long id) {
         super(10);
-        this.document = document;
-        this.bodyId = bodyId;
+        cures = new StepCures(document, selected, results, picks, bodyId);
         this.selected = selected;
         this.picks = picks;
         getStyleClass().add("step-row");
@@ -71,7 +72,8 @@ public final class StepRow extends HBox {
         Hint.on(grip, "The mesh after this step. Drag to move the step.");
         sentence = new Sentence(document, selected, picks, bodyId);
         name.getStyleClass().add("step-name");
-        VBox text = new VBox(4, name, sentence, remarks);
+        held.getStyleClass().add("step-time");
+        VBox text = new VBox(4, name, sentence, held, remarks);
         HBox.setHgrow(text, Priority.ALWAYS);
         text.setMinWidth(0);
         setAlignment(Pos.TOP_LEFT);
@@ -105,6 +107,8 @@ public final class StepRow extends HBox {
         pseudo("selected", selected);
         pseudo("below", below);
         pseudo("off", !entry.enabled());
+        held.setVisible(entry.held());
+        held.setManaged(entry.held());
         pseudo("failed", result != null && result.failed() && entry.enabled());
         List<Remark> now = result == null || !entry.enabled() ? List.of() : result.remarks();
         double ms = result == null ? 0 : result.ms();
@@ -126,57 +130,13 @@ public final class StepRow extends HBox {
     /** What is said, and the one click that does something about it, where there is one. */
     private Node remark(Remark r, Entry entry) {
         Label said = said(r, entry);
-        Label cure = cure(r, entry);
-        return cure == null ? said : new VBox(2, said, cure);
-    }
-
-    /** Null where there is no cure by a click. */
-    private Label cure(Remark r, Entry entry) {
-        if (Pick.tellsOfLost(r))
-            return cure(
-                    "Keep what is left",
-                    "Picks from now on only what was found; Ctrl+Z brings the others back",
-                    "remark-pick",
-                    () -> {
-                        selected.selectSteps(List.of(entry.id()));
-                        picks.accept(entry);
-                    });
-        if (entry.step() instanceof Subdivide && Subdivide.tellsOfManySides(r))
-            return cure(
-                    "Divide them first",
-                    "Adds a step before this one that divides them into quads",
-                    "remark-cure",
-                    () -> document.edit(
-                            "Add Divide faces",
-                            d -> Edits.addStep(
-                                    d,
-                                    bodyId,
-                                    d.bodyOf(bodyId).indexOf(entry.id()),
-                                    new DivideFaces(Pick.all(ElementKind.FACE), 4, DivideFaces.Into.QUADS))));
-        int smoothing = entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(r) ? smoothingAbove(entry) : -1;
-        if (smoothing > 0)
-            return cure(
-                    "Bevel before the smoothing",
-                    "Moves this step above the one that smooths, where the edges are still sharp",
-                    "remark-cure",
-                    () -> document.edit("Move step", d -> Edits.moveStep(d, bodyId, entry.id(), smoothing)));
-        return null;
-    }
-
-    private static Label cure(String text, String hint, String style, Runnable action) {
-        Label l = new Label(text);
-        l.getStyleClass().addAll("remark", "remark-remark", style, "remark-accept");
-        Hint.on(l, hint);
-        Pressable.on(l, _ -> action.run());
-        return l;
-    }
-
-    /** Where the first step above stands that smooths the body by subdivision; -1 for none. */
-    private int smoothingAbove(Entry entry) {
-        List<Entry> all = document.current().bodyOf(bodyId).entries();
-        for (int i = 1; i < all.size() && all.get(i).id() != entry.id(); i++)
-            if (all.get(i).enabled() && all.get(i).step() instanceof Subdivide) return i;
-        return -1;
+        StepCures.Cure cure = cures.of(r, entry);
+        if (cure == null) return said;
+        Label l = new Label(cure.text());
+        l.getStyleClass().addAll("remark", "remark-remark", "remark-cure", "remark-accept");
+        Hint.on(l, cure.hint());
+        Pressable.on(l, _ -> cure.action().run());
+        return new VBox(2, said, l);
     }
 
     private Label said(Remark r, Entry entry) {

@@ -123,6 +123,7 @@ public final class ResultState implements AutoCloseable {
     private void reset() {
         results.clear();
         lastGood.clear();
+        evaluator.askForHeld();
         ofThisFile.clear();
         evaluated = Document.EMPTY;
         asked = null;
@@ -156,8 +157,19 @@ public final class ResultState implements AutoCloseable {
         return b == null ? null : b.id();
     }
 
-    /** Works out again what was stopped, or did not go well for want of memory. */
+    /** Works out again what was stopped, did not go well for want of memory, or is held. */
     public void recalculate() {
+        evaluator.askForHeld();
+        askAgain();
+    }
+
+    /** Carries out a step once that is held. */
+    public void askForHeld(long entryId) {
+        evaluator.askForHeld(entryId);
+        askAgain();
+    }
+
+    private void askAgain() {
         askedAt = System.nanoTime();
         answered = null;
         service.request(asked, selectedId());

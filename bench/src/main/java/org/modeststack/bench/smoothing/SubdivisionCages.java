@@ -8,6 +8,9 @@ import java.util.TreeMap;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.CarryRule;
+import org.modeststack.mesh.CornerLayer;
+import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -31,6 +34,45 @@ final class SubdivisionCages {
         if (r.nextBoolean()) m = holed(m, r);
         if (triangles) m = NamedSteps.step("divide-faces", "most", 3).apply(m, new QuietContext());
         return sharp ? sharpened(m, r) : m;
+    }
+
+    /** The name of the values that {@link #withSeams} gives to corners. */
+    static final String VALUES = "places";
+
+    /** With two values at every corner, between seams that part the faces into up to four regions; the same for one number. */
+    static Mesh withSeams(Mesh m, int number) {
+        Random r = new Random(0x5EA + 104729L * number);
+        int regions = 1 + r.nextInt(4);
+        int[] region = new int[m.faceCount()];
+        for (int f = 0; f < region.length; f++) region[f] = r.nextInt(regions);
+        Adjacency adj = m.adjacency();
+        DisjointSets same = new DisjointSets(m.cornerCount());
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            if (adj.edgeSides(e) != 2) continue;
+            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
+            if (region[adj.cornerFace()[c]] != region[adj.cornerFace()[d]]) continue;
+            same.join(c, adj.cornerNext()[d]);
+            same.join(adj.cornerNext()[c], d);
+        }
+        float[][] of = new float[m.cornerCount()][];
+        float[] values = new float[2 * m.cornerCount()];
+        for (int c = 0; c < of.length; c++) {
+            int s = same.find(c);
+            if (of[s] == null) of[s] = new float[] {r.nextInt(1000) / 1000f, r.nextInt(1000) / 1000f};
+            values[2 * c] = of[s][0];
+            values[2 * c + 1] = of[s][1];
+        }
+        CornerLayer layer = new CornerLayer(2, CarryRule.MEAN, 0, values);
+        return Mesh.of(
+                m.xyz(),
+                m.offsets(),
+                m.corners(),
+                m.faceMaterials(),
+                m.materials(),
+                Map.of(VALUES, layer),
+                m.tags(),
+                m.vertexKeys(),
+                m.faceKeys());
     }
 
     private static Mesh source(Random r) throws StepException {

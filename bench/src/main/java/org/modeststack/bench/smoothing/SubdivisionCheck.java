@@ -69,8 +69,13 @@ public final class SubdivisionCheck {
     }
 
     private static void write(Case c, PrintWriter out) throws StepException {
-        Mesh m = c.cage();
         out.println(c.head());
+        writeCage(c.cage(), out);
+        out.println("end");
+    }
+
+    /** The lines of a cage. */
+    static void writeCage(Mesh m, PrintWriter out) {
         for (int v = 0; v < m.vertexCount(); v++) out.println("v " + m.x(v) + " " + m.y(v) + " " + m.z(v));
         for (int f = 0; f < m.faceCount(); f++) {
             StringBuilder line = new StringBuilder("f");
@@ -84,7 +89,6 @@ public final class SubdivisionCheck {
                     + edges.weight(i));
         for (int i = 0; vertices != null && i < vertices.size(); i++)
             out.println("c " + vertices.element(i) + " " + vertices.weight(i));
-        out.println("end");
     }
 
     private static void compare(Path results, @Nullable Path expected) throws IOException, StepException {
@@ -125,7 +129,7 @@ public final class SubdivisionCheck {
         }
     }
 
-    private static String join(double[] values) {
+    static String join(double[] values) {
         StringBuilder out = new StringBuilder();
         for (double v : values) out.append(out.isEmpty() ? "" : " ").append(v);
         return out.toString();
@@ -137,13 +141,18 @@ public final class SubdivisionCheck {
     }
 
     private static double[] vertices(BufferedReader in) throws IOException {
+        return points(in, 3);
+    }
+
+    /** The numbers of points up to a line that ends them. */
+    static double[] points(BufferedReader in, int each) throws IOException {
         double[] out = new double[3000];
         int n = 0;
         for (String line = in.readLine(); !line.equals("end"); line = in.readLine()) {
             StringTokenizer t = new StringTokenizer(line);
             t.nextToken();
-            if (n + 3 > out.length) out = Arrays.copyOf(out, 2 * out.length);
-            for (int k = 0; k < 3; k++) out[n++] = Double.parseDouble(t.nextToken());
+            if (n + each > out.length) out = Arrays.copyOf(out, 2 * out.length);
+            for (int k = 0; k < each; k++) out[n++] = Double.parseDouble(t.nextToken());
         }
         return Arrays.copyOf(out, n);
     }

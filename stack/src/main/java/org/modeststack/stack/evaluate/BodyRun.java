@@ -71,7 +71,9 @@ final class BodyRun {
                 steps.add(new StepResult(entry.id(), geometry, remarks, refusal != null, 0, hash));
                 continue;
             }
-            StepRunner.Ran ran = runner.run(body, i, entry, last, geometry, used(entry.step()), progress);
+            boolean mayWait = purpose.use() == Purpose.Use.VIEW;
+            alike &= !entry.held();
+            StepRunner.Ran ran = runner.run(body, i, entry, mayWait, last, geometry, used(entry.step()), progress);
             lasting &= ran.lasting();
             steps.add(ran.result());
             geometry = ran.result().geometry();

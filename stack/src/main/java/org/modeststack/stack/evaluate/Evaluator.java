@@ -58,6 +58,16 @@ public final class Evaluator {
         return runner.cache().bytes();
     }
 
+    /** Lets all steps that are held be carried out at the next evaluation for the view, once. */
+    public void askForHeld() {
+        runner.held().forget();
+    }
+
+    /** Lets one step be carried out at the next evaluation for the view though it is held, once. */
+    public void askForHeld(long entryId) {
+        runner.held().forget(entryId);
+    }
+
     /** The results of all bodies, in the document's order, as they are exported. */
     public Map<String, BodyResult> evaluate(Document document, Progress progress) {
         Map<String, BodyResult> found = evaluate(EvaluationRequest.of(document), progress, _ -> {});

@@ -43,8 +43,14 @@ final class StepRunner {
     private final ResultCache cache;
     private final ConcurrentMap<String, CompletableFuture<Kept>> underWay = new ConcurrentHashMap<>();
 
+    private final HeldSteps held = new HeldSteps();
+
     StepRunner(ResultCache cache) {
         this.cache = cache;
+    }
+
+    HeldSteps held() {
+        return held;
     }
 
     ResultCache cache() {
@@ -55,7 +61,8 @@ final class StepRunner {
      * A step's result.
      *
      * @param provenance how its mesh came about: without the step where that was left out by a mishap
-     * @param lasting whether it follows from what went in; not so where memory ran out, or the program made a mistake
+     * @param lasting whether it follows from what went in; not so where memory ran out, the program made a mistake, or the
+     *     step is held
      */
     record Ran(StepResult result, @Nullable Provenance provenance, boolean lasting) {}
 
@@ -65,11 +72,13 @@ final class StepRunner {
      * @param entry the step, with its numbers for what it is wanted for
      * @param before how the mesh came about that goes in, or null for none
      * @param in what that is
+     * @param mayWait whether what came of a held step before may stand in its place
      */
     Ran run(
             Body body,
             int index,
             Entry entry,
+            boolean mayWait,
             @Nullable Provenance before,
             Geometry in,
             Map<String, Provenance.Operand> operands,
@@ -77,7 +86,11 @@ final class StepRunner {
         try {
             LaterTags later = LaterTags.of(body, index, in);
             Provenance provenance = Provenance.of(entry, body.name(), body.material(), before, later.steps(), operands);
+            HeldSteps.Last last = mayWait ? held.of(entry) : null;
+            if (last != null && !last.provenance().equals(provenance) && cache.get(provenance.hash()) == null)
+                return new Ran(HeldSteps.outOfDate(last.result()), last.provenance(), false);
             Kept r = result(provenance, in, progress);
+            if (mayWait && r.lasting()) held.keep(entry, provenance, r.result());
             return new Ran(r.result(), r.lasting() ? provenance : before, r.lasting());
         } catch (CancellationException e) {
             throw e;

@@ -223,6 +223,8 @@ public final class DocumentFile {
         if (!e.name().isEmpty()) o.put("name", e.name());
         if (!e.enabled()) o.put("enabled", false);
         else o.remove("enabled");
+        if (e.held()) o.put("held", true);
+        else o.remove("held");
         if (!e.note().isEmpty()) o.put("note", e.note());
         if (!e.group().isEmpty()) o.put("group", e.group());
         else o.remove("group");
@@ -345,7 +347,7 @@ public final class DocumentFile {
         private Entry entry(ObjectNode o, String bodyName, int number) {
             long id = o.path("id").asLong(0);
             if (id <= 0 || !ids.add(id)) id = nextId++;
-            Map<String, JsonNode> unknown = rest(o, "id", "name", "enabled", "note", "group", "type", "values");
+            Map<String, JsonNode> unknown = rest(o, "id", "name", "enabled", "held", "note", "group", "type", "values");
             String type = o.path("type").asString("");
             Step step;
             try {
@@ -366,7 +368,8 @@ public final class DocumentFile {
             String entryName = o.path("name").asString(""),
                     note = o.path("note").asString(""),
                     group = o.path("group").asString("");
-            return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, group, step, unknown);
+            return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, group, step, unknown)
+                    .withHeld(o.path("held").asBoolean(false));
         }
 
         private Step baked(ObjectNode o, String bodyName) {

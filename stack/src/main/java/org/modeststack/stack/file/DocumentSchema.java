@@ -79,6 +79,9 @@ public final class DocumentSchema {
         p.putObject("type").put("type", "string");
         p.putObject("name").put("type", "string");
         p.putObject("enabled").put("type", "boolean");
+        p.putObject("held")
+                .put("type", "boolean")
+                .put("description", "whether the view waits with the step until it is asked for");
         p.putObject("note").put("type", "string");
         p.putObject("group").put("type", "string");
         p.putObject("values").put("type", "object");

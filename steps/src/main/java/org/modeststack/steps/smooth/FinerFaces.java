@@ -69,7 +69,8 @@ public record FinerFaces(
 
     private Mesh fromEdges(Mesh in, BitSet faces, StepContext context) {
         boolean triangles = faces.stream().allMatch(f -> in.sides(f) == 3);
-        Subdivision.Rules rules = new Subdivision.Rules(Scheme.LINEAR, triangles, false, false, bulge);
+        Subdivision.Rules rules =
+                new Subdivision.Rules(Scheme.LINEAR, triangles, false, false, Subdivide.Values.LINEAR, bulge);
         if (faces.cardinality() == in.faceCount()) return Subdivision.of(in, rules, times, null, null, context);
         return PartSubdivision.of(in, faces, null, null, (m, e, v) -> Subdivision.of(m, rules, times, e, v, context))
                 .mesh();

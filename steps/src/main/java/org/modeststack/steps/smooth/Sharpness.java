@@ -47,28 +47,38 @@ final class Sharpness {
      */
     static Sharpness of(SplitTopology topology, @Nullable Tag creases, @Nullable Tag corners, boolean cornered) {
         double[] edges = new double[topology.edges];
-        boolean finite = false;
         for (int i = 0; creases != null && i < creases.size(); i++) {
             long edge = creases.element(i);
             int e = topology.edgeBetween(Tag.edgeLow(edge), Tag.edgeHigh(edge));
-            if (e < 0) continue;
-            edges[e] = endless(creases.weight(i));
-            finite |= edges[e] > 0 && edges[e] < FOR_EVER;
+            if (e >= 0) edges[e] = creases.weight(i);
         }
-        for (int e = 0; e < topology.edges; e++) if (topology.sides(e) != 2) edges[e] = FOR_EVER;
-        double[] vertices = corners == null && !cornered ? null : ofVertices(topology, corners, cornered);
-        for (int v = 0; vertices != null && v < vertices.length; v++)
-            finite |= vertices[v] > 0 && vertices[v] < FOR_EVER;
-        return new Sharpness(topology, edges, vertices, finite);
+        return of(topology, edges, corners == null ? null : weights(corners, topology.vertices), cornered);
     }
 
-    private static double[] ofVertices(SplitTopology topology, @Nullable Tag corners, boolean cornered) {
-        double[] out = new double[topology.vertices];
-        for (int i = 0; corners != null && i < corners.size(); i++)
-            out[(int) corners.element(i)] = endless(corners.weight(i));
-        for (int v = 0; cornered && v < out.length; v++)
-            if (topology.cornerStart[v + 1] - topology.cornerStart[v] == 1) out[v] = FOR_EVER;
+    private static double[] weights(Tag vertices, int count) {
+        double[] out = new double[count];
+        for (int i = 0; i < vertices.size(); i++) out[(int) vertices.element(i)] = vertices.weight(i);
         return out;
+    }
+
+    /**
+     * @param edges for each edge how sharp it is; taken over
+     * @param vertices for each vertex how sharp it is, taken over; null for none
+     * @param cornered whether border vertices with a single face are corners
+     */
+    static Sharpness of(SplitTopology topology, double[] edges, double @Nullable [] vertices, boolean cornered) {
+        boolean finite = false;
+        for (int e = 0; e < topology.edges; e++) {
+            edges[e] = topology.sides(e) == 2 ? endless(edges[e]) : FOR_EVER;
+            finite |= edges[e] > 0 && edges[e] < FOR_EVER;
+        }
+        double[] all = vertices == null && cornered ? new double[topology.vertices] : vertices;
+        for (int v = 0; all != null && v < all.length; v++) {
+            boolean alone = cornered && topology.cornerStart[v + 1] - topology.cornerStart[v] == 1;
+            all[v] = alone ? FOR_EVER : endless(all[v]);
+            finite |= all[v] > 0 && all[v] < FOR_EVER;
+        }
+        return new Sharpness(topology, edges, all, finite);
     }
 
     private static double endless(double sharpness) {

@@ -4,7 +4,6 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
@@ -12,6 +11,7 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
+import org.modeststack.steps.Purpose;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -87,7 +87,23 @@ public record Subdivide(
                 help =
                         "Puts the vertices where they would come to lie after levels without end, with the normals there.",
                 def = "off")
-        boolean limit)
+        boolean limit,
+
+        @Param(
+                label = "Values at corners",
+                help =
+                        "Colours and places in a texture. Linear: as they were across every face. Smooth: as smooth as the"
+                                + " surface, seams becoming curves. Cornered: the same, but corners of a lone face stay.",
+                def = "linear")
+        Values values,
+
+        @Param(
+                label = "In the view at most",
+                help = "Levels that the view shows while you work; files get all of them.",
+                min = 0,
+                max = 10,
+                def = "10")
+        int inView)
         implements Step {
 
     /** What becomes of faces beside a part that is subdivided. */
@@ -102,11 +118,19 @@ public record Subdivide(
         CORNERED
     }
 
+    /** What becomes of values at corners that are means of others. */
+    public enum Values {
+        LINEAR,
+        SMOOTH,
+        CORNERED
+    }
+
+    /** More levels than these there are not. */
+    private static final int MOST_LEVELS = 10;
+
     private static final int MOST_SIDES = 4;
     /** Marks picked faces while they are divided; no user's tag has such a name. */
     private static final String PICKED = "\0picked";
-
-    private static final String WILL_PINCH = "straight or hollow corners, and the smooth surface may pinch there.";
 
     /** All of a mesh by Catmull–Clark. */
     public Subdivide(int levels) {
@@ -119,7 +143,27 @@ public record Subdivide(
                 Crease.EDGES,
                 Crease.VERTICES,
                 1,
-                false);
+                false,
+                Values.LINEAR,
+                MOST_LEVELS);
+    }
+
+    /** The view may have fewer levels. */
+    @Override
+    public Step forPurpose(Purpose purpose) {
+        if (purpose.use() != Purpose.Use.VIEW || inView >= levels) return this;
+        return new Subdivide(
+                /* levels= */ inView,
+                where,
+                scheme,
+                around,
+                borders,
+                creases,
+                corners,
+                strength,
+                limit,
+                values,
+                /* inView= */ MOST_LEVELS);
     }
 
     @Override
@@ -140,8 +184,7 @@ public record Subdivide(
             }
         }
         checkFaces(from, faces);
-        sayWhatBranches(from, faces, context);
-        if (scheme != Scheme.LINEAR) sayWhatPinches(from, faces, context);
+        SmoothingAdvice.of(from, faces, scheme != Scheme.LINEAR).forEach(context::remark);
         Tag sharpEdges = sharp(from, creases, Crease.EDGES, ElementKind.EDGE);
         Tag sharpVertices = sharp(from, corners, Crease.VERTICES, ElementKind.VERTEX);
         if (faces == null || faces.cardinality() == from.faceCount())
@@ -154,7 +197,7 @@ public record Subdivide(
 
     private Mesh whole(Mesh in, @Nullable Tag sharpEdges, @Nullable Tag sharpVertices, StepContext context) {
         Subdivision.Rules rules =
-                new Subdivision.Rules(scheme, scheme == Scheme.LOOP, borders == Borders.CORNERED, limit, 0);
+                new Subdivision.Rules(scheme, scheme == Scheme.LOOP, borders == Borders.CORNERED, limit, values, 0);
         return Subdivision.of(in, rules, levels, sharpEdges, sharpVertices, context);
     }
 
@@ -186,40 +229,6 @@ public record Subdivide(
         return DivideFaces.divided(in, divided, DivideFaces.Into.TRIANGLES, 3, context);
     }
 
-    /** Whether a remark is that of a step like this about faces that should be divided first. */
-    public static boolean tellsOfManySides(Remark remark) {
-        return remark.text().endsWith(WILL_PINCH);
-    }
-
-    private static void sayWhatPinches(Mesh in, @Nullable BitSet faces, StepContext context) {
-        ManySided pinching = ManySided.in(in, faces);
-        if (pinching.count() == 0) return;
-        context.remark(new Remark(
-                Remark.Level.NOTE,
-                (pinching.count() == 1
-                                ? "1 face of more than four sides has "
-                                : pinching.count() + " faces of more than four sides have ")
-                        + WILL_PINCH,
-                pinching.place()));
-    }
-
-    private static void sayWhatBranches(Mesh in, @Nullable BitSet faces, StepContext context) {
-        Adjacency adj = in.adjacency();
-        int branching = 0, at = -1;
-        for (int e = 0; e < adj.edgeCount(); e++) {
-            if (adj.edgeSides(e) <= 2) continue;
-            if (faces != null && !faces.get(adj.cornerFace()[adj.edgeCorner(e, 0)])) continue;
-            branching++;
-            if (at < 0) at = e;
-        }
-        if (branching > 0)
-            context.remark(new Remark(
-                    Remark.Level.REMARK,
-                    (branching == 1 ? "1 edge has" : branching + " edges have")
-                            + " more than two faces, so the surface stays sharp there.",
-                    in.point(adj.edgeLow(at))));
-    }
-
     /** The tag with the sharpness that is meant; null where nothing is sharp. */
     private @Nullable Tag sharp(Mesh in, String name, String usual, ElementKind kind) throws StepException {
         if (name.isBlank() || strength == 0) return null;
@@ -248,6 +257,7 @@ public record Subdivide(
         boolean all = where.equals(Pick.all(ElementKind.FACE));
         String what = (scheme == Scheme.LINEAR ? "*Divide* " : "*Smooth* ") + (all ? "the whole mesh" : "{where}");
         String how = scheme == Scheme.LOOP ? " by triangles" : scheme == Scheme.LINEAR ? " without moving it" : "";
-        return what + how + (levels == 1 ? ", {levels} level." : ", {levels} levels.");
+        String less = inView < levels ? ", {inView} in the view." : ".";
+        return what + how + (levels == 1 ? ", {levels} level" : ", {levels} levels") + less;
     }
 }

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.CornerCarrier;
 import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
@@ -17,7 +18,7 @@ import org.modeststack.steps.StepContext;
 /**
  * A mesh subdivided level by level, with all that it carries: materials and face tags go to all parts of a face, edge tags to both
  * halves, vertex tags stay on the old vertices, and values at corners are divided linearly, so that painted borders and seams
- * stay where they are. Keys follow from those of the elements before. Linear in the result; the last level, which is three
+ * stay where they are, or smoothly where that is asked for. Keys follow from those of the elements before. Linear in the result; the last level, which is three
  * quarters of it, is written without working out what touches what there.
  */
 final class Subdivision {
@@ -30,9 +31,15 @@ final class Subdivision {
      * @param triangles whether triangles are made of triangles, and not quads of any faces
      * @param cornered whether border vertices with a single face stay where they are
      * @param limit whether vertices are put where they would lie after levels without end
+     * @param values what becomes of values at corners that are means of others
      * @param bulge of the linear scheme: how far new vertices come out, for half the length of an edge
      */
-    record Rules(Scheme scheme, boolean triangles, boolean cornered, boolean limit, double bulge) {}
+    record Rules(
+            Scheme scheme, boolean triangles, boolean cornered, boolean limit, Subdivide.Values values, double bulge) {
+        boolean smoothsValues() {
+            return scheme != Scheme.LINEAR && values != Subdivide.Values.LINEAR;
+        }
+    }
 
     private final Rules rules;
     private SplitTopology topology;
@@ -41,7 +48,10 @@ final class Subdivision {
     private long[] vertexKeys;
     private long[] faceKeys;
     private int[] materials;
+    /** What is divided linearly. */
     private Map<String, CornerLayer> layers;
+
+    private final Map<String, SmoothValues> smoothed = new HashMap<>();
     private Map<String, Tag> tags;
     private final Mesh in;
 
@@ -58,6 +68,16 @@ final class Subdivision {
         tags = in.tags();
     }
 
+    private void smoothValues(@Nullable Tag creases, @Nullable Tag corners) {
+        Map<String, CornerLayer> others = new HashMap<>();
+        layers.forEach((name, layer) -> {
+            if (layer.rule() == CarryRule.MEAN)
+                smoothed.put(name, new SmoothValues(layer, topology, rules, creases, corners));
+            else others.put(name, layer);
+        });
+        layers = others;
+    }
+
     /**
      * @param in of triangles, where the rules are for these
      * @param levels greater than 0
@@ -68,6 +88,7 @@ final class Subdivision {
             Mesh in, Rules rules, int levels, @Nullable Tag creases, @Nullable Tag corners, StepContext context) {
         SplitTopology topology = SplitTopology.of(in);
         Subdivision s = new Subdivision(in, rules, topology, Sharpness.of(topology, creases, corners, rules.cornered));
+        if (rules.smoothsValues()) s.smoothValues(creases, corners);
         for (int level = 1; level < levels; level++) {
             SplitTopology next = s.nextTopology();
             s.split();
@@ -102,6 +123,8 @@ final class Subdivision {
             layers.put(CornerLayer.NORMAL, CornerLayer.normals(surface.cornerNormals()));
             xyz = surface.places();
         }
+        if (!smoothed.isEmpty()) layers = new HashMap<>(layers);
+        smoothed.forEach((name, of) -> layers.put(name, of.layer()));
         int faces = faceKeys.length;
         int[] offsets = isTriangles() ? Loop.triangleOffsets(faces) : SplitTopology.quadOffsets(faces);
         return Mesh.of(xyz, offsets, corners, materials, in.materials(), layers, tags, vertexKeys, faceKeys);
@@ -115,6 +138,7 @@ final class Subdivision {
             case LINEAR -> new LinearSplit(topology, sharp, xyz, rules).places();
         };
         if (!layers.isEmpty()) layers = splitLayers();
+        smoothed.values().forEach(SmoothValues::split);
         if (!tags.isEmpty()) tags = splitTags();
         splitMaterials();
         splitKeys();

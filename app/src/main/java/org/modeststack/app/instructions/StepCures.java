@@ -1,0 +1,86 @@
+package org.modeststack.app.instructions;
+
+import java.util.List;
+import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.ResultState;
+import org.modeststack.app.state.SelectionState;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.HeldSteps;
+import org.modeststack.steps.Remark;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.smooth.SmoothingAdvice;
+import org.modeststack.steps.smooth.Subdivide;
+
+/** The one click that does something about what a step of a body has to say. */
+final class StepCures {
+    /** A click, and what it does. */
+    record Cure(String text, String hint, Runnable action) {}
+
+    private final DocumentState document;
+    private final SelectionState selected;
+    private final ResultState results;
+    private final PickState picks;
+    private final String bodyId;
+
+    StepCures(DocumentState document, SelectionState selected, ResultState results, PickState picks, String bodyId) {
+        this.document = document;
+        this.selected = selected;
+        this.results = results;
+        this.picks = picks;
+        this.bodyId = bodyId;
+    }
+
+    /** Null where there is none. */
+    Cure of(Remark remark, Entry entry) {
+        if (HeldSteps.tellsOfOutOfDate(remark))
+            return new Cure(
+                    "Carry it out now",
+                    "Brings this step up to date once; F5 does so with all that are held",
+                    () -> results.askForHeld(entry.id()));
+        if (Pick.tellsOfLost(remark))
+            return new Cure(
+                    "Keep what is left", "Picks from now on only what was found; Ctrl+Z brings the others back", () -> {
+                        selected.selectSteps(List.of(entry.id()));
+                        picks.accept(entry);
+                    });
+        if (entry.step() instanceof Subdivide) return beforeSmoothing(remark, entry);
+        if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);
+        return null;
+    }
+
+    private Cure beforeSmoothing(Remark remark, Entry entry) {
+        Mesh in = results.before(document.current().bodyOf(bodyId), entry.id());
+        Step cure = in == null ? null : SmoothingAdvice.cure(remark, in);
+        if (cure == null) return null;
+        String title = StepDescriptor.of(cure).title();
+        return new Cure(
+                title + " first",
+                "Adds a step before this one that cures it",
+                () -> document.edit(
+                        "Add " + title,
+                        d -> Edits.addStep(d, bodyId, d.bodyOf(bodyId).indexOf(entry.id()), cure)));
+    }
+
+    private Cure behindSmoothing(Entry entry) {
+        int smoothing = smoothingAbove(entry);
+        if (smoothing < 0) return null;
+        return new Cure(
+                "Bevel before the smoothing",
+                "Moves this step above the one that smooths, where the edges are still sharp",
+                () -> document.edit("Move step", d -> Edits.moveStep(d, bodyId, entry.id(), smoothing)));
+    }
+
+    /** Where the first step above stands that smooths the body by subdivision; -1 for none. */
+    private int smoothingAbove(Entry entry) {
+        List<Entry> all = document.current().bodyOf(bodyId).entries();
+        for (int i = 1; i < all.size() && all.get(i).id() != entry.id(); i++)
+            if (all.get(i).enabled() && all.get(i).step() instanceof Subdivide) return i;
+        return -1;
+    }
+}
