@@ -23,6 +23,7 @@ import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Pressable;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.HeldSteps;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepDescriptor;
@@ -107,11 +108,11 @@ public final class StepRow extends HBox {
         pseudo("selected", selected);
         pseudo("below", below);
         pseudo("off", !entry.enabled());
-        held.setVisible(entry.held());
-        held.setManaged(entry.held());
         pseudo("failed", result != null && result.failed() && entry.enabled());
         List<Remark> now = result == null || !entry.enabled() ? List.of() : result.remarks();
         double ms = result == null ? 0 : result.ms();
+        held.setVisible(entry.held() && now.stream().noneMatch(HeldSteps::tellsOfOutOfDate));
+        held.setManaged(held.isVisible());
         if (!now.equals(shownRemarks) || ms != shownMs) {
             shownRemarks = now;
             shownMs = ms;

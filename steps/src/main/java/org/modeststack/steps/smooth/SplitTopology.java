@@ -115,6 +115,13 @@ final class SplitTopology {
                 vertexEdges);
     }
 
+    /** Only the faces with their corners and edges, and not what lies at vertices and beside edges: half of it all. */
+    SplitTopology facesOnly() {
+        int[] none = {};
+        return new SplitTopology(
+                vertices, offsets, corners, cornerFace, cornerEdge, edgeLow, edgeHigh, none, none, none, none, none, none);
+    }
+
     int sides(int edge) {
         return sideStart[edge + 1] - sideStart[edge];
     }

@@ -112,17 +112,25 @@ final class Subdivision {
     }
 
     private Mesh last() {
-        SplitTopology from = topology;
-        boolean toLimit = rules.limit && rules.scheme != Scheme.LINEAR;
-        SplitTopology next = toLimit ? nextTopology() : null;
-        int[] corners = next == null ? corners() : next.corners;
+        if (rules.limit && rules.scheme != Scheme.LINEAR) return atLimit();
+        splitPlaces();
+        // What is made from here on is most of the result, and half of what touches what is not needed for it.
+        topology = topology.facesOnly();
+        splitElements();
+        return mesh(corners());
+    }
+
+    private Mesh atLimit() {
+        SplitTopology from = topology, next = nextTopology();
         split();
-        if (next != null) {
-            LimitSurface surface = new LimitSurface(next, sharp.split(from, next), xyz, !isTriangles());
-            layers = new HashMap<>(layers);
-            layers.put(CornerLayer.NORMAL, CornerLayer.normals(surface.cornerNormals()));
-            xyz = surface.places();
-        }
+        LimitSurface surface = new LimitSurface(next, sharp.split(from, next), xyz, !isTriangles());
+        layers = new HashMap<>(layers);
+        layers.put(CornerLayer.NORMAL, CornerLayer.normals(surface.cornerNormals()));
+        xyz = surface.places();
+        return mesh(next.corners);
+    }
+
+    private Mesh mesh(int[] corners) {
         if (!smoothed.isEmpty()) layers = new HashMap<>(layers);
         smoothed.forEach((name, of) -> layers.put(name, of.layer()));
         int faces = faceKeys.length;
@@ -132,6 +140,12 @@ final class Subdivision {
 
     /** One level of all but what touches what. */
     private void split() {
+        splitPlaces();
+        splitElements();
+    }
+
+    /** Places, and what else is found by what touches vertices and edges. */
+    private void splitPlaces() {
         double[] places = switch (rules.scheme) {
             case CATMULL_CLARK -> CatmullClark.places(topology, sharp, xyz);
             case LOOP -> Loop.places(topology, sharp, xyz);
@@ -140,9 +154,12 @@ final class Subdivision {
         if (!layers.isEmpty()) layers = splitLayers();
         smoothed.values().forEach(SmoothValues::split);
         if (!tags.isEmpty()) tags = splitTags();
+        xyz = places;
+    }
+
+    private void splitElements() {
         splitMaterials();
         splitKeys();
-        xyz = places;
     }
 
     private void splitMaterials() {
