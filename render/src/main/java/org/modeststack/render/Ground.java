@@ -9,6 +9,10 @@ import org.modeststack.mesh.part.Affine;
 /** The plane z = 0: a grid in round numbers of millimetres, and the soft shadow of what stands on it. */
 final class Ground {
     private static final int SIZE = 192;
+    /** From so many triangles on it pays to look at them on all cores. */
+    private static final int MANY = 20_000;
+
+    private static final int CORES = Runtime.getRuntime().availableProcessors();
 
     private final float[] shadow = new float[SIZE * SIZE];
     private double x0;
@@ -78,7 +82,23 @@ final class Ground {
         if (m.isSteady()) m = m.fineEnough(cell / item.placement().greatestScale());
         float[] p = inCells(item, m);
         int[] tri = m.triangles;
-        for (int t = 0; t < tri.length; t += 3) {
+        int triangles = tri.length / 3, pieces = triangles < MANY ? 1 : CORES;
+        if (pieces == 1) lowest(p, tri, 0, tri.length, height);
+        else
+            RenderWorkers.run(pieces, piece -> {
+                float[] own = new float[SIZE * SIZE];
+                Arrays.fill(own, Float.MAX_VALUE);
+                int from = (int) ((long) triangles * piece / pieces),
+                        to = (int) ((long) triangles * (piece + 1) / pieces);
+                lowest(p, tri, 3 * from, 3 * to, own);
+                synchronized (height) {
+                    for (int i = 0; i < own.length; i++) height[i] = Math.min(height[i], own[i]);
+                }
+            });
+    }
+
+    private static void lowest(float[] p, int[] tri, int from, int to, float[] height) {
+        for (int t = from; t < to; t += 3) {
             int a = 3 * tri[t], b = 3 * tri[t + 1], c = 3 * tri[t + 2];
             float ax = p[a], ay = p[a + 1], az = p[a + 2];
             float bx = p[b], by = p[b + 1], bz = p[b + 2];

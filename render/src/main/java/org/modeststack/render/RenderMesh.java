@@ -112,15 +112,16 @@ public final class RenderMesh {
         int ne = adj.edgeCount();
         edges = new int[2 * ne];
         edgeNormals = new int[2 * ne];
+        int[] faceNormals = packed(area);
         AtomicBoolean open = new AtomicBoolean();
         RenderWorkers.ranges(ne, (from, to) -> {
             boolean anyOpen = false;
             for (int e = from; e < to; e++) {
                 edges[2 * e] = adj.edgeLow(e);
                 edges[2 * e + 1] = adj.edgeHigh(e);
-                edgeNormals[2 * e] = packed(area, adj.cornerFace()[adj.edgeCorner(e, 0)]);
+                edgeNormals[2 * e] = faceNormals[adj.cornerFace()[adj.edgeCorner(e, 0)]];
                 boolean two = adj.edgeSides(e) == 2;
-                edgeNormals[2 * e + 1] = two ? packed(area, adj.cornerFace()[adj.edgeCorner(e, 1)]) : 0;
+                edgeNormals[2 * e + 1] = two ? faceNormals[adj.cornerFace()[adj.edgeCorner(e, 1)]] : 0;
                 anyOpen |= !two;
             }
             if (anyOpen) open.set(true);
@@ -235,6 +236,15 @@ public final class RenderMesh {
 
     private static int packed(float[] v, int i) {
         return PackedNormal.of(v[3 * i], v[3 * i + 1], v[3 * i + 2]);
+    }
+
+    /** Each of many vectors, three values each. */
+    private static int[] packed(float[] vectors) {
+        int[] out = new int[vectors.length / 3];
+        RenderWorkers.ranges(out.length, (from, to) -> {
+            for (int i = from; i < to; i++) out[i] = packed(vectors, i);
+        });
+        return out;
     }
 
     private byte[] edgeKinds(Adjacency adj, float[] area) {

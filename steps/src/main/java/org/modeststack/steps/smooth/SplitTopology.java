@@ -2,6 +2,7 @@ package org.modeststack.steps.smooth;
 
 import java.util.Arrays;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Workers;
 
@@ -19,7 +20,7 @@ import org.modeststack.mesh.work.Workers;
  * <p>Numbers are those that {@link Adjacency} gives, so that it makes no difference whether a mesh is split twice or the result of
  * a split is split again. Arrays are not to be written.
  */
-final class SplitTopology {
+final class SplitTopology implements Memory.Counted {
     final int vertices;
     final int faces;
     final int edges;
@@ -119,7 +120,37 @@ final class SplitTopology {
     SplitTopology facesOnly() {
         int[] none = {};
         return new SplitTopology(
-                vertices, offsets, corners, cornerFace, cornerEdge, edgeLow, edgeHigh, none, none, none, none, none, none);
+                vertices,
+                offsets,
+                corners,
+                cornerFace,
+                cornerEdge,
+                edgeLow,
+                edgeHigh,
+                none,
+                none,
+                none,
+                none,
+                none,
+                none);
+    }
+
+    @Override
+    public void count(Memory memory) {
+        for (int[] array : new int[][] {
+            offsets,
+            corners,
+            cornerFace,
+            cornerEdge,
+            edgeLow,
+            edgeHigh,
+            sideStart,
+            sideCorner,
+            cornerStart,
+            vertexCorners,
+            edgeStart,
+            vertexEdges
+        }) memory.addArray(array);
     }
 
     int sides(int edge) {
