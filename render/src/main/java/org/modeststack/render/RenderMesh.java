@@ -103,7 +103,9 @@ public final class RenderMesh {
         corners = t.triangleCorners();
         faceOf = t.triangleFace();
         triangles = new int[corners.length];
-        for (int i = 0; i < corners.length; i++) triangles[i] = mesh.corners()[corners[i]];
+        RenderWorkers.ranges(corners.length, (from, to) -> {
+            for (int i = from; i < to; i++) triangles[i] = mesh.corners()[corners[i]];
+        });
 
         Adjacency adj = mesh.adjacency();
         float[] area = areaVectors();

@@ -8,11 +8,11 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.function.LongUnaryOperator;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -23,7 +23,6 @@ import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.shape.Move;
-import org.modeststack.steps.shape.Scale;
 import org.modeststack.steps.source.Imported;
 import org.modeststack.steps.source.Linked;
 import tools.jackson.databind.JsonNode;
@@ -234,16 +233,6 @@ public final class Edits {
         return addStep(d, id, b.entries().size(), new Move(by));
     }
 
-    /** A body that follows this one, mirrored through the origin's plane across an axis by negating its numbers there. */
-    public static Document mirroredCopy(Document d, String id, Axis axis) {
-        Body b = d.bodyOf(id);
-        Document with = addBody(d, b.name() + " mirrored", b.material(), new Linked(Bodies.of(id)));
-        Vec3 all = new Vec3(1, 1, 1);
-        Vec3 factors = all.minus(axis.direction().times(2));
-        Body copy = with.bodies().getLast();
-        return addStep(with, copy.id(), copy.entries().size(), new Scale(factors, Vec3.ZERO));
-    }
-
     public static Document setVisible(Document d, String id, boolean visible) {
         return d.with(id, b -> b.withVisible(visible));
     }
@@ -338,6 +327,21 @@ public final class Edits {
             }
         }
         return d.with(bodyId, b -> b.with(entryId, e -> e.withStep(descriptor.with(e.step(), param, value))));
+    }
+
+    /**
+     * Sets a choice of a step, and its other numbers such that what it makes stays where it is, as far as that can be.
+     *
+     * @param in the mesh that goes into the step; null where it is not known
+     * @throws StepException if the value is not allowed
+     */
+    public static Document setChoice(
+            Document d, String bodyId, long entryId, String param, Object value, @Nullable Mesh in)
+            throws StepException {
+        Document set = setValue(d, bodyId, entryId, param, value);
+        if (in == null) return set;
+        Step before = d.bodyOf(bodyId).entryOf(entryId).step();
+        return set.with(bodyId, b -> b.with(entryId, e -> e.withStep(e.step().rephrased(before, in))));
     }
 
     /** @throws IllegalArgumentException if a body would be made from itself, naming the way round */

@@ -74,6 +74,17 @@ public interface Step {
         return this;
     }
 
+    /**
+     * This step with its other numbers such that what it makes stays where it is, after one of its choices was changed that says
+     * how they are meant; itself where none is such.
+     *
+     * @param before the step as it was
+     * @param in the mesh it was given
+     */
+    default Step rephrased(Step before, Mesh in) {
+        return this;
+    }
+
     /** A step that makes a mesh from nothing and so can only come first. */
     default boolean isSource() {
         return StepDescriptor.of(this).family() == Family.SOURCE;

@@ -8,7 +8,9 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -16,8 +18,10 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.steps.catalog.Steps;
@@ -31,6 +35,8 @@ class AllStepsTest {
 
     /** Steps that are there to leave holes. */
     private static final Set<String> OPENING = Set.of("delete", "split-off");
+
+    private static final Set<String> INSTEAD_OF_AXIS = Set.of("line", "plane");
 
     static Stream<StepDescriptor> all() {
         return Steps.ALL.stream();
@@ -47,7 +53,10 @@ class AllStepsTest {
 
     private static TestContext contextFor(Mesh other) {
         TestContext c = new TestContext(5);
-        c.bodies.put("other", other);
+        long edge = Tag.edge(other.adjacency().edgeLow(0), other.adjacency().edgeHigh(0));
+        Map<String, Tag> tags = new HashMap<>(other.tags());
+        tags.put("path", Tag.whole(ElementKind.EDGE, new long[] {edge}));
+        c.bodies.put("other", other.withTags(tags));
         return c;
     }
 
@@ -60,6 +69,9 @@ class AllStepsTest {
         Step s = d.createDefault();
         for (ParamDescriptor p : d.params()) {
             if (p.type() == Bodies.class) s = d.with(s, p.name(), Bodies.of("other"));
+            // What takes the place of an axis is not what the step works on.
+            if (INSTEAD_OF_AXIS.contains(p.name())) continue;
+            if (d.type().equals("path-array") && p.name().equals("tag")) s = d.with(s, p.name(), "path");
             if (p.type() == Pick.class) s = d.with(s, p.name(), picking((Pick) p.defaultValue(), rule));
         }
         return s;

@@ -18,15 +18,13 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
-import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.mirror.Mirror;
+import org.modeststack.steps.repeat.RowArray;
 
 /** Steps that put whole parts elsewhere or repeat them: the parts say to the bit what the faces would be. */
 class PartStepsTest {
     private static PartStep step(String type, Object... values) {
-        StepDescriptor d = Steps.byType(type);
-        Step s = d.createDefault();
-        for (int i = 0; i < values.length; i += 2) s = d.with(s, (String) values[i], values[i + 1]);
-        return (PartStep) s;
+        return NamedSteps.partStep(type, values);
     }
 
     static Stream<PartStep> steps() {
@@ -35,7 +33,12 @@ class PartStepsTest {
                 step("row-array", "count", 1),
                 step("round-array", "count", 5, "angle", 270.0, "rise", 1.25, "center", new Vec3(3, 1, 2)),
                 step("round-array", "count", 6, "axis", Axis.X),
-                step("mirror", "weld", false, "at", 1.5, "axis", Axis.Y),
+                step("round-array", "count", 7, "upright", true, "leftOut", "2, 4-5"),
+                step("row-array", "count", 4, "turn", 20.0, "scale", 0.9),
+                step("row-array", "spacing", RowArray.Spacing.FILL, "every", 33.0),
+                step("mirror", "weld", false, "axis", Mirror.Across.XYZ, "through", new Vec3(1, 2, 3)),
+                step("mirror", "weld", false, "where", Mirror.Where.POINTS, "third", new Vec3(3, 0, 10)),
+                step("mirror", "weld", false, "at", 1.5, "axis", Mirror.Across.Y),
                 step("move", "by", new Vec3(0.1, 0.2, 0.3)),
                 step("turn", "angle", 33.0, "axis", Axis.Y, "about", new Vec3(1, 2, 3)),
                 step("scale", "factors", new Vec3(-1, 2, 0.5), "from", new Vec3(1, 2, 3)),

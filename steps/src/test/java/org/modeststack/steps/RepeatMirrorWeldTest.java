@@ -69,14 +69,16 @@ class RepeatMirrorWeldTest {
                 .mesh();
         assertEquals(6 * n, walled.faceCount());
         assertEquals(said, context.remarks.getFirst().text());
-        Mesh hollow =
-                TestContext.run(new RowArray(n, next, RowArray.Spacing.EACH, 1e-6, true, false), MeshFixtures.cube(1));
+        Mesh hollow = TestContext.run(
+                NamedSteps.with(new RowArray(n, next, RowArray.Spacing.EACH, 1e-6), "withoutWalls", true),
+                MeshFixtures.cube(1));
         assertEquals(4 * n + 2, hollow.faceCount());
         assertTrue(Health.of(hollow).isClosed());
         assertEquals(n, Measures.of(hollow).volume(), 1e-12);
         // Eight wedges round an axis make one ring.
-        Mesh ring =
-                TestContext.run(new RoundArray(4, Axis.Z, 360, Vec3.ZERO, 0, 1e-6, true, false), MeshFixtures.cube(1));
+        Mesh ring = TestContext.run(
+                NamedSteps.with(new RoundArray(4, Axis.Z, 360, Vec3.ZERO, 0, 1e-6), "withoutWalls", true),
+                MeshFixtures.cube(1));
         assertTrue(Health.of(ring).isClosed());
         assertEquals(4, Measures.of(ring).volume(), 1e-12);
         assertEquals(16, ring.faceCount());
@@ -87,7 +89,7 @@ class RepeatMirrorWeldTest {
     @CsvSource({"false, 12", "true, 4"})
     void weldingRowsGoesOnwardOnlyByChoice(boolean onward, int vertices) throws StepException {
         Mesh square = MeshFixtures.polygon(0, 0, 10, 0, 10, 10, 0, 10);
-        Step row = new RowArray(6, new Vec3(0, 0, 0.6), RowArray.Spacing.EACH, 1, false, onward);
+        Step row = NamedSteps.with(new RowArray(6, new Vec3(0, 0, 0.6), RowArray.Spacing.EACH, 1), "onward", onward);
         assertEquals(vertices, TestContext.run(row, square).vertexCount());
     }
 

@@ -8,10 +8,13 @@ import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.FollowingBodies;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.Axis;
@@ -24,6 +27,9 @@ import org.modeststack.steps.catalog.Steps;
 final class BodyCommands extends MenuCommands {
     /** More bodies than this at once would be of no use to anyone. */
     private static final int MAX_PARTS = 64;
+
+    /** How far beside a body its copy stands, in widths; and how wide what is not known yet is taken to be, mm. */
+    private static final double APART = 1.1, DEFAULT_WIDTH = 50;
 
     private final DocumentState document;
     private final SelectionState selected;
@@ -57,6 +63,20 @@ final class BodyCommands extends MenuCommands {
         }
         add("Rename body…", "F2", "Gives the selected body another name.", "name", body, this::renameBody);
         add("Duplicate body", null, "A second body with the same steps.", "copy", body, this::duplicateBody);
+        add(
+                "Following copy",
+                null,
+                "A body beside the selected one that is always what that one is, until it is made independent.",
+                "instance linked reference duplicate alike",
+                body,
+                this::followingCopy);
+        add(
+                "Make independent",
+                null,
+                "Gives a body that follows another the steps of that one as its own.",
+                "unlink single detach copy own",
+                () -> selected.body() != null && FollowingBodies.isFollowing(selected.body()),
+                this::makeIndependent);
         for (Axis a : Axis.values()) {
             add(
                     "Mirrored copy across " + a,
@@ -111,9 +131,25 @@ final class BodyCommands extends MenuCommands {
         document.edit("Duplicate body", d -> Edits.duplicateBody(d, id));
     }
 
+    /** It stands beside the body, with a tenth of its width between them. */
+    private void followingCopy() {
+        Body b = selected.body();
+        Geometry shown = results.shown(b);
+        double width = shown == null || shown.isEmpty()
+                ? DEFAULT_WIDTH
+                : shown.bounds().size().x();
+        document.edit("Following copy", d -> FollowingBodies.copy(d, b.id(), new Vec3(Math.rint(APART * width), 0, 0)));
+        selected.select(document.current().bodies().getLast().id());
+    }
+
+    private void makeIndependent() {
+        String id = selected.body().id();
+        document.edit("Make independent", d -> FollowingBodies.independent(d, id));
+    }
+
     private void mirroredCopy(Axis a) {
         String id = selected.body().id();
-        document.edit("Mirrored copy", d -> Edits.mirroredCopy(d, id, a));
+        document.edit("Mirrored copy", d -> FollowingBodies.mirrored(d, id, a));
         selected.select(document.current().bodies().getLast().id());
     }
 

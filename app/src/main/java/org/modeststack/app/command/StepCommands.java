@@ -1,7 +1,10 @@
 package org.modeststack.app.command;
 
+import java.util.BitSet;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.BooleanSupplier;
@@ -14,12 +17,15 @@ import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.Baking;
+import org.modeststack.stack.evaluate.PickedCopies;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepCopies;
 import org.modeststack.steps.Family;
@@ -34,6 +40,7 @@ import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Rule;
 import org.modeststack.steps.remove.Delete;
+import org.modeststack.steps.repeat.CopyNumbers;
 
 /** Steps: adding, moving, switching, grouping, baking. */
 final class StepCommands extends MenuCommands {
@@ -86,6 +93,13 @@ final class StepCommands extends MenuCommands {
                 "wait slow freeze update later",
                 step,
                 this::holdSteps);
+        add(
+                "Leave out picked copies",
+                null,
+                "The copies of the last step that repeats to which picked faces belong are not made any more.",
+                "array skip omit remove instance hole",
+                () -> isPicked() && PickedCopies.lastRepeating(selected.body()) != null,
+                this::leaveOutCopies);
         add("Rename step…", null, "Gives the selected step a name of its own.", "name", step, this::renameStep);
         add("Duplicate steps", "Ctrl+D", "Copies the selected steps behind them.", "copy", step, this::duplicateSteps);
         add(
@@ -336,6 +350,35 @@ final class StepCommands extends MenuCommands {
                 if (selected.steps().contains(e.id())) next = Baking.unbake(next, b.id(), e.id());
             return next;
         });
+    }
+
+    private void leaveOutCopies() {
+        Body b = selected.body();
+        Document d = document.current();
+        Entry open = selected.openEntry();
+        Entry repeating = open != null && PickedCopies.canLeaveOut(open) ? open : PickedCopies.lastRepeating(b);
+        Mesh shown = results.shownMesh(b);
+        if (repeating == null || shown == null) return;
+        Selection picked = picks.selection();
+        if (picked.kind() != ElementKind.FACE) picked = picked.touching(shown, ElementKind.FACE);
+        Set<Long> keys = new HashSet<>();
+        picked.elements().stream().forEach(f -> keys.add(shown.faceKeys()[f]));
+        workOut(
+                "Leave out copies",
+                d,
+                () -> {
+                    BitSet copies = PickedCopies.of(d, b.id(), repeating.id(), keys, results.evaluator());
+                    if (copies.isEmpty())
+                        throw new StepException(
+                                "None of what is picked is a copy as step " + (b.indexOf(repeating.id()) + 1)
+                                        + " makes it; show the body up to that step and pick there.");
+                    StepDescriptor of = StepDescriptor.of(repeating.step());
+                    ParamDescriptor p = Objects.requireNonNull(of.param(PickedCopies.LEFT_OUT));
+                    String text = CopyNumbers.with((String) of.value(repeating.step(), p), copies);
+                    return Edits.setValue(d, b.id(), repeating.id(), p.name(), text);
+                },
+                "Something was changed meanwhile; leave them out again.");
+        picks.set(Pick.none(picks.kind()));
     }
 
     private void holdSteps() {

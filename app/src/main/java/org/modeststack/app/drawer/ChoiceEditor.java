@@ -39,7 +39,7 @@ final class ChoiceEditor implements ParamEditor {
             edited.onRefresh(() -> b.setSelected(edited.value() == c));
             b.setOnAction(_ -> {
                 b.setSelected(true);
-                edited.set(c);
+                edited.choose(c);
             });
             segments.add(b, at % columns, at / columns);
             at++;

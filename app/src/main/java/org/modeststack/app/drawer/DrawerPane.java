@@ -34,6 +34,7 @@ import org.modeststack.steps.StepDescriptor;
 public final class DrawerPane extends BorderPane {
     private final DocumentState document;
     private final SelectionState selected;
+    private final ResultState results;
     private final OpenStepState openStep;
     private final Label title = new Label();
     private final VBox form = new VBox(12);
@@ -55,6 +56,7 @@ public final class DrawerPane extends BorderPane {
             PointState points) {
         this.document = document;
         this.selected = selected;
+        this.results = results;
         this.openStep = openStep;
         editors = List.of(
                 new ProfileParamEditor(document, selected),
@@ -200,7 +202,7 @@ public final class DrawerPane extends BorderPane {
 
     private Node field(ParamDescriptor p) {
         for (ParamEditor e : editors)
-            if (e.takes(p)) return e.create(new EditedParam(p, () -> entry, document, selected, refresh));
+            if (e.takes(p)) return e.create(new EditedParam(p, () -> entry, document, selected, results, refresh));
         return null;
     }
 }

@@ -4,7 +4,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Supplier;
 import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.ParamDescriptor;
@@ -16,6 +18,7 @@ final class EditedParam {
     private final Supplier<Entry> entry;
     private final DocumentState document;
     private final SelectionState selected;
+    private final ResultState results;
     private final List<Runnable> refresh;
 
     /**
@@ -27,11 +30,13 @@ final class EditedParam {
             Supplier<Entry> entry,
             DocumentState document,
             SelectionState selected,
+            ResultState results,
             List<Runnable> refresh) {
         this.param = param;
         this.entry = entry;
         this.document = document;
         this.selected = selected;
+        this.results = results;
         this.refresh = refresh;
     }
 
@@ -55,6 +60,15 @@ final class EditedParam {
         document.edit(
                 "Change " + param.label().toLowerCase(Locale.ROOT),
                 d -> Edits.setValue(d, body, id, param.name(), value));
+    }
+
+    /** Sets a choice such that what the step makes stays where it is, as far as it can. */
+    void choose(Object value) {
+        Body body = selected.body();
+        long id = entry.get().id();
+        document.edit(
+                "Change " + param.label().toLowerCase(Locale.ROOT),
+                d -> Edits.setChoice(d, body.id(), id, param.name(), value, results.before(body, id)));
     }
 
     /** Does something now and then whenever the value may have changed. */

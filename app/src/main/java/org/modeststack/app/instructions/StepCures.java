@@ -9,10 +9,12 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.HeldSteps;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.smooth.SmoothingAdvice;
 import org.modeststack.steps.smooth.Subdivide;
@@ -50,6 +52,14 @@ final class StepCures {
                         picks.accept(entry);
                     });
         if (entry.step() instanceof Subdivide) return beforeSmoothing(remark, entry);
+        Mirror closing = entry.step() instanceof Mirror m ? Mirror.closing(m, remark) : null;
+        if (closing != null)
+            return new Cure(
+                    "Close it",
+                    "Welds what lies within " + Numbers.show(closing.distance()) + " mm of the plane",
+                    () -> document.edit(
+                            "Change weld within",
+                            d -> Edits.setValue(d, bodyId, entry.id(), "distance", closing.distance())));
         if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);
         return null;
     }

@@ -230,7 +230,7 @@ final class PickModels {
                         move(p.get("reach") / 2 + p.get("apart"), 0, 0))
                 .unite(box(p.get("thick"), 30, p.get("tall"), 1, 1, 1), move(p.get("apart") + p.get("thick") / 2, 0, 0))
                 .cut(bar(p.get("bore"), 60, p.whole("sides")), move(p.get("apart") + 32, 0, -20))
-                .then(step("mirror", "axis", Axis.X))
+                .then(step("mirror"))
                 .document();
         Function<Integer, Function<Numbers, Predicate<Vec3>>> rim =
                 side -> p -> round(2, side * (p.get("apart") + 32), 0, p.get("bore") / 2, p.whole("sides"))

@@ -111,6 +111,15 @@ public final class Geometry implements Memory.Counted {
         return b;
     }
 
+    /** The box that the mesh of all faces has, to the bit, without making it. Linear in the vertices of all parts together. */
+    public Bounds exactBounds() {
+        Mesh m = made;
+        if (m != null) return m.bounds();
+        Bounds b = Bounds.EMPTY;
+        for (Part p : parts) b = b.union(p.exactBounds());
+        return b;
+    }
+
     /** The mesh of all faces if it is there already, else null; never takes long. */
     public @Nullable Mesh known() {
         return made;

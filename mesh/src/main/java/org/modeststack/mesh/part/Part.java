@@ -2,10 +2,14 @@ package org.modeststack.mesh.part;
 
 import java.util.Arrays;
 import java.util.List;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 
 /** A mesh in its place: many parts can share one mesh. An immutable value. */
 public final class Part {
+    /** How many vertices are looked at in one go. */
+    private static final int AT_ONCE = 4096;
+
     private final Mesh mesh;
     private final List<Placement> placements;
     private final Affine affine;
@@ -64,11 +68,28 @@ public final class Part {
         return mirrored ? m.flipped() : m;
     }
 
+    /** Of the mesh in its place, to the bit. Linear in its vertices. */
+    Bounds exactBounds() {
+        if (placements.isEmpty()) return mesh.bounds();
+        double[] all = mesh.xyz();
+        double[] some = new double[Math.min(all.length, 3 * AT_ONCE)];
+        Bounds b = Bounds.EMPTY;
+        for (int from = 0; from < all.length; from += some.length) {
+            int n = Math.min(some.length, all.length - from);
+            double[] block = n == some.length ? some : new double[n];
+            System.arraycopy(all, from, block, 0, n);
+            place(block, 0, n);
+            b = b.union(Bounds.of(block));
+        }
+        return b;
+    }
+
     void place(double[] xyz, int from, int to) {
         for (Placement p : placements) p.place(xyz, from, to);
     }
 
-    long key(long key) {
+    /** What becomes of the key of a vertex or face of the mesh in this place. */
+    public long key(long key) {
         long k = key;
         for (Placement p : placements) k = p.key(k);
         return k;

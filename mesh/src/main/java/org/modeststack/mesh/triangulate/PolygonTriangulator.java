@@ -106,6 +106,14 @@ public final class PolygonTriangulator {
     }
 
     private void quad(double[] xyz, int[] corners, int from, int[] out, int at) {
+        boolean firstIsShorter = length(xyz, corners, from, 0, 2) <= length(xyz, corners, from, 1, 3) * (1 + 1e-9);
+        // Nearly always the shorter diagonal is good, and the other need not be looked at.
+        if (firstIsShorter && isConvex(0, 1, 2) && isConvex(0, 2, 3)) putQuad(out, at, from, true);
+        else if (!firstIsShorter && isConvex(0, 1, 3) && isConvex(1, 2, 3)) putQuad(out, at, from, false);
+        else putQuad(out, at, from, isFirstBetter(firstIsShorter));
+    }
+
+    private boolean isFirstBetter(boolean firstIsShorter) {
         int t012 = turn(0, 1, 2), t023 = turn(0, 2, 3), t013 = turn(0, 1, 3), t123 = turn(1, 2, 3);
         boolean first = t012 > 0 && t023 > 0;
         boolean second = t013 > 0 && t123 > 0;
@@ -116,8 +124,11 @@ public final class PolygonTriangulator {
                 else second = false;
             }
         }
-        if (first && second) first = length(xyz, corners, from, 0, 2) <= length(xyz, corners, from, 1, 3) * (1 + 1e-9);
-        else if (!first && !second) first = t012 + t023 >= t013 + t123;
+        if (first && second) return firstIsShorter;
+        return first || !second && t012 + t023 >= t013 + t123;
+    }
+
+    private static void putQuad(int[] out, int at, int from, boolean first) {
         if (first) {
             put(out, at, from, from + 1, from + 2);
             put(out, at + 3, from, from + 2, from + 3);

@@ -37,6 +37,8 @@ import org.modeststack.steps.catalog.Steps;
 class EarlierDocumentsTest {
     /** Steps that there are only since then. */
     private static final Set<String> LATER = Set.of(
+            "path-array",
+            "scatter",
             "join-triangles",
             "divide-faces",
             "collapse-small",

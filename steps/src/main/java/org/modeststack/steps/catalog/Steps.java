@@ -42,8 +42,10 @@ import org.modeststack.steps.place.Place;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.Dissolve;
 import org.modeststack.steps.remove.JoinTriangles;
+import org.modeststack.steps.repeat.PathArray;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.repeat.Scatter;
 import org.modeststack.steps.segment.Segments;
 import org.modeststack.steps.shading.ShadeEdges;
 import org.modeststack.steps.shape.Move;
@@ -85,6 +87,8 @@ public final class Steps {
                     ShadeEdges.class,
                     RowArray.class,
                     RoundArray.class,
+                    PathArray.class,
+                    Scatter.class,
                     Mirror.class,
                     Subdivide.class,
                     Crease.class,

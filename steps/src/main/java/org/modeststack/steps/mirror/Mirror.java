@@ -1,15 +1,17 @@
 package org.modeststack.steps.mirror;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
@@ -17,21 +19,27 @@ import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.Role;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.part.PickedLine;
+import org.modeststack.steps.pick.Pick;
 
-/** Adds the mirror image across a plane square to an axis. */
+/** Adds mirror images across up to three planes, or cuts the body off at them. */
 @StepInfo(
         type = "mirror",
         title = "Mirror",
         family = Family.MIRROR,
         help = "Adds the mirror image of everything so far across a plane, and welds the two where they meet.",
-        words = "symmetry reflect symmetric")
+        words = "symmetry reflect symmetric half quarter")
 public record Mirror(
-        @Param(label = "Across", help = "The axis that is reversed.", def = "x")
-        Axis axis,
+        @Param(
+                label = "Across",
+                help = "The axis that is reversed, or two or all three of them one after another.",
+                def = "x")
+        Across axis,
 
         @Param(
                 label = "Plane at",
@@ -58,8 +66,116 @@ public record Mirror(
                 label = "Keep",
                 help = "All of the body, or only what is above or below the plane along the axis.",
                 def = "all")
-        Keep keep)
+        Keep keep,
+
+        @Param(
+                label = "Plane of what is picked",
+                help =
+                        "A picked face gives its own plane, a picked rim that of its circle; where nothing is picked the plane"
+                                + " below is taken.",
+                def = "faces")
+        Pick plane,
+
+        @Param(
+                label = "Plane",
+                help =
+                        "At a number on the axis, through the middle of the body, through that of another, or through three points.",
+                def = "number")
+        Where where,
+
+        @Param(
+                label = "Through",
+                help = "A point that the planes go through.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0",
+                role = Role.POINT)
+        Vec3 through,
+
+        @Param(label = "Middle of", help = "The body whose middle the plane goes through.", only = "where=body")
+        Bodies body,
+
+        @Param(
+                label = "First point",
+                help = "A point of the plane.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 0",
+                role = Role.POINT,
+                only = "where=points")
+        Vec3 first,
+
+        @Param(
+                label = "Second point",
+                help = "Another point of the plane.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 10 0",
+                role = Role.POINT,
+                only = "where=points")
+        Vec3 second,
+
+        @Param(
+                label = "Third point",
+                help = "A point of the plane beside the line through the others.",
+                unit = Unit.LENGTH,
+                min = -1e9,
+                max = 1e9,
+                def = "0 0 10",
+                role = Role.POINT,
+                only = "where=points")
+        Vec3 third,
+
+        @Param(
+                label = "Image",
+                help = "Off only cuts the body off: a half, a quarter or an eighth of it is left.",
+                def = "on",
+                only = "keep=above,below")
+        boolean image,
+
+        @Param(
+                label = "Without middle line",
+                help = "Dissolves the edges in the plane where the faces beside them are flush.",
+                def = "off")
+        boolean dissolved,
+
+        @Param(
+                label = "Without walls",
+                help = "Takes faces out that lie in the plane, since they would be walls inside.",
+                def = "on")
+        boolean withoutWalls,
+
+        @Param(
+                label = "Swap sides in tags",
+                help =
+                        "What a tag names left is named right in the image, and the other way round; so with L and R at the end.",
+                def = "off")
+        boolean swapped)
         implements PartStep {
+
+    /** Which axes are reversed. */
+    public enum Across {
+        X(Axis.X),
+        Y(Axis.Y),
+        Z(Axis.Z),
+        XY(Axis.X, Axis.Y),
+        XZ(Axis.X, Axis.Z),
+        YZ(Axis.Y, Axis.Z),
+        XYZ(Axis.X, Axis.Y, Axis.Z);
+
+        private final List<Axis> axes;
+
+        Across(Axis... axes) {
+            this.axes = List.of(axes);
+        }
+
+        static Across of(Axis axis) {
+            return values()[axis.ordinal()];
+        }
+    }
 
     /** What of the body is mirrored. */
     public enum Keep {
@@ -68,129 +184,204 @@ public record Mirror(
         BELOW
     }
 
+    /** What says where the plane is. */
+    public enum Where {
+        NUMBER,
+        MIDDLE,
+        BODY,
+        POINTS
+    }
+
+    /** Three points are taken to lie on a line when the third is closer to it than this share of the distances. */
+    private static final double LINE = 1e-9;
+
     /** Mirrors all of the body. */
     public Mirror(Axis axis, double at, boolean weld, double distance) {
         this(axis, at, weld, distance, Keep.ALL);
     }
 
-    @Override
-    public Geometry apply(Geometry in, StepContext context) throws StepException {
-        if (keep == Keep.ALL) {
-            double over = Math.min(
-                    new HalfSpace(axis, at, true).reachedOver(in.bounds()),
-                    new HalfSpace(axis, at, false).reachedOver(in.bounds()));
-            if (over > distance)
-                context.remark(
-                        Remark.Level.REMARK,
-                        "The body reaches over the plane by " + Numbers.show(Math.rint(over * 1000) / 1000)
-                                + " mm, so it and its image run through each other. Keep only what is above or below to"
-                                + " cut it off there.");
-            return mirrored(in, context);
-        }
-        Limits.checkMaking(in, 2);
-        return mirrored(Geometry.of(new HalfSpace(axis, at, keep == Keep.ABOVE).of(in.mesh(), context)), context);
+    public Mirror(Axis axis, double at, boolean weld, double distance, Keep keep) {
+        this(
+                Across.of(axis),
+                at,
+                weld,
+                distance,
+                keep,
+                Pick.none(ElementKind.FACE),
+                Where.NUMBER,
+                Vec3.ZERO,
+                Bodies.NONE,
+                Vec3.ZERO,
+                new Vec3(0, 10, 0),
+                new Vec3(0, 0, 10),
+                true,
+                false,
+                true,
+                false);
     }
 
-    private Geometry mirrored(Geometry in, StepContext context) throws StepException {
+    @Override
+    public Geometry apply(Geometry in, StepContext context) throws StepException {
+        List<MirrorPlane> planes = planes(in, context);
+        Geometry out = in;
+        for (int i = 0; i < planes.size(); i++) {
+            // Each image has keys of its own.
+            long seed = i == 0 ? context.seed() : Keys.of(context.seed(), i);
+            out = across(planes.get(i), out, seed, context);
+        }
+        return out;
+    }
+
+    private List<MirrorPlane> planes(Geometry in, StepContext context) throws StepException {
+        if (!plane.terms().isEmpty()) {
+            Limits.checkMaking(in);
+            PickedLine found = PickedLine.of(in.mesh(), plane.on(in.mesh(), context));
+            if (found == null)
+                throw new StepException("What is picked gives no plane: pick a flat face, or the rim of a bore.");
+            return List.of(MirrorPlane.of(found.point(), found.way()));
+        }
+        if (where == Where.POINTS) {
+            Vec3 u = second.minus(first), v = third.minus(first), n = u.cross(v);
+            if (!(n.length() > LINE * u.length() * v.length()))
+                throw new StepException("The three points lie on one line; take one beside it.");
+            return List.of(MirrorPlane.of(first, n.unit()));
+        }
+        if (where == Where.NUMBER && axis.axes.size() == 1)
+            return List.of(MirrorPlane.across(axis.axes.getFirst(), at));
+        Vec3 point = point(in, context);
+        return axis.axes.stream()
+                .map(a -> MirrorPlane.across(a, point.dot(a.direction())))
+                .toList();
+    }
+
+    private Vec3 point(Geometry in, StepContext context) throws StepException {
+        if (where == Where.NUMBER) return through;
+        Bounds b = where == Where.MIDDLE ? in.exactBounds() : Bounds.EMPTY;
+        if (where == Where.BODY) {
+            if (body.ids().size() != 1)
+                throw new StepException("Choose the one body whose middle the plane goes through.");
+            b = context.geometry(body.ids().getFirst()).exactBounds();
+            if (b.isEmpty())
+                throw new StepException(
+                        context.bodyName(body.ids().getFirst()) + " has no faces, so it has no middle.");
+        }
+        return b.isEmpty() ? Vec3.ZERO : b.center();
+    }
+
+    private Geometry across(MirrorPlane across, Geometry in, long seed, StepContext context) throws StepException {
+        if (keep == Keep.ALL) {
+            sayWhatReachesOver(across, in, context);
+            return mirrored(across, in, seed, context);
+        }
+        Limits.checkMaking(in, 2);
+        Mesh half = new HalfSpace(across, keep == Keep.ABOVE).of(in.mesh(), context);
+        Geometry out = half == in.mesh() ? in : Geometry.of(half);
+        return image ? mirrored(across, out, seed, context) : out;
+    }
+
+    private void sayWhatReachesOver(MirrorPlane across, Geometry in, StepContext context) {
+        if (in.isEmpty()) return;
+        double over = Math.min(
+                new HalfSpace(across, true).reachedOver(in.bounds()),
+                new HalfSpace(across, false).reachedOver(in.bounds()));
+        if (over > distance)
+            context.remark(
+                    Remark.Level.REMARK,
+                    "The body reaches over the plane by " + Numbers.show(Math.rint(over * 1000) / 1000)
+                            + " mm, so it and its image run through each other. Keep only what is above or below to"
+                            + " cut it off there.");
+    }
+
+    private Geometry mirrored(MirrorPlane across, Geometry in, long seed, StepContext context) throws StepException {
         if (weld) {
             Limits.checkMaking(in, 2);
-            return Geometry.of(welded(in.mesh(), context));
+            Mesh mesh = in.mesh();
+            SeamGap gap = SeamGap.of(mesh, across, distance);
+            if (gap != null) context.remark(gap.remark());
+            return Geometry.of(new MirroredMesh(mesh, across, distance, seed).made(withoutWalls, dissolved, swapped));
         }
         Limits.checkParts(2.0 * in.parts().size());
+        Geometry from = swapped ? in.mapped(SideNames::swapped) : in;
         List<Part> parts = new ArrayList<>(in.parts());
-        for (Part p : in.parts()) parts.add(p.placed(new Reflection(axis, at, context.seed())));
+        for (Part p : from.parts()) parts.add(p.placed(across.image(seed)));
         return Geometry.of(parts);
     }
 
-    private Mesh welded(Mesh in, StepContext context) {
-        int a = axis.ordinal(), n = in.vertexCount();
-        MeshBuilder b = new MeshBuilder(2 * n, 2 * in.faceCount());
-        int[] materials = b.materialsOf(in);
-        int[] same = new int[n], image = new int[n];
-        boolean[] onPlane = new boolean[n];
-        double[] p = new double[3];
-        for (int v = 0; v < n; v++) {
-            onPlane[v] = Math.abs(in.xyz()[3 * v + a] - at) <= distance;
-            put(in, v, p);
-            if (onPlane[v]) p[a] = at;
-            same[v] = b.vertex(p[0], p[1], p[2], in.vertexKeys()[v]);
-        }
-        for (int v = 0; v < n; v++) {
-            if (onPlane[v]) {
-                image[v] = same[v];
-                continue;
-            }
-            put(in, v, p);
-            p[a] = 2 * at - p[a];
-            image[v] = b.vertex(p[0], p[1], p[2], Keys.of(in.vertexKeys()[v], context.seed()));
-        }
-        Mesh mirrored = in.cornerNormals() == null
-                ? in
-                : in.placed(in.xyz(), new Reflection(axis, at, context.seed()).affine()::direction);
-        int[] sameFace = new int[in.faceCount()], imageFace = new int[in.faceCount()];
-        Arrays.fill(sameFace, -1);
-        Arrays.fill(imageFace, -1);
-        int inner = 0;
-        for (int f = 0; f < in.faceCount(); f++) {
-            // A face that lies in the plane would become a wall inside the mirrored body.
-            if (liesInPlane(in, f, onPlane)) {
-                inner++;
-                continue;
-            }
-            sameFace[f] = face(in, f, b, same, false, in.faceKeys()[f], materials);
-        }
-        for (int f = 0; f < in.faceCount(); f++) {
-            if (sameFace[f] >= 0)
-                imageFace[f] = face(mirrored, f, b, image, true, Keys.of(in.faceKeys()[f], context.seed()), materials);
-        }
-        b.carryTags(in, same, sameFace);
-        b.carryTags(in, image, imageFace);
-        Mesh out = b.build();
-        return inner == 0 ? out : withoutLooseVertices(out);
+    /** The step with the weld that closes a gap that it tells of; null where a remark tells of none. */
+    public static @Nullable Mirror closing(Mirror step, Remark remark) {
+        double weld = SeamGap.weldIn(remark);
+        return Double.isNaN(weld) ? null : step.withDistance(weld);
     }
 
-    private static void put(Mesh in, int v, double[] p) {
-        System.arraycopy(in.xyz(), 3 * v, p, 0, 3);
+    private Mirror withDistance(double d) {
+        return new Mirror(
+                axis,
+                at,
+                weld,
+                d,
+                keep,
+                plane,
+                where,
+                through,
+                body,
+                first,
+                second,
+                third,
+                image,
+                dissolved,
+                withoutWalls,
+                swapped);
     }
 
-    private static boolean liesInPlane(Mesh in, int f, boolean[] onPlane) {
-        for (int c = in.offsets()[f]; c < in.offsets()[f + 1]; c++) if (!onPlane[in.corners()[c]]) return false;
-        return true;
+    @Override
+    public boolean hasTools() {
+        return false;
     }
 
-    private static int face(Mesh in, int f, MeshBuilder b, int[] map, boolean reversed, long key, int[] materials) {
-        int from = in.offsets()[f], sides = in.sides(f);
-        int[] ring = new int[sides];
-        int[] source = new int[sides];
-        for (int i = 0; i < sides; i++) {
-            source[i] = from + (reversed ? (sides - i) % sides : i);
-            ring[i] = map[in.corners()[source[i]]];
-        }
-        int g = b.face(key, materials[in.faceMaterials()[f]], ring);
-        for (int i = 0; in.hasCornerLayers() && i < sides; i++)
-            b.cornerOnSurface(b.firstCorner(g) + i, in, source[i], false);
-        return g;
-    }
-
-    /** Appending takes over only the vertices that faces use. */
-    private static Mesh withoutLooseVertices(Mesh in) {
-        MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
-        b.append(in, key -> key);
-        return b.build();
+    @Override
+    public boolean uses(String param) {
+        boolean picked = !plane.terms().isEmpty(), images = keep == Keep.ALL || image;
+        return switch (param) {
+            case "where" -> !picked;
+            case "axis" -> !picked && where != Where.POINTS;
+            case "at" -> !picked && where == Where.NUMBER && axis.axes.size() == 1;
+            case "through" -> !picked && where == Where.NUMBER && axis.axes.size() > 1;
+            case "body", "first", "second", "third" -> !picked;
+            case "weld", "swapped" -> images;
+            case "distance", "dissolved", "withoutWalls" -> images && weld;
+            default -> true;
+        };
     }
 
     @Override
     public List<Handle> handles(Mesh in) {
-        if (in.isEmpty()) return List.of();
-        Vec3 c = in.bounds().center(), d = axis.direction();
+        if (in.isEmpty() || !uses("at")) return List.of();
+        Vec3 c = in.bounds().center(), d = axis.axes.getFirst().direction();
         Vec3 onPlane = c.plus(d.times(at - c.dot(d)));
         return List.of(new Handle("at", onPlane.minus(d.times(0.2 * in.bounds().diagonal())), onPlane, 1));
     }
 
     @Override
     public String sentence() {
-        String s = keep == Keep.ALL ? "*Mirror*" : "*Mirror* what is {keep}";
-        s += at == 0 ? " across {axis}" : " across {axis} at {at}";
-        return s + (weld ? ", weld within {distance}." : ", without welding.");
+        boolean cuts = keep != Keep.ALL && !image;
+        String s = cuts ? "*Keep* what is {keep}" : keep == Keep.ALL ? "*Mirror*" : "*Mirror* what is {keep}";
+        s += cuts ? " of the plane" : "";
+        s += place();
+        if (cuts) return s + ".";
+        if (!weld) return s + ", without welding.";
+        return s + ", weld within {distance}" + (dissolved ? ", without the middle line." : ".");
+    }
+
+    private String place() {
+        if (!plane.terms().isEmpty()) return " across {plane}";
+        return switch (where) {
+            case POINTS -> " across {first}, {second} and {third}";
+            case MIDDLE -> " across {axis} through its middle";
+            case BODY -> " across {axis} through {body}";
+            case NUMBER ->
+                axis.axes.size() > 1
+                        ? through.equals(Vec3.ZERO) ? " across {axis}" : " across {axis} through {through}"
+                        : at == 0 ? " across {axis}" : " across {axis} at {at}";
+        };
     }
 }

@@ -11,16 +11,16 @@ import org.modeststack.mesh.Vec3;
  *
  * @param normal unit length; zero where the points lie on a line
  */
-record FitPlane(Vec3 middle, Vec3 normal) {
+public record FitPlane(Vec3 middle, Vec3 normal) {
     private static final int SWEEPS = 50;
 
-    static Vec3 middle(Mesh mesh, BitSet vertices) {
+    public static Vec3 middle(Mesh mesh, BitSet vertices) {
         Vec3 sum = Vec3.ZERO;
         for (int v = vertices.nextSetBit(0); v >= 0; v = vertices.nextSetBit(v + 1)) sum = sum.plus(mesh.point(v));
         return sum.times(1.0 / vertices.cardinality());
     }
 
-    static FitPlane of(Mesh mesh, BitSet vertices) {
+    public static FitPlane of(Mesh mesh, BitSet vertices) {
         Vec3 m = middle(mesh, vertices);
         double[][] a = new double[3][3];
         for (int v = vertices.nextSetBit(0); v >= 0; v = vertices.nextSetBit(v + 1)) {

@@ -5,17 +5,17 @@ import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Placement;
 
 /** A turn about the origin followed by a shift: what moves a body without changing its shape. */
-record Rigid(Affine affine) implements Placement {
+public record Rigid(Affine affine) implements Placement {
     private static final Vec3 EX = new Vec3(1, 0, 0);
     private static final Vec3 EY = new Vec3(0, 1, 0);
     private static final Vec3 EZ = new Vec3(0, 0, 1);
 
-    static Rigid shift(Vec3 by) {
+    public static Rigid shift(Vec3 by) {
         return new Rigid(Affine.shift(by));
     }
 
     /** Takes a right-handed frame of unit vectors to another, and a point to a point. */
-    static Rigid between(Vec3[] from, Vec3 fromPoint, Vec3[] to, Vec3 toPoint) {
+    public static Rigid between(Vec3[] from, Vec3 fromPoint, Vec3[] to, Vec3 toPoint) {
         Vec3[] e = new Vec3[3];
         for (int i = 0; i < 3; i++)
             e[i] = to[0].times(from[0].get(i)).plus(to[1].times(from[1].get(i))).plus(to[2].times(from[2].get(i)));
@@ -27,7 +27,7 @@ record Rigid(Affine affine) implements Placement {
      * The shortest turn that takes one direction to another, as images of the axes (O. Rodrigues's formula). For
      * opposite directions it turns half round a horizontal axis.
      */
-    static Rigid shortest(Vec3 from, Vec3 to) {
+    public static Rigid shortest(Vec3 from, Vec3 to) {
         Vec3 a = from.unit(), b = to.unit(), axis = a.cross(b);
         double sin = axis.length(), cos = a.dot(b);
         if (sin < 1e-12) {
@@ -47,7 +47,7 @@ record Rigid(Affine affine) implements Placement {
      *
      * @param axis unit length
      */
-    static Rigid round(Vec3 axis, double cos, double sin) {
+    public static Rigid round(Vec3 axis, double cos, double sin) {
         Vec3[] e = {EX, EY, EZ};
         for (int i = 0; i < 3; i++) {
             Vec3 along = axis.times(axis.dot(e[i])), across = e[i].minus(along);
@@ -57,18 +57,12 @@ record Rigid(Affine affine) implements Placement {
     }
 
     /** First this, then another. */
-    Rigid then(Rigid o) {
+    public Rigid then(Rigid o) {
         return new Rigid(affine.then(o.affine));
     }
 
     @Override
     public void place(double[] xyz, int from, int to) {
-        Vec3 x = affine.x(), y = affine.y(), z = affine.z(), shift = affine.shift();
-        for (int i = from; i < to; i += 3) {
-            double a = xyz[i], b = xyz[i + 1], c = xyz[i + 2];
-            xyz[i] = x.x() * a + y.x() * b + z.x() * c + shift.x();
-            xyz[i + 1] = x.y() * a + y.y() * b + z.y() * c + shift.y();
-            xyz[i + 2] = x.z() * a + y.z() * b + z.z() * c + shift.z();
-        }
+        new Transform(affine).place(xyz, from, to);
     }
 }

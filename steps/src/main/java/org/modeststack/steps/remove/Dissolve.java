@@ -68,6 +68,17 @@ public record Dissolve(
         return m.build(tidy, context.seed());
     }
 
+    /**
+     * A mesh without some edges, where the faces beside them bend by little, and without vertices that only two edges are left
+     * at.
+     *
+     * @param bend by how much they may bend in all, degrees
+     * @param seed of the keys of joined faces
+     */
+    public static Mesh dissolved(Mesh in, Selection edges, double bend, long seed) {
+        return new Merging(in, edges, bend).build(true, seed);
+    }
+
     @Override
     public boolean uses(String param) {
         return !param.equals("bend") || what.kind() == ElementKind.EDGE;

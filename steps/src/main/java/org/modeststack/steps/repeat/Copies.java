@@ -1,30 +1,85 @@
 package org.modeststack.steps.repeat;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.function.IntFunction;
+import java.util.function.IntToLongFunction;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.mesh.part.Placement;
+import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.clean.Welding;
+import org.modeststack.steps.combine.arrange.Arrangement;
+import org.modeststack.steps.combine.arrange.Operation;
 
-/** Many copies of all parts. Copy 0 stays as it is; the keys of the others follow from its keys and the copy's number. */
-final class Copies {
-    private Copies() {}
+/**
+ * Many copies of all parts, which share their meshes until something welds or unites them. Copy 0 keeps its keys; the keys of
+ * the others follow from these and the copy's number, so that they stay when the count changes or a copy is left out.
+ *
+ * @param count how many there are in all, those included that are left out
+ * @param places where copy i is; null for where it stands
+ */
+record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
+    /**
+     * What becomes of them.
+     *
+     * @param weld merge vertices of different copies closer than this, mm, or 0 for none
+     * @param withoutWalls whether faces go that lie on each other then
+     * @param onward whether merging goes on from one vertex to the next
+     * @param united whether an exact union makes them one
+     * @param leftOut the copies that are not made, see {@link CopyNumbers}
+     * @param first a body in the place of the first, or none
+     * @param last a body in the place of the last, or none
+     */
+    record Rules(
+            double weld,
+            boolean withoutWalls,
+            boolean onward,
+            boolean united,
+            String leftOut,
+            Bodies first,
+            Bodies last) {
+        /** All of one body. */
+        Rules(double weld, boolean withoutWalls, boolean onward, boolean united, String leftOut) {
+            this(weld, withoutWalls, onward, united, leftOut, Bodies.NONE, Bodies.NONE);
+        }
+
+        /** The end of a sentence. */
+        String inWords() {
+            String out = leftOut.isBlank() ? "" : ", without {leftOut}";
+            if (!first.ids().isEmpty()) out += ", the first {first}";
+            if (!last.ids().isEmpty()) out += ", the last {last}";
+            if (united) return out + ", united.";
+            if (weld <= 0) return out + ".";
+            return out + ", welded within {weld}" + (onward ? " onward" : "")
+                    + (withoutWalls ? ", without walls." : ".");
+        }
+
+        /** Whether a parameter means anything with the others as they are. */
+        boolean uses(String param) {
+            return switch (param) {
+                case "withoutWalls", "onward" -> weld > 0 && !united;
+                case "weld" -> !united;
+                default -> true;
+            };
+        }
+    }
 
     /**
      * A copy's place, with keys of its own.
      *
      * @param at where it is; its keys are not asked
      */
-    private record Copy(Placement at, long seed, int number) implements Placement {
+    private record Copy(Placement at, long seed, long name) implements Placement {
         @Override
         public Affine affine() {
             return at.affine();
@@ -36,44 +91,57 @@ final class Copies {
         }
 
         @Override
+        public boolean mirrors() {
+            return at.mirrors();
+        }
+
+        @Override
         public long key(long key) {
-            return Keys.of(key, seed, number);
+            return Keys.of(key, seed, name);
         }
     }
 
-    /** The end of a sentence. */
-    static String howWelded(double weld, boolean withoutWalls, boolean onward) {
-        if (weld <= 0) return ".";
-        return ", welded within {weld}" + (onward ? " onward" : "") + (withoutWalls ? ", without walls." : ".");
+    /** Of one body, but for the first and the last where others take their places. */
+    Geometry of(Geometry in, StepContext context) throws StepException {
+        Geometry atFirst = other(rules.first, in, context), atLast = other(rules.last, in, context);
+        return of(copy -> copy == 0 ? atFirst : copy == count - 1 ? atLast : in, copy -> copy, context);
     }
 
     /**
-     * @param places where copy i is, for i from 1
-     * @param weld merge vertices of different copies closer than this, or 0 for none
-     * @param withoutWalls whether faces go that lie on each other then
-     * @param onward whether merging goes on from one vertex to the next
+     * Of several bodies.
+     *
+     * @param body what stands at each place
+     * @param names what is the same for a copy as long as it is there; its keys follow from it
      */
-    static Geometry of(
-            Geometry in,
-            int count,
-            IntFunction<Placement> places,
-            double weld,
-            boolean withoutWalls,
-            boolean onward,
-            StepContext context)
-            throws StepException {
-        Limits.checkParts((double) count * in.parts().size());
-        List<Part> parts = new ArrayList<>(in.parts());
-        for (int i = 1; i < count; i++) {
-            Copy copy = new Copy(places.apply(i), context.seed(), i);
-            for (Part p : in.parts()) parts.add(p.placed(copy));
+    Geometry of(IntFunction<Geometry> body, IntToLongFunction names, StepContext context) throws StepException {
+        BitSet out = CopyNumbers.of(rules.leftOut, count);
+        if (out.cardinality() == count) throw new StepException("All copies are left out, so nothing would be left.");
+        List<Part> parts = new ArrayList<>();
+        List<Geometry> each = new ArrayList<>();
+        for (int i = out.nextClearBit(0); i < count; i = out.nextClearBit(i + 1)) {
+            Placement at = places.apply(i);
+            Geometry one = body.apply(i);
+            Geometry placed = at == null ? one : one.placed(new Copy(at, context.seed(), names.applyAsLong(i)));
+            parts.addAll(placed.parts());
+            Limits.checkParts(parts.size());
+            if (rules.united) each.add(placed);
         }
+        if (rules.united) return united(each, context);
         Geometry copies = Geometry.of(parts);
-        if (weld <= 0) return copies;
+        return rules.weld > 0 ? welded(copies, context) : copies;
+    }
+
+    private static Geometry other(Bodies body, Geometry in, StepContext context) throws StepException {
+        if (body.ids().isEmpty()) return in;
+        if (body.ids().size() > 1) throw new StepException("Choose one body for the first copy, and one for the last.");
+        return context.geometry(body.ids().getFirst());
+    }
+
+    private Geometry welded(Geometry copies, StepContext context) throws StepException {
         Limits.checkMaking(copies);
-        Mesh welded = Welding.within(copies.mesh(), weld, onward, null, context);
+        Mesh welded = Welding.within(copies.mesh(), rules.weld, rules.onward, null, context);
         InnerWalls walls = new InnerWalls(welded);
-        if (withoutWalls) return Geometry.of(walls.takenOut());
+        if (rules.withoutWalls) return Geometry.of(walls.takenOut());
         int pairs = walls.pairs();
         if (pairs > 0)
             context.remark(
@@ -81,5 +149,16 @@ final class Copies {
                     (pairs == 1 ? "1 pair of faces lies" : pairs + " pairs of faces lie")
                             + " on each other inside, where copies touch; “Without walls” takes them out.");
         return Geometry.of(welded);
+    }
+
+    private static Geometry united(List<Geometry> each, StepContext context) throws StepException {
+        if (each.size() == 1) return each.getFirst();
+        List<Arrangement.Operand> operands = new ArrayList<>();
+        double faces = 0;
+        for (Geometry g : each) faces += g.faceCount();
+        Limits.checkFaces(faces);
+        for (int i = 0; i < each.size(); i++)
+            operands.add(new Arrangement.Operand(each.get(i).mesh(), i == 0 ? "" : "copy " + i, "Copy " + (i + 1)));
+        return Geometry.of(new Arrangement(operands, Operation.UNION, false, true, context).result());
     }
 }

@@ -1,10 +1,15 @@
 package org.modeststack.steps.repeat;
 
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Placement;
 import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Role;
@@ -14,7 +19,12 @@ import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Trig;
 import org.modeststack.steps.Unit;
 import org.modeststack.steps.clean.Onward;
+import org.modeststack.steps.part.PickedLine;
+import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.place.AxisTurn;
+import org.modeststack.steps.place.Rigid;
+import org.modeststack.steps.place.Shift;
+import org.modeststack.steps.place.Transform;
 
 /** Copies round an axis. */
 @StepInfo(
@@ -62,20 +72,76 @@ public record RoundArray(
 
         @WithoutWalls boolean withoutWalls,
 
-        @Onward boolean onward)
+        @Onward boolean onward,
+
+        @Param(
+                label = "Round what is picked",
+                help =
+                        "A picked straight edge is the axis, of a picked rim the middle of its circle, of a face its normal; where"
+                                + " nothing is picked the axis below is taken.",
+                def = "edges")
+        Pick line,
+
+        @Param(label = "Round a body", help = "Another body: the axis goes through its middle, wherever that is.")
+        Bodies body,
+
+        @Param(label = "Upright", help = "Copies stand as the first does, and only their places go round.", def = "off")
+        boolean upright,
+
+        @United boolean united,
+
+        @LeftOut String leftOut)
         implements PartStep {
 
     /** Walls stay. */
     public RoundArray(int count, Axis axis, double angle, Vec3 center, double rise, double weld) {
-        this(count, axis, angle, center, rise, weld, false, false);
+        this(
+                count,
+                axis,
+                angle,
+                center,
+                rise,
+                weld,
+                false,
+                false,
+                Pick.none(ElementKind.EDGE),
+                Bodies.NONE,
+                false,
+                false,
+                "");
     }
 
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
-        return Copies.of(in, count, this::place, weld, withoutWalls, onward, context);
+        PickedLine round = line(in, context);
+        Vec3 middle = in.isEmpty() || !upright ? Vec3.ZERO : in.exactBounds().center();
+        return new Copies(count, copy -> place(copy, round, middle), rules()).of(in, context);
     }
 
-    private Placement place(int copy) {
+    private Copies.Rules rules() {
+        return new Copies.Rules(weld, withoutWalls, onward, united, leftOut);
+    }
+
+    /** The line to go round; null for an axis of the world, which keeps its numbers to the bit. */
+    private @Nullable PickedLine line(Geometry in, StepContext context) throws StepException {
+        if (!line.terms().isEmpty()) {
+            Limits.checkMaking(in);
+            PickedLine found = PickedLine.of(in.mesh(), line.on(in.mesh(), context));
+            if (found == null)
+                throw new StepException(
+                        "What is picked gives no axis: pick a straight edge, the rim of a bore, or a face.");
+            return found;
+        }
+        if (body.ids().isEmpty()) return null;
+        if (body.ids().size() > 1) throw new StepException("Choose one body to go round.");
+        Geometry other = context.geometry(body.ids().getFirst());
+        if (other.isEmpty())
+            throw new StepException(context.bodyName(body.ids().getFirst()) + " has no faces, so it has no middle.");
+        return new PickedLine(other.exactBounds().center(), axis.direction());
+    }
+
+    private @Nullable Placement place(int copy, @Nullable PickedLine round, Vec3 middle) {
+        if (copy == 0) return null;
         double cos, sin;
         if (angle != 0 && angle % 360 == 0) {
             long turns = Math.round(angle / 360);
@@ -86,20 +152,38 @@ public record RoundArray(
             cos = Trig.cosDegrees(a);
             sin = Trig.sinDegrees(a);
         }
-        return new AxisTurn(axis, cos, sin, center, rise * copy);
+        if (round == null && !upright) return new AxisTurn(axis, cos, sin, center, rise * copy);
+        Vec3 way = round == null ? axis.direction() : round.way(), about = round == null ? center : round.point();
+        Affine turned = Transform.about(about, Rigid.round(way, cos, sin).affine(), 1)
+                .then(Affine.shift(way.times(rise * copy)));
+        return upright ? new Shift(turned.point(middle).minus(middle)) : new Transform(turned);
+    }
+
+    @Override
+    public boolean hasTools() {
+        return false;
     }
 
     @Override
     public boolean uses(String param) {
-        return weld > 0 || !param.equals("withoutWalls") && !param.equals("onward");
+        boolean picked = !line.terms().isEmpty(), other = !body.ids().isEmpty();
+        return switch (param) {
+            case "body" -> !picked;
+            case "center" -> !picked && !other;
+            case "axis" -> !picked;
+            default -> rules().uses(param);
+        };
     }
 
     @Override
     public String sentence() {
-        String s = "*Repeat* {count} times round {axis}";
+        String s = "*Repeat* {count} times round ";
+        if (!line.terms().isEmpty()) s += "{line}";
+        else if (!body.ids().isEmpty()) s += "{body} about {axis}";
+        else s += center.equals(Vec3.ZERO) ? "{axis}" : "{axis} through {center}";
         if (angle != 360) s += " over {angle}";
-        if (!center.equals(Vec3.ZERO)) s += " through {center}";
         if (rise != 0) s += ", rising {rise} each";
-        return s + Copies.howWelded(weld, withoutWalls, onward);
+        if (upright) s += ", upright";
+        return s + rules().inWords();
     }
 }
