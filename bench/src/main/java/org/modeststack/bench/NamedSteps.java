@@ -12,8 +12,18 @@ public final class NamedSteps {
     public static Step step(String type, Object... pairs) {
         StepDescriptor d = Steps.byType(type);
         if (d == null) throw new IllegalArgumentException(type);
-        Step s = d.createDefault();
-        for (int i = 0; i < pairs.length; i += 2) s = d.with(s, (String) pairs[i], pairs[i + 1]);
+        return with(d.createDefault(), pairs);
+    }
+
+    /** The same with a step that is there. */
+    public static Step with(Step step, Object... pairs) {
+        StepDescriptor d = StepDescriptor.of(step);
+        Step s = step;
+        for (int i = 0; i < pairs.length; i += 2) {
+            String name = (String) pairs[i];
+            if (d.param(name) == null) throw new IllegalArgumentException(d.type() + " has no " + name);
+            s = d.with(s, name, pairs[i + 1]);
+        }
         return s;
     }
 }

@@ -286,7 +286,7 @@ public class DocumentTest {
                 cuts++;
             }
         }
-        assertEquals(7, cuts);
+        assertEquals(9, cuts);
     }
 
     @Test

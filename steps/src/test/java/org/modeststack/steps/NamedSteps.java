@@ -17,7 +17,11 @@ public final class NamedSteps {
     public static Step with(Step step, Object... pairs) {
         StepDescriptor d = StepDescriptor.of(step);
         Step s = step;
-        for (int i = 0; i < pairs.length; i += 2) s = d.with(s, (String) pairs[i], pairs[i + 1]);
+        for (int i = 0; i < pairs.length; i += 2) {
+            String name = (String) pairs[i];
+            if (d.param(name) == null) throw new IllegalArgumentException(d.type() + " has no " + name);
+            s = d.with(s, name, pairs[i + 1]);
+        }
         return s;
     }
 

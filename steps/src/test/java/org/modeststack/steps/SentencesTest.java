@@ -32,6 +32,8 @@ class SentencesTest {
                 "path-array | spacing=distance; tag=Rail; turned=level | *Repeat* every {every} along {path}, its {tag}, turned on the level.",
                 "scatter | where=faces | *Scatter* over the faces of {on}.",
                 "scatter | where=evenly; spin=180; vary=0.2 | *Scatter* {count} evenly on {on}, turned up to {spin}, sizes up to {vary} off.",
+                "carry-over | rings=0 | *Carry over* {what}, mirrored across {axis}.",
+                "carry-over | how=turned; times=3; angle=90 | *Carry over* {what} and {rings} ring round them, turned {angle} round {axis} {times} times.",
                 "mirror | axis=xy | *Mirror* across {axis}, weld within {distance}.",
                 "mirror | where=middle; keep=above | *Mirror* what is {keep} across {axis} through its middle, weld within {distance}.",
                 "mirror | keep=above; image=off | *Keep* what is {keep} of the plane across {axis}.",

@@ -77,9 +77,9 @@ final class SubdivisionCages {
 
     private static Mesh source(Random r) throws StepException {
         var step = switch (r.nextInt(6)) {
-            case 0 -> NamedSteps.step("box", "cx", 1 + r.nextInt(3), "cy", 1 + r.nextInt(2));
+            case 0 -> NamedSteps.step("box", "segmentsX", 1 + r.nextInt(3), "segmentsY", 1 + r.nextInt(2));
             case 1 -> NamedSteps.step("uv-sphere", "sides", 5 + r.nextInt(6), "rings", 3 + r.nextInt(4));
-            case 2 -> NamedSteps.step("torus", "sides", 5 + r.nextInt(5), "rings", 4 + r.nextInt(4));
+            case 2 -> NamedSteps.step("torus", "sides", 5 + r.nextInt(5), "tubeSides", 4 + r.nextInt(4));
             case 3 -> NamedSteps.step("cylinder", "sides", 5 + r.nextInt(6), "segments", 1 + r.nextInt(3));
             case 4 -> NamedSteps.step("prism");
             default -> NamedSteps.step("tube", "sides", 5 + r.nextInt(6));

@@ -18,6 +18,8 @@ import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
+import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Rule;
@@ -25,8 +27,10 @@ import org.modeststack.steps.pick.Term;
 import org.modeststack.steps.place.Place;
 import org.modeststack.steps.profile.Shape;
 import org.modeststack.steps.remove.Delete;
+import org.modeststack.steps.repeat.PathArray;
 import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
+import org.modeststack.steps.repeat.Scatter;
 import org.modeststack.steps.segment.Segments;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Turn;
@@ -39,6 +43,7 @@ import org.modeststack.steps.source.Grid;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.Torus;
 import org.modeststack.steps.source.Tube;
+import org.modeststack.steps.source.UvSphere;
 import org.modeststack.steps.tidy.Tidy;
 
 /**
@@ -66,6 +71,12 @@ public final class SkerryLight {
     private static final double RING_Y = 112;
     private static final double ROOF_X = -118;
     private static final double ROOF_Y = -88;
+    private static final double STAIR_X = -112;
+    private static final double STAIR_Y = 206;
+    private static final double GALLERY_X = 10;
+    private static final double GALLERY_Y = -186;
+    private static final double BRACKET_X = -118;
+    private static final double BRACKET_Y = -178;
     private static final double DOOR_X = 10;
     private static final double DOOR_Y = -70;
 
@@ -127,6 +138,9 @@ public final class SkerryLight {
         ring();
         cover();
         roof();
+        stair();
+        gallery();
+        bracket();
         // What was cut or joined on round bodies is rounded, as on the chest.
         Pick openings = cut(housing);
         // The lens has room for rings round it, the vents have not.
@@ -208,6 +222,49 @@ public final class SkerryLight {
         Rule eaves = new Rule.Inside(new Vec3(ROOF_X - 50, ROOF_Y - 50, -1), new Vec3(ROOF_X + 50, ROOF_Y + 50, 1));
         step(roof, new Crease(Pick.of(ElementKind.EDGE, eaves), 4));
         step(roof, new Subdivide(3));
+    }
+
+    /** A spiral stair of one tread: the treads go round and up, and are one body with their post. */
+    private void stair() {
+        String stair = body("Spiral stair", STONE, new Box(44, 15, 3, 1, 1, 1, Seat.STANDING));
+        step(stair, new Move(new Vec3(26, 0, 0)));
+        step(stair, new RoundArray(18, Axis.Z, 340, Vec3.ZERO, 6, 0));
+        String post = body("Stair post", STONE, new Cylinder(14, 116, 32, 1, 0, Seat.STANDING));
+        step(stair, new BooleanStep(Operation.UNION, Bodies.of(post)));
+        step(stair, new Move(new Vec3(STAIR_X, STAIR_Y, 0)));
+    }
+
+    /** A deck with posts along its rim and rivets on its sides, which follow when it gets more sides. */
+    private void gallery() {
+        String deck = body("Gallery deck", STONE, new Cylinder(96, 9, 12, 1, 0, Seat.STANDING));
+        step(deck, new TagStep(PickText.parse("edges: sharper 60; within inside -60 -60 8 60 60 10"), "Rim", 1));
+        step(
+                deck,
+                new TagStep(
+                        PickText.parse("faces: all; without facing 0 0 1 45; without facing 0 0 -1 45"), "Sides", 1));
+        step(deck, new Move(new Vec3(GALLERY_X, GALLERY_Y, 0)));
+        String posts = body("Gallery posts", BRASS, new Cylinder(3, 24, 12, 1, 0, Seat.STANDING));
+        StepDescriptor along = StepDescriptor.of(PathArray.class);
+        Step path = along.with(along.createDefault(), "path", Bodies.of(deck));
+        step(posts, along.with(along.with(path, "tag", "Rim"), "count", 24));
+        String rivets = body("Rivets", BRASS, new UvSphere(4, 12, 6, Seat.CENTERED));
+        StepDescriptor over = StepDescriptor.of(Scatter.class);
+        step(rivets, over.with(over.with(over.createDefault(), "on", Bodies.of(deck)), "tag", "Sides"));
+    }
+
+    /** Half a bracket, mirrored: what is changed on one arm shows on both. */
+    private void bracket() {
+        String bracket = body("Hanging bracket", BRASS, new Box(30, 14, 6, 3, 1, 1, Seat.STANDING));
+        step(bracket, new Move(new Vec3(15, 0, 40)));
+        Pick arm = PickText.parse("faces: facing 0 0 -1 5; within inside 20 -20 30 40 20 60");
+        step(bracket, new Extrude(arm, 34, Extrude.Direction.EVEN, new Vec3(0, 0, 1), 0, 1, false));
+        String pin = body("Bracket pin", CUTTER, new Cylinder(7, 40, 24, 1, 0, Seat.CENTERED));
+        step(pin, new Turn(Axis.Y, 90, Vec3.ZERO));
+        step(pin, new Move(new Vec3(25, 0, 14)));
+        step(bracket, new BooleanStep(Operation.DIFFERENCE, Bodies.of(pin)));
+        step(bracket, new Mirror(Axis.X, 0, true, 0.001));
+        step(bracket, bevel(PickText.parse("edges: sharper 60"), 1, 3, Shape.NUMBER));
+        step(bracket, new Move(new Vec3(BRACKET_X, BRACKET_Y, 0)));
     }
 
     private static Step bevel(Pick where, double width, int segments, Shape shape) {

@@ -27,6 +27,7 @@ import org.modeststack.steps.mend.OuterFaces;
 import org.modeststack.steps.mend.PartSurfaces;
 import org.modeststack.steps.mend.ResolveCrossings;
 import org.modeststack.steps.mend.TurnFaces;
+import org.modeststack.steps.mirror.CarryOver;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.part.Flatten;
 import org.modeststack.steps.part.LoopToCircle;
@@ -90,6 +91,7 @@ public final class Steps {
                     PathArray.class,
                     Scatter.class,
                     Mirror.class,
+                    CarryOver.class,
                     Subdivide.class,
                     Crease.class,
                     FinerFaces.class,
