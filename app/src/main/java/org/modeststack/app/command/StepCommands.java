@@ -1,6 +1,5 @@
 package org.modeststack.app.command;
 
-import java.util.BitSet;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -367,7 +366,7 @@ final class StepCommands extends MenuCommands {
                 "Leave out copies",
                 d,
                 () -> {
-                    BitSet copies = PickedCopies.of(d, b.id(), repeating.id(), keys, results.evaluator());
+                    List<List<Integer>> copies = PickedCopies.of(d, b.id(), repeating.id(), keys, results.evaluator());
                     if (copies.isEmpty())
                         throw new StepException(
                                 "None of what is picked is a copy as step " + (b.indexOf(repeating.id()) + 1)

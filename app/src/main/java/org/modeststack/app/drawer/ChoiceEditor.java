@@ -1,11 +1,11 @@
 package org.modeststack.app.drawer;
 
-import java.util.Locale;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
+import org.modeststack.app.ui.ChoiceText;
 import org.modeststack.steps.ParamDescriptor;
 
 /** One of several, all of them in sight. */
@@ -33,8 +33,7 @@ final class ChoiceEditor implements ParamEditor {
         }
         int at = 0;
         for (Enum<?> c : p.choices()) {
-            String text = ParamDescriptor.choiceName(c);
-            ToggleButton b = new ToggleButton(text.length() == 1 ? text.toUpperCase(Locale.ROOT) : text);
+            ToggleButton b = new ToggleButton(ChoiceText.of(ParamDescriptor.choiceName(c)));
             b.setMaxWidth(Double.MAX_VALUE);
             edited.onRefresh(() -> b.setSelected(edited.value() == c));
             b.setOnAction(_ -> {

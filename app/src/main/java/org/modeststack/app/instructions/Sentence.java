@@ -15,6 +15,7 @@ import javafx.scene.text.TextFlow;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.ChoiceText;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.LiveValue;
 import org.modeststack.app.ui.Pressable;
@@ -138,7 +139,7 @@ public final class Sentence extends TextFlow {
 
     private static String shown(ParamDescriptor p, Object value) {
         String s = p.show(value);
-        return s.length() == 1 ? s.toUpperCase(Locale.ROOT) : s;
+        return ChoiceText.of(s);
     }
 
     private ContextMenu choices(ParamDescriptor p) {

@@ -53,6 +53,11 @@ public final class Part {
         return mirrored;
     }
 
+    /** What put it where it is, the first first. */
+    public List<Placement> placements() {
+        return placements;
+    }
+
     public boolean isPlaced() {
         return !placements.isEmpty();
     }

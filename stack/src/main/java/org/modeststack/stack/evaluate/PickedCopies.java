@@ -1,7 +1,8 @@
 package org.modeststack.stack.evaluate;
 
-import java.util.BitSet;
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
@@ -19,6 +20,7 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Purpose;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.repeat.CopyNumbers;
 
 /** Which copies of a step that repeats some elements belong to. */
 public final class PickedCopies {
@@ -46,27 +48,30 @@ public final class PickedCopies {
     }
 
     /**
-     * The copies that faces belong to, counted from 0: those whose keys the copies' faces have or, where an exact union has cut
-     * them, on whose surface they lie. Takes as long as making the keys of all copies.
+     * The copies that faces belong to: those whose keys the copies' faces have or, where an exact union has cut them, on whose
+     * surface they lie. Takes as long as making the keys of all copies.
+     *
+     * @return the ways to them, see {@link CopyNumbers}: one number where the step has copied one part only
      */
-    public static BitSet of(Document d, String bodyId, long entryId, Set<Long> faceKeys, Evaluator evaluator) {
+    public static List<List<Integer>> of(
+            Document d, String bodyId, long entryId, Set<Long> faceKeys, Evaluator evaluator) {
         Body body = d.bodyOf(bodyId);
         int at = body.indexOf(entryId);
         Document apart = d.with(bodyId, b -> b.with(entryId, e -> e.withStep(apart(e.step()))));
         List<StepResult> steps = upTo(apart, bodyId, at, evaluator);
-        int each = Math.max(1, steps.get(at - 1).geometry().parts().size());
+        boolean one = steps.get(at - 1).geometry().parts().size() == 1;
         List<Part> parts = steps.get(at).geometry().parts();
-        BitSet out = new BitSet();
+        Set<List<Integer>> out = new LinkedHashSet<>();
         Set<Long> unknown = new HashSet<>(faceKeys);
-        for (int i = 0; i < parts.size(); i++) {
-            for (long key : parts.get(i).mesh().faceKeys()) {
-                long copied = parts.get(i).key(key);
+        for (Part part : parts) {
+            for (long key : part.mesh().faceKeys()) {
+                long copied = part.key(key);
                 if (!faceKeys.contains(copied)) continue;
-                out.set(i / each);
+                out.add(CopyNumbers.way(part, one));
                 unknown.remove(copied);
             }
         }
-        if (unknown.isEmpty()) return out;
+        if (unknown.isEmpty()) return new ArrayList<>(out);
         Mesh joined = upTo(d, bodyId, at, evaluator).get(at).mesh();
         for (int f = 0; f < joined.faceCount(); f++)
             if (unknown.contains(joined.faceKeys()[f])) {
@@ -74,9 +79,9 @@ public final class PickedCopies {
                         parts,
                         FaceFrames.of(joined).middle(f),
                         NEAR * joined.bounds().diagonal());
-                if (part >= 0) out.set(part / each);
+                if (part >= 0) out.add(CopyNumbers.way(parts.get(part), one));
             }
-        return out;
+        return new ArrayList<>(out);
     }
 
     private static List<StepResult> upTo(Document d, String bodyId, int step, Evaluator evaluator) {

@@ -42,6 +42,13 @@ public record Mirror(
         Across axis,
 
         @Param(
+                label = "Plane",
+                help =
+                        "At a number on the axis, through the middle of the body, through that of another, or through three points.",
+                def = "number")
+        Where where,
+
+        @Param(
                 label = "Plane at",
                 help = "Where the plane cuts the axis.",
                 unit = Unit.LENGTH,
@@ -49,39 +56,6 @@ public record Mirror(
                 max = 1e9,
                 def = "0")
         double at,
-
-        @Param(label = "Weld", help = "Whether the two halves share their vertices on the plane.", def = "on")
-        boolean weld,
-
-        @Param(
-                label = "Weld within",
-                help = "Vertices this close to the plane are put on it and shared.",
-                unit = Unit.LENGTH,
-                min = 0,
-                max = 1e6,
-                def = "0.001")
-        double distance,
-
-        @Param(
-                label = "Keep",
-                help = "All of the body, or only what is above or below the plane along the axis.",
-                def = "all")
-        Keep keep,
-
-        @Param(
-                label = "Plane of what is picked",
-                help =
-                        "A picked face gives its own plane, a picked rim that of its circle; where nothing is picked the plane"
-                                + " below is taken.",
-                def = "faces")
-        Pick plane,
-
-        @Param(
-                label = "Plane",
-                help =
-                        "At a number on the axis, through the middle of the body, through that of another, or through three points.",
-                def = "number")
-        Where where,
 
         @Param(
                 label = "Through",
@@ -130,11 +104,37 @@ public record Mirror(
         Vec3 third,
 
         @Param(
+                label = "Or that of what is picked",
+                help =
+                        "A picked face gives its own plane, a picked rim that of its circle; where nothing is picked the plane"
+                                + " below is taken.",
+                def = "faces")
+        Pick plane,
+
+        @Param(
+                label = "Keep",
+                help = "All of the body, or only what is above or below the plane along the axis.",
+                def = "all")
+        Keep keep,
+
+        @Param(
                 label = "Image",
                 help = "Off only cuts the body off: a half, a quarter or an eighth of it is left.",
                 def = "on",
                 only = "keep=above,below")
         boolean image,
+
+        @Param(label = "Weld", help = "Whether the two halves share their vertices on the plane.", def = "on")
+        boolean weld,
+
+        @Param(
+                label = "Weld within",
+                help = "Vertices this close to the plane are put on it and shared.",
+                unit = Unit.LENGTH,
+                min = 0,
+                max = 1e6,
+                def = "0.001")
+        double distance,
 
         @Param(
                 label = "Without middle line",
@@ -203,18 +203,18 @@ public record Mirror(
     public Mirror(Axis axis, double at, boolean weld, double distance, Keep keep) {
         this(
                 Across.of(axis),
-                at,
-                weld,
-                distance,
-                keep,
-                Pick.none(ElementKind.FACE),
                 Where.NUMBER,
+                at,
                 Vec3.ZERO,
                 Bodies.NONE,
                 Vec3.ZERO,
                 new Vec3(0, 10, 0),
                 new Vec3(0, 0, 10),
+                Pick.none(ElementKind.FACE),
+                keep,
                 true,
+                weld,
+                distance,
                 false,
                 true,
                 false);
@@ -316,18 +316,18 @@ public record Mirror(
     private Mirror withDistance(double d) {
         return new Mirror(
                 axis,
-                at,
-                weld,
-                d,
-                keep,
-                plane,
                 where,
+                at,
                 through,
                 body,
                 first,
                 second,
                 third,
+                plane,
+                keep,
                 image,
+                weld,
+                d,
                 dissolved,
                 withoutWalls,
                 swapped);

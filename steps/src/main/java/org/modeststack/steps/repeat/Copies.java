@@ -1,14 +1,11 @@
 package org.modeststack.steps.repeat;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import java.util.function.IntFunction;
 import java.util.function.IntToLongFunction;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.mesh.part.Placement;
@@ -74,33 +71,6 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
         }
     }
 
-    /**
-     * A copy's place, with keys of its own.
-     *
-     * @param at where it is; its keys are not asked
-     */
-    private record Copy(Placement at, long seed, long name) implements Placement {
-        @Override
-        public Affine affine() {
-            return at.affine();
-        }
-
-        @Override
-        public void place(double[] xyz, int from, int to) {
-            at.place(xyz, from, to);
-        }
-
-        @Override
-        public boolean mirrors() {
-            return at.mirrors();
-        }
-
-        @Override
-        public long key(long key) {
-            return Keys.of(key, seed, name);
-        }
-    }
-
     /** Of one body, but for the first and the last where others take their places. */
     Geometry of(Geometry in, StepContext context) throws StepException {
         Geometry atFirst = other(rules.first, in, context), atLast = other(rules.last, in, context);
@@ -114,18 +84,26 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
      * @param names what is the same for a copy as long as it is there; its keys follow from it
      */
     Geometry of(IntFunction<Geometry> body, IntToLongFunction names, StepContext context) throws StepException {
-        BitSet out = CopyNumbers.of(rules.leftOut, count);
-        if (out.cardinality() == count) throw new StepException("All copies are left out, so nothing would be left.");
+        CopyNumbers out = CopyNumbers.of(rules.leftOut, count);
         List<Part> parts = new ArrayList<>();
         List<Geometry> each = new ArrayList<>();
-        for (int i = out.nextClearBit(0); i < count; i = out.nextClearBit(i + 1)) {
+        for (int i = out.copies().nextClearBit(0); i < count; i = out.copies().nextClearBit(i + 1)) {
             Placement at = places.apply(i);
-            Geometry one = body.apply(i);
-            Geometry placed = at == null ? one : one.placed(new Copy(at, context.seed(), names.applyAsLong(i)));
-            parts.addAll(placed.parts());
+            List<Part> placed = new ArrayList<>();
+            for (Part p : body.apply(i).parts()) {
+                Part copy = count == 1 && at == null
+                        ? p
+                        : p.placed(
+                                at == null
+                                        ? new CopyPlacement.Staying(i)
+                                        : new CopyPlacement.Placed(at, i, context.seed(), names.applyAsLong(i)));
+                if (!out.isPart(CopyPlacement.way(copy))) placed.add(copy);
+            }
+            parts.addAll(placed);
             Limits.checkParts(parts.size());
-            if (rules.united) each.add(placed);
+            if (rules.united && !placed.isEmpty()) each.add(Geometry.of(placed));
         }
+        if (parts.isEmpty()) throw new StepException("All copies are left out, so nothing would be left.");
         if (rules.united) return united(each, context);
         Geometry copies = Geometry.of(parts);
         return rules.weld > 0 ? welded(copies, context) : copies;

@@ -68,12 +68,6 @@ public record RoundArray(
                 def = "0")
         double rise,
 
-        @WeldWithin double weld,
-
-        @WithoutWalls boolean withoutWalls,
-
-        @Onward boolean onward,
-
         @Param(
                 label = "Round what is picked",
                 help =
@@ -88,9 +82,15 @@ public record RoundArray(
         @Param(label = "Upright", help = "Copies stand as the first does, and only their places go round.", def = "off")
         boolean upright,
 
-        @United boolean united,
+        @LeftOut String leftOut,
 
-        @LeftOut String leftOut)
+        @WeldWithin double weld,
+
+        @WithoutWalls boolean withoutWalls,
+
+        @Onward boolean onward,
+
+        @United boolean united)
         implements PartStep {
 
     /** Walls stay. */
@@ -101,14 +101,14 @@ public record RoundArray(
                 angle,
                 center,
                 rise,
-                weld,
-                false,
-                false,
                 Pick.none(ElementKind.EDGE),
                 Bodies.NONE,
                 false,
+                "",
+                weld,
                 false,
-                "");
+                false,
+                false);
     }
 
     @Override

@@ -45,6 +45,14 @@ public record RowArray(
         int count,
 
         @Param(
+                label = "Measured",
+                help =
+                        "Each: from a copy to the next. Total: from the first copy to the last. Extent: in sizes of the body,"
+                                + " 1 is touching. Fill: as many as go from the first to the last at a spacing.",
+                def = "each")
+        Spacing spacing,
+
+        @Param(
                 label = "Offset",
                 help = "From one copy to the next, or from the first to the last, along X, Y and Z.",
                 unit = Unit.LENGTH,
@@ -53,20 +61,6 @@ public record RowArray(
                 def = "80 0 0",
                 only = "spacing=each,total,fill")
         Vec3 offset,
-
-        @Param(
-                label = "Measured",
-                help =
-                        "Each: from a copy to the next. Total: from the first copy to the last. Extent: in sizes of the body,"
-                                + " 1 is touching. Fill: as many as go from the first to the last at a spacing.",
-                def = "each")
-        Spacing spacing,
-
-        @WeldWithin double weld,
-
-        @WithoutWalls boolean withoutWalls,
-
-        @Onward boolean onward,
 
         @Param(
                 label = "In sizes",
@@ -109,13 +103,19 @@ public record RowArray(
                 def = "1")
         double scale,
 
-        @United boolean united,
-
         @LeftOut String leftOut,
 
         @FirstCopy Bodies first,
 
-        @LastCopy Bodies last)
+        @LastCopy Bodies last,
+
+        @WeldWithin double weld,
+
+        @WithoutWalls boolean withoutWalls,
+
+        @Onward boolean onward,
+
+        @United boolean united)
         implements PartStep {
 
     /** How far a quotient may be off a whole number by rounding. */
@@ -126,20 +126,20 @@ public record RowArray(
     public RowArray(int count, Vec3 offset, Spacing spacing, double weld) {
         this(
                 count,
-                offset,
                 spacing,
-                weld,
-                false,
-                false,
+                offset,
                 new Vec3(1, 0, 0),
                 20,
                 0,
                 Axis.Z,
                 1,
-                false,
                 "",
                 Bodies.NONE,
-                Bodies.NONE);
+                Bodies.NONE,
+                weld,
+                false,
+                false,
+                false);
     }
 
     /** What the offset spans. */
@@ -261,20 +261,20 @@ public record RowArray(
     private RowArray with(int newCount, Vec3 newOffset, Vec3 newSizes, double newEvery) {
         return new RowArray(
                 newCount,
-                newOffset,
                 spacing,
-                weld,
-                withoutWalls,
-                onward,
+                newOffset,
                 newSizes,
                 newEvery,
                 turn,
                 turnAxis,
                 scale,
-                united,
                 leftOut,
                 first,
-                last);
+                last,
+                weld,
+                withoutWalls,
+                onward,
+                united);
     }
 
     @Override

@@ -4,7 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
 import java.util.stream.Collectors;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -37,7 +39,7 @@ class CopyNumbersTest {
                 "9–12 | 9 10",
             })
     void wordsMeanCopies(String text, String expected) throws StepException {
-        assertEquals(expected, numbers(CopyNumbers.of(text, 10)));
+        assertEquals(expected, numbers(CopyNumbers.of(text, 10).copies()));
     }
 
     @ParameterizedTest
@@ -53,9 +55,13 @@ class CopyNumbersTest {
             @ForAll @IntRange(min = 0, max = 0xFFFFF) int bits, @ForAll @IntRange(max = 30) int one)
             throws StepException {
         BitSet more = BitSet.valueOf(new long[] {bits});
+        List<List<Integer>> ways =
+                new ArrayList<>(more.stream().mapToObj(List::of).toList());
+        ways.add(List.of(one, 3));
         BitSet expected = (BitSet) more.clone();
         expected.set(one);
-        String text = CopyNumbers.with(Integer.toString(one + 1), more);
-        assertEquals(expected, CopyNumbers.of(text, 40), text);
+        CopyNumbers read = CopyNumbers.of(CopyNumbers.with(Integer.toString(one + 1), ways), 40);
+        assertEquals(expected, read.copies());
+        assertEquals(List.of(List.of(one, 3)), read.ways());
     }
 }
