@@ -1,6 +1,7 @@
 package org.modeststack.cli;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -40,17 +41,15 @@ final class ApplyCommand {
         return apply;
     }
 
+    /** Meshes for the first parameter that takes any. */
+    private static final String WITH = "--with";
+
     private static CommandSpec specOf(StepDescriptor d) {
         CommandSpec spec = CommandSpec.create().name(d.type()).mixinStandardHelpOptions(true);
         spec.usageMessage(new UsageMessageSpec().description(d.help()).autoWidth(true));
         spec.addOption(option("--in", "MESH", "The mesh that goes in; not for sources.")
                 .build());
-        spec.addOption(OptionSpec.builder("--with")
-                .paramLabel("MESH")
-                .type(List.class)
-                .auxiliaryTypes(String.class)
-                .description("Meshes of other bodies, for steps that use them.")
-                .build());
+        spec.addOption(meshes(WITH, "Meshes of other bodies, for steps that use them."));
         spec.addOption(option("--out", "MESH", "Writes the mesh: .obj, .stl, or .stla for STL as text.")
                 .build());
         spec.addOption(option("--units", "UNIT", "Units of mesh files: mm, cm, m, inch.")
@@ -65,6 +64,8 @@ final class ApplyCommand {
         spec.addOption(option("--report", "FILE", "Writes a report as JSON; - for standard output.")
                 .build());
         for (ParamDescriptor p : d.params()) {
+            if (p.type() == Bodies.class && !WITH.equals("--" + p.option()))
+                spec.addOption(meshes("--" + p.option(), p.help()));
             if (p.type() == Bodies.class || p.type() == Mesh.class) continue;
             String range = p.range().isEmpty() ? "" : " Range: " + p.range() + ".";
             String unit = p.unit() == Unit.NONE ? "" : " In " + p.unit().symbol() + ".";
@@ -76,11 +77,24 @@ final class ApplyCommand {
                                             .map(ParamDescriptor::choiceName)
                                             .toList()) + "."
                     : "";
-            String help = p.help() + unit + choices + range + " Default: " + p.show(p.defaultValue()) + ".";
+            String help = p.help()
+                    + unit
+                    + choices
+                    + range
+                    + (p.show(p.defaultValue()).isEmpty() ? "" : " Default: " + p.show(p.defaultValue()) + ".");
             spec.addOption(
                     option("--" + p.option(), "VALUE", help.replace("%", "%%")).build());
         }
         return spec;
+    }
+
+    private static OptionSpec meshes(String name, String help) {
+        return OptionSpec.builder(name)
+                .paramLabel("MESH")
+                .type(List.class)
+                .auxiliaryTypes(String.class)
+                .description(help)
+                .build();
     }
 
     private static OptionSpec.Builder option(String name, String label, String help) {
@@ -139,13 +153,9 @@ final class ApplyCommand {
                 throw usage(text("--in") == null ? "Missing: --in MESH" : "A source takes no --in");
             }
             if (text("--in") != null) in = read(text("--in"), unit);
-            List<String> others = options.matchedOptionValue("--with", List.of());
-            for (String f : others) {
-                String id = bodies.containsKey(f) ? f + " (" + bodies.size() + ")" : f;
-                bodies.put(id, read(f, unit));
-            }
+            Map<String, Object> others = otherBodies(unit);
             try {
-                Step step = step();
+                Step step = step(others);
                 descriptor.check(step);
                 return carryOut(step, in, repeat, unit);
             } catch (StepException e) {
@@ -160,11 +170,33 @@ final class ApplyCommand {
             return loaded.mesh();
         }
 
-        private Step step() throws StepException {
-            Map<String, Object> values = new HashMap<>();
+        /** For each parameter of bodies the meshes that are named for it; for the first also those that are named for none. */
+        private Map<String, Object> otherBodies(LengthUnit unit) {
+            Map<String, Object> out = new HashMap<>();
             for (ParamDescriptor p : descriptor.params()) {
-                if (p.type() == Bodies.class) values.put(p.name(), new Bodies(List.copyOf(bodies.keySet())));
-                else if (p.type() != Mesh.class && text("--" + p.option()) != null) {
+                if (p.type() != Bodies.class) continue;
+                List<String> ids = new ArrayList<>();
+                String own = "--" + p.option();
+                if (!own.equals(WITH)) take(own, unit, ids);
+                if (out.isEmpty()) take(WITH, unit, ids);
+                out.put(p.name(), new Bodies(ids));
+            }
+            return out;
+        }
+
+        private void take(String option, LengthUnit unit, List<String> ids) {
+            List<String> files = options.matchedOptionValue(option, List.of());
+            for (String f : files) {
+                String id = bodies.containsKey(f) ? f + " (" + bodies.size() + ")" : f;
+                bodies.put(id, read(f, unit));
+                ids.add(id);
+            }
+        }
+
+        private Step step(Map<String, Object> others) throws StepException {
+            Map<String, Object> values = new HashMap<>(others);
+            for (ParamDescriptor p : descriptor.params()) {
+                if (p.type() != Bodies.class && p.type() != Mesh.class && text("--" + p.option()) != null) {
                     values.put(p.name(), p.parse(text("--" + p.option())));
                 }
             }

@@ -203,4 +203,32 @@ class BooleanCommandTest {
         assertEquals(0, run("apply", "boolean", "--in", "a.obj", "--with", "b.obj", "--report", file.toString()));
         assertTrue(Files.readString(file).contains("\"volume\""));
     }
+
+    /** Of several kinds of other bodies each has an option of its own; what is named for none is for the first. */
+    @Test
+    void bodiesForSeveralPurposesAreToldApart() {
+        assertEquals(
+                0,
+                run(
+                        "apply",
+                        "row-array",
+                        "--in",
+                        "a.obj",
+                        "--count",
+                        "5",
+                        "--offset",
+                        "100 0 0",
+                        "--last",
+                        "small.obj",
+                        "--report",
+                        "-"));
+        double with = report().get("volume").asDouble();
+        assertEquals(5, report().get("shells").asInt());
+        assertEquals(
+                0, run("apply", "row-array", "--in", "a.obj", "--count", "5", "--offset", "100 0 0", "--report", "-"));
+        assertTrue(report().get("volume").asDouble() != with);
+        assertEquals(
+                0, run("apply", "scatter", "--in", "a.obj", "--with", "b.obj", "--where", "vertices", "--report", "-"));
+        assertEquals(8, report().get("shells").asInt());
+    }
 }

@@ -3,6 +3,7 @@ package org.modeststack.steps;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 
@@ -82,6 +83,17 @@ public interface Step {
      * @param in the mesh it was given
      */
     default Step rephrased(Step before, Mesh in) {
+        return this;
+    }
+
+    /**
+     * This step, newly made with its usual numbers, with such as suit where it begins: the size of the mesh, and what was done
+     * just before.
+     *
+     * @param in the box of the mesh it is given
+     * @param before the step before it
+     */
+    default Step suited(Bounds in, Step before) {
         return this;
     }
 

@@ -27,6 +27,7 @@ import org.modeststack.stack.evaluate.Baking;
 import org.modeststack.stack.evaluate.PickedCopies;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepCopies;
+import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Role;
@@ -172,7 +173,12 @@ final class StepCommands extends MenuCommands {
     }
 
     private void addStep(StepDescriptor d) {
-        addStep(d, d.createDefault());
+        Body b = selected.body();
+        Entry open = selected.openEntry();
+        Entry before = b.entries().get((open == null ? b.shownSteps() : b.indexOf(open.id()) + 1) - 1);
+        StepResult result = results.result(b.id(), before.id());
+        Step values = d.createDefault();
+        addStep(d, result == null ? values : values.suited(result.geometry().bounds(), before.step()));
     }
 
     /**
@@ -354,8 +360,8 @@ final class StepCommands extends MenuCommands {
     private void leaveOutCopies() {
         Body b = selected.body();
         Document d = document.current();
-        Entry open = selected.openEntry();
-        Entry repeating = open != null && PickedCopies.canLeaveOut(open) ? open : PickedCopies.lastRepeating(b);
+        // What is picked is on the mesh that is shown.
+        Entry repeating = PickedCopies.lastRepeating(b);
         Mesh shown = results.shownMesh(b);
         if (repeating == null || shown == null) return;
         Selection picked = picks.selection();

@@ -43,7 +43,7 @@ public final class PickedCopies {
         return null;
     }
 
-    public static boolean canLeaveOut(Entry e) {
+    private static boolean canLeaveOut(Entry e) {
         return StepDescriptor.of(e.step()).param(LEFT_OUT) != null;
     }
 

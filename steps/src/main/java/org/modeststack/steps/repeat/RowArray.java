@@ -123,6 +123,9 @@ public record RowArray(
 
     private static final int MOST = 100_000;
 
+    /** How far apart new copies stand, in sizes of the body. */
+    private static final double APART = 1.25;
+
     public RowArray(int count, Vec3 offset, Spacing spacing, double weld) {
         this(
                 count,
@@ -228,6 +231,18 @@ public record RowArray(
         int axis = 0;
         for (int i = 1; i < 3; i++) if (Math.abs(v.get(i)) > Math.abs(v.get(axis))) axis = i;
         return axis;
+    }
+
+    /** A little farther than the body is wide; behind a row along one axis along the next, so that a sheet or a block comes of it. */
+    @Override
+    public Step suited(Bounds in, Step before) {
+        if (in.isEmpty()) return this;
+        int axis = before instanceof RowArray row && row.spacing != Spacing.EXTENT ? (longest(row.offset) + 1) % 3 : 0;
+        Vec3 size = in.size();
+        double length = APART * size.get(axis);
+        double unit = Math.pow(10, Math.floor(Math.log10(Math.max(length, Double.MIN_NORMAL))) - 1);
+        double next = length > 0 ? Math.ceil(length / unit - ROUNDING) * unit : offset.length();
+        return with(count, Vec3.ZERO.with(axis, next), sizes, every);
     }
 
     /** As the copies stood before it was measured in another way, as far as that can be. */

@@ -289,4 +289,20 @@ class ArraysTest {
         StepException e = assertThrows(StepException.class, () -> ((PartStep) path).apply(Geometry.of(BLOCK), context));
         assertTrue(e.getMessage().startsWith("The edges of cube to follow branch at "), e.getMessage());
     }
+
+    /** Rows that are added one behind the other make a sheet, then a block, without touching. */
+    @Test
+    void newRowsGoAlongAxisAfterAxis() throws StepException {
+        Mesh m = BLOCK;
+        Step before = NamedSteps.step("box");
+        for (int axis = 0; axis < 3; axis++) {
+            RowArray row = (RowArray) NamedSteps.step("row-array").suited(m.bounds(), before);
+            double size = m.bounds().size().get(axis);
+            assertEquals(1.25 * size, row.offset().get(axis), 0.05 * size);
+            assertEquals(row.offset().get(axis), row.offset().length());
+            m = TestContext.run(row, m);
+            before = row;
+        }
+        assertEquals(27, Measures.of(m).shells());
+    }
 }

@@ -119,6 +119,8 @@ public final class HandleLayer extends Pane {
                 continue;
             }
             String key = open.id() + ":" + h.param() + ":" + h.axis();
+            // A number may have two, as on the first copy and on the last.
+            if (wanted.containsKey(key)) key += ":more";
             HandleDot dot = dots.get(key) instanceof NumberHandle d ? d : new NumberHandle(space, b.id(), open.id());
             Vec3 tip = h.round() == null ? null : h.from().plus(h.round());
             Vec3 from = behind.point(h.from());

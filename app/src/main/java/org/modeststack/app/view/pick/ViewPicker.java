@@ -43,6 +43,8 @@ public final class ViewPicker {
     private final Rectangle box = new Rectangle();
     /** The element that a click would take, or -1. */
     private int under = -1;
+    /** The mesh whose element that is. */
+    private Mesh underIn;
 
     /** The spot of the last click, and how many there were on it. */
     private double spotX;
@@ -87,7 +89,8 @@ public final class ViewPicker {
 
     /** A new picture: what was under the pointer may be elsewhere now. */
     public void follow() {
-        if (!picking.isOn()) clear();
+        // Of another mesh the same number is another element.
+        if (!picking.isOn() || picking.mesh() != underIn) clear();
         else if (under >= 0) show();
     }
 
@@ -115,6 +118,7 @@ public final class ViewPicker {
         int now = elementAt(e.getX(), e.getY());
         if (now == under) return;
         under = now;
+        underIn = picking.mesh();
         show();
     }
 
