@@ -4,10 +4,8 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.ElementKind;
-import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Placement;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Axis;
@@ -25,6 +23,7 @@ import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 import org.modeststack.steps.place.AxisTurn;
 import org.modeststack.steps.place.Shift;
+import org.modeststack.steps.repeat.CopyPlacement;
 
 /** Puts a part of a body into other places of the same body, in the stead of what is there. */
 @StepInfo(
@@ -128,29 +127,6 @@ public record CarryOver(
     /** So many rings are tried for a hint. */
     private static final int HINT = 12;
 
-    /** A place, with keys of its own. */
-    private record Copy(Placement at, long seed) implements Placement {
-        @Override
-        public Affine affine() {
-            return at.affine();
-        }
-
-        @Override
-        public void place(double[] xyz, int from, int to) {
-            at.place(xyz, from, to);
-        }
-
-        @Override
-        public boolean mirrors() {
-            return at.mirrors();
-        }
-
-        @Override
-        public long key(long key) {
-            return Keys.of(key, seed);
-        }
-    }
-
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
         Selection picked = what.on(in, context).to(in, ElementKind.FACE);
@@ -175,12 +151,12 @@ public record CarryOver(
 
     private List<Placement> places(long seed) {
         List<Placement> out = new ArrayList<>();
-        if (how == How.MIRRORED) return List.of(new Copy(new Reflection(axis, at, seed), seed));
+        if (how == How.MIRRORED) return List.of(new CopyPlacement.Placed(new Reflection(axis, at, seed), 1, seed, 1));
         for (int i = 1; i <= times; i++) {
             Placement to = how == How.MOVED
                     ? new Shift(by.times(i))
                     : new AxisTurn(axis, Trig.cosDegrees(i * angle), Trig.sinDegrees(i * angle), center, 0);
-            out.add(new Copy(to, Keys.of(seed, i)));
+            out.add(new CopyPlacement.Placed(to, i, seed, i));
         }
         return out;
     }

@@ -8,7 +8,7 @@ import org.modeststack.mesh.part.Part;
 import org.modeststack.mesh.part.Placement;
 
 /** The place of a copy, which knows its number, so that it can be told from others also when it was copied again. */
-sealed interface CopyPlacement extends Placement {
+public sealed interface CopyPlacement extends Placement {
     /** Counted from 0. */
     int number();
 

@@ -1,7 +1,11 @@
 package org.modeststack.steps.repeat;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
@@ -9,6 +13,7 @@ import org.modeststack.mesh.part.Placement;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.PartStep;
@@ -157,6 +162,22 @@ public record RoundArray(
         Affine turned = Transform.about(about, Rigid.round(way, cos, sin).affine(), 1)
                 .then(Affine.shift(way.times(rise * copy)));
         return upright ? new Shift(turned.point(middle).minus(middle)) : new Transform(turned);
+    }
+
+    /** On the last copy: how far round it is, and how high. */
+    @Override
+    public List<Handle> handles(Mesh in) {
+        if (in.isEmpty() || count < 2 || !line.terms().isEmpty() || !body.ids().isEmpty()) return List.of();
+        Vec3 middle = in.bounds().center(), way = axis.direction();
+        Vec3 foot = center.plus(way.times(middle.minus(center).dot(way)));
+        List<Handle> out = new ArrayList<>();
+        boolean isFull = angle % 360 == 0;
+        Placement last = Objects.requireNonNull(place(count - 1, null, middle));
+        Vec3 at = last.affine().point(middle);
+        Vec3 level = at.minus(way.times(rise * (count - 1)));
+        if (!isFull && level.minus(foot).length() > 0) out.add(Handle.turning("angle", foot, level, way));
+        if (rise != 0) out.add(new Handle("rise", Handle.WHOLE, level, at, Math.signum(rise) / (count - 1)));
+        return out;
     }
 
     @Override
