@@ -365,6 +365,14 @@ public final class Mesh implements Memory.Counted {
         return m;
     }
 
+    /** The same mesh with other values at its corners. */
+    public Mesh withCornerLayers(Map<String, CornerLayer> layers) {
+        Mesh m = new Mesh(xyz, offsets, corners, faceMaterials, materials, layers, tags, vertexKeys, faceKeys);
+        m.adjacency = adjacency;
+        m.triangulation = triangulation;
+        return m;
+    }
+
     /** Every face of one material. */
     public Mesh withMaterial(String name) {
         return withMaterials(new int[faceCount()], List.of(name));

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.LongUnaryOperator;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
@@ -358,19 +359,19 @@ public final class Edits {
     }
 
     public static Document setEnabled(Document d, String bodyId, Collection<Long> entryIds, boolean enabled) {
-        return d.with(
-                bodyId,
-                b -> b.withEntries(b.entries().stream()
-                        .map(e -> entryIds.contains(e.id()) ? e.withEnabled(enabled) : e)
-                        .toList()));
+        return changed(d, bodyId, entryIds, e -> e.withEnabled(enabled));
     }
 
     /** Lets the view wait with steps until they are asked for, or no longer. */
     public static Document setHeld(Document d, String bodyId, Collection<Long> entryIds, boolean held) {
+        return changed(d, bodyId, entryIds, e -> e.withHeld(held));
+    }
+
+    private static Document changed(Document d, String bodyId, Collection<Long> entryIds, UnaryOperator<Entry> change) {
         return d.with(
                 bodyId,
                 b -> b.withEntries(b.entries().stream()
-                        .map(e -> entryIds.contains(e.id()) ? e.withHeld(held) : e)
+                        .map(e -> entryIds.contains(e.id()) ? change.apply(e) : e)
                         .toList()));
     }
 

@@ -47,16 +47,7 @@ class CarriedValuesTest {
         layers.put("greatest", new CornerLayer(1, CarryRule.GREATEST, -1, one));
         layers.put("nearest", new CornerLayer(1, CarryRule.COPY, -1, one));
         layers.put("first", new CornerLayer(1, CarryRule.FIRST, -1, one));
-        return Mesh.of(
-                m.xyz(),
-                m.offsets(),
-                m.corners(),
-                m.faceMaterials(),
-                m.materials(),
-                layers,
-                m.tags(),
-                m.vertexKeys(),
-                m.faceKeys());
+        return m.withCornerLayers(layers);
     }
 
     /** With tags of each kind that have the same weights, some far above 1, and a rule each. */

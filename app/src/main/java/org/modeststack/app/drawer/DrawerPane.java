@@ -1,7 +1,10 @@
 package org.modeststack.app.drawer;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
+import java.util.function.Function;
+import java.util.function.Predicate;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -24,6 +27,7 @@ import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.Signal;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.stack.Baked;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.Baking;
@@ -160,27 +164,19 @@ public final class DrawerPane extends BorderPane {
     }
 
     private List<Node> nameAndNote() {
-        CheckBox on = new CheckBox("Carried out");
-        Hint.on(on, "Switch the step off and on (Ctrl+E)");
-        refresh.add(() -> on.setSelected(entry.enabled()));
-        on.setOnAction(_ -> {
-            String body = selected.body().id();
-            long id = entry.id();
-            boolean now = on.isSelected();
-            document.edit(now ? "Switch on" : "Switch off", doc -> Edits.setEnabled(doc, body, List.of(id), now));
-        });
-        CheckBox held = new CheckBox("Held");
-        Hint.on(
-                held,
+        CheckBox on = flag(
+                "Carried out",
+                "Switch the step off and on (Ctrl+E)",
+                Entry::enabled,
+                now -> now ? "Switch on" : "Switch off",
+                Edits::setEnabled);
+        CheckBox held = flag(
+                "Held",
                 "The view waits with this step until it is asked for (F5), and shows what came of it before; files get it"
-                        + " as it is (Ctrl+Shift+H)");
-        refresh.add(() -> held.setSelected(entry.held()));
-        held.setOnAction(_ -> {
-            String body = selected.body().id();
-            long id = entry.id();
-            boolean now = held.isSelected();
-            document.edit(now ? "Hold" : "Let go", doc -> Edits.setHeld(doc, body, List.of(id), now));
-        });
+                        + " as it is (Ctrl+Shift+H)",
+                Entry::held,
+                now -> now ? "Hold" : "Let go",
+                Edits::setHeld);
         TextArea note = new TextArea();
         note.setPromptText("A note to yourself");
         note.setPrefRowCount(2);
@@ -198,6 +194,25 @@ public final class DrawerPane extends BorderPane {
         label.getStyleClass().add("field-label");
         label.setLabelFor(note);
         return List.of(on, held, new VBox(4, label, note));
+    }
+
+    /** Sets something of steps that is on or off. */
+    private interface FlagEdit {
+        Document apply(Document d, String bodyId, Collection<Long> entryIds, boolean on);
+    }
+
+    private CheckBox flag(
+            String text, String hint, Predicate<Entry> isOn, Function<Boolean, String> label, FlagEdit edit) {
+        CheckBox box = new CheckBox(text);
+        Hint.on(box, hint);
+        refresh.add(() -> box.setSelected(isOn.test(entry)));
+        box.setOnAction(_ -> {
+            String body = selected.body().id();
+            long id = entry.id();
+            boolean now = box.isSelected();
+            document.edit(label.apply(now), doc -> edit.apply(doc, body, List.of(id), now));
+        });
+        return box;
     }
 
     private Node field(ParamDescriptor p) {

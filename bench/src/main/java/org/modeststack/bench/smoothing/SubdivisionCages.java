@@ -63,16 +63,7 @@ final class SubdivisionCages {
             values[2 * c + 1] = of[s][1];
         }
         CornerLayer layer = new CornerLayer(2, CarryRule.MEAN, 0, values);
-        return Mesh.of(
-                m.xyz(),
-                m.offsets(),
-                m.corners(),
-                m.faceMaterials(),
-                m.materials(),
-                Map.of(VALUES, layer),
-                m.tags(),
-                m.vertexKeys(),
-                m.faceKeys());
+        return m.withCornerLayers(Map.of(VALUES, layer));
     }
 
     private static Mesh source(Random r) throws StepException {

@@ -27,6 +27,13 @@ public record Selection(ElementKind kind, BitSet elements) {
         return new Selection(kind, s);
     }
 
+    /** The edges with one face only. */
+    public static Selection border(Mesh mesh) {
+        BitSet s = new BitSet();
+        for (int e = 0; e < mesh.edgeCount(); e++) if (mesh.adjacency().edgeSides(e) == 1) s.set(e);
+        return new Selection(ElementKind.EDGE, s);
+    }
+
     /** How a tag calls the element of an index. */
     public static long tagged(Mesh mesh, ElementKind kind, int element) {
         if (kind != ElementKind.EDGE) return element;

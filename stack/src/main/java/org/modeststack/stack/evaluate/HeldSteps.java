@@ -34,9 +34,10 @@ public final class HeldSteps {
         return entry.held() ? last.get(entry.id()) : null;
     }
 
-    /** Keeps what came of a step, where it is held. */
+    /** Keeps what came of a step where it is held; of one that is let go nothing stays that could come back later. */
     void keep(Entry entry, Provenance provenance, StepResult result) {
-        if (entry.held() && !result.failed()) last.put(entry.id(), new Last(provenance, result));
+        if (!entry.held()) last.remove(entry.id());
+        else if (!result.failed()) last.put(entry.id(), new Last(provenance, result));
     }
 
     /** What was kept, as it stands in the place of something newer. */

@@ -86,6 +86,22 @@ class HeldStepsTest extends OneBody {
         assertEquals(96, view().mesh().faceCount());
     }
 
+    /** What came before a step was let go is not shown when it is held again. */
+    @Test
+    void heldAgainItDoesNotShowWhatCameLongBefore() {
+        view();
+        d = Edits.setHeld(d, a, List.of(id(1)), false);
+        change(1, new Subdivide(3));
+        view();
+        d = Edits.setHeld(d, a, List.of(id(1)), true);
+        change(1, new Subdivide(4));
+        BodyResult r = view();
+        assertFalse(isOutOfDate(r), "nothing was kept since it was let go, so it is carried out once");
+        assertEquals(1536, r.mesh().faceCount());
+        change(1, new Subdivide(5));
+        assertEquals(1536, view().mesh().faceCount());
+    }
+
     @Test
     void whatFollowsGoesOnFromWhatIsShown() {
         view();

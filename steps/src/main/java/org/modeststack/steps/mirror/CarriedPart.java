@@ -1,6 +1,7 @@
 package org.modeststack.steps.mirror;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
@@ -37,6 +38,10 @@ final class CarriedPart {
     private final IntArrayList border = new IntArrayList();
 
     private final BitSet taken = new BitSet();
+    /** The places that it goes into so far. */
+    private final List<Placement> places = new ArrayList<>();
+
+    private final List<Fit> fits = new ArrayList<>();
 
     /**
      * @param part faces
@@ -62,9 +67,10 @@ final class CarriedPart {
     /**
      * Where it does not go.
      *
-     * @param place of the body, mm, or null where it would lie on itself
+     * @param place of the body where it is not alike, mm; null where the part would lie on itself or on one put before
+     * @param onItself whether it is the part itself that is in the way
      */
-    record Misfit(@Nullable Vec3 place) implements Outcome {}
+    record Misfit(@Nullable Vec3 place, boolean onItself) implements Outcome {}
 
     /**
      * What becomes of the vertices of the part's border at a place.
@@ -74,10 +80,23 @@ final class CarriedPart {
      */
     private record Fit(int[] vertex, BitSet replaced) implements Outcome {}
 
-    /** Null where the part goes into a place. */
+    /**
+     * Puts the part into a place.
+     *
+     * @param place with keys of its own
+     * @return null where it goes
+     */
     @Nullable
-    Misfit misfit(Placement place) {
-        return fit(place) instanceof Misfit m ? m : null;
+    Misfit put(Placement place) {
+        return switch (fit(place)) {
+            case Misfit m -> m;
+            case Fit f -> {
+                places.add(place);
+                fits.add(f);
+                taken.or(f.replaced);
+                yield null;
+            }
+        };
     }
 
     private Outcome fit(Placement place) {
@@ -91,7 +110,7 @@ final class CarriedPart {
             int imageA = image(a, place, vertex), imageB = image(b, place, vertex);
             int edge = imageA < 0 || imageB < 0 ? -1 : adj.edgeBetween(imageA, imageB, in);
             int face = edge < 0 ? -1 : faceAlong(edge, place.mirrors() ? imageB : imageA);
-            if (face < 0) return new Misfit(placed(imageA < 0 ? a : b, place));
+            if (face < 0) return new Misfit(placed(imageA < 0 ? a : b, place), false);
             fence.set(edge);
             if (replaced.get(face)) continue;
             replaced.set(face);
@@ -99,7 +118,7 @@ final class CarriedPart {
         }
         for (int i = 0; i < inside.size(); i++) {
             int f = inside.getInt(i);
-            if (part.get(f) || taken.get(f)) return new Misfit(null);
+            if (part.get(f) || taken.get(f)) return new Misfit(null, part.get(f));
             for (int c = in.offsets()[f]; c < in.offsets()[f + 1]; c++) {
                 int e = adj.cornerEdge()[c];
                 if (fence.get(e)) continue;
@@ -145,20 +164,11 @@ final class CarriedPart {
     }
 
     /**
-     * The mesh with the part in all the places.
+     * The mesh with the part in all the places where it was put.
      *
-     * @param places into each of which it goes, see {@link #misfit}; with keys of their own
      * @param tag receives the faces that are put in
-     * @return null where one would lie on another
      */
-    @Nullable
-    Mesh in(List<Placement> places, String tag) {
-        int[][] vertices = new int[places.size()][];
-        for (int i = 0; i < vertices.length; i++) {
-            if (!(fit(places.get(i)) instanceof Fit fit)) return null;
-            vertices[i] = fit.vertex;
-            taken.or(fit.replaced);
-        }
+    Mesh mesh(String tag) {
         MeshBuilder b = new MeshBuilder(in.vertexCount(), in.faceCount());
         int[] kept = new int[in.vertexCount()], faces = new int[in.faceCount()];
         Arrays.fill(kept, -1);
@@ -172,13 +182,14 @@ final class CarriedPart {
         pieceOnly.appendFaces(in, part::get, k -> k, inPiece, pieceFaces);
         pieceOnly.carryTags(in, inPiece, pieceFaces);
         Mesh piece = pieceOnly.build();
-        for (int i = 0; i < vertices.length; i++) {
+        for (int i = 0; i < places.size(); i++) {
             Mesh put = Part.of(piece).placed(places.get(i)).placedMesh();
             int[] to = new int[put.vertexCount()], madeFaces = new int[put.faceCount()];
             Arrays.fill(to, -1);
             Arrays.fill(madeFaces, -1);
+            int[] border = fits.get(i).vertex;
             for (int v = 0; v < in.vertexCount(); v++)
-                if (inPiece[v] >= 0 && vertices[i][v] >= 0) to[inPiece[v]] = shared(vertices[i][v], kept, b);
+                if (inPiece[v] >= 0 && border[v] >= 0) to[inPiece[v]] = shared(border[v], kept, b);
             b.appendFaces(put, _ -> true, k -> k, to, madeFaces);
             b.carryTags(put, to, madeFaces);
             for (int f : madeFaces) b.tag(tag, ElementKind.FACE, f, 1);

@@ -134,13 +134,10 @@ public record CarryOver(
         List<Placement> places = places(context.seed());
         CarriedPart part = new CarriedPart(in, grown(in, picked, rings), within);
         for (Placement p : places) {
-            CarriedPart.Misfit misfit = part.misfit(p);
+            CarriedPart.Misfit misfit = part.put(p);
             if (misfit != null) throw refused(in, picked, places, misfit);
         }
-        Mesh out = part.in(places, context.madeTag());
-        if (out == null)
-            throw new StepException("Two of the places lie on each other; choose another angle or distance.");
-        return out;
+        return part.mesh(context.madeTag());
     }
 
     private static BitSet grown(Mesh in, Selection picked, int rings) {
@@ -151,7 +148,8 @@ public record CarryOver(
 
     private List<Placement> places(long seed) {
         List<Placement> out = new ArrayList<>();
-        if (how == How.MIRRORED) return List.of(new CopyPlacement.Placed(new Reflection(axis, at, seed), 1, seed, 1));
+        if (how == How.MIRRORED)
+            return List.of(new CopyPlacement.Placed(new Reflection(MirrorPlane.across(axis, at), seed), 1, seed, 1));
         for (int i = 1; i <= times; i++) {
             Placement to = how == How.MOVED
                     ? new Shift(by.times(i))
@@ -163,7 +161,10 @@ public record CarryOver(
 
     private StepException refused(Mesh in, Selection picked, List<Placement> places, CarriedPart.Misfit misfit) {
         if (misfit.place() == null)
-            return new StepException("The place it would go to reaches the part itself: pick less, or grow it less.");
+            return new StepException(
+                    misfit.onItself()
+                            ? "The place it would go to reaches the part itself: pick less, or grow it less."
+                            : "Two of the places lie on each other; choose another angle or distance.");
         int enough = ringsThatGo(in, picked, places);
         return new StepException(
                 "At the border of the part the body is not alike in the other place, as here at "
@@ -179,7 +180,7 @@ public record CarryOver(
     private int ringsThatGo(Mesh in, Selection picked, List<Placement> places) {
         for (int r = 0; r <= HINT; r++) {
             CarriedPart part = new CarriedPart(in, grown(in, picked, r), within);
-            if (r != rings && places.stream().allMatch(p -> part.misfit(p) == null)) return r;
+            if (r != rings && places.stream().allMatch(p -> part.put(p) == null)) return r;
         }
         return -1;
     }

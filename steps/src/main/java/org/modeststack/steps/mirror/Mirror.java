@@ -303,7 +303,7 @@ public record Mirror(
         Limits.checkParts(2.0 * in.parts().size());
         Geometry from = swapped ? in.mapped(SideNames::swapped) : in;
         List<Part> parts = new ArrayList<>(in.parts());
-        for (Part p : from.parts()) parts.add(p.placed(across.image(seed)));
+        for (Part p : from.parts()) parts.add(p.placed(new Reflection(across, seed)));
         return Geometry.of(parts);
     }
 

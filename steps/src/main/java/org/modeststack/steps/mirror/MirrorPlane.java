@@ -2,12 +2,9 @@ package org.modeststack.steps.mirror;
 
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
-import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
-import org.modeststack.mesh.part.Placement;
 import org.modeststack.steps.Axis;
-import org.modeststack.steps.place.Transform;
 
 /**
  * A plane to mirror across, of any direction. Across an axis all is worked out in that one coordinate, exactly.
@@ -38,28 +35,27 @@ record MirrorPlane(@Nullable Axis axis, double at, Vec3 point, Vec3 normal) {
 
     /** Puts a point, three coordinates, on the plane. */
     void drop(double[] p) {
-        if (axis == null) move(p, -height(p[0], p[1], p[2]));
+        if (axis == null) move(p, 0, -height(p[0], p[1], p[2]));
         else p[axis.ordinal()] = at;
     }
 
-    /** Puts a point, three coordinates, where its image is. */
-    void reflect(double[] p) {
-        if (axis == null) move(p, -2 * height(p[0], p[1], p[2]));
-        else p[axis.ordinal()] = 2 * at - p[axis.ordinal()];
+    /** Puts points, three coordinates each, where their images are. */
+    void reflect(double[] xyz, int from, int to) {
+        if (axis != null) {
+            for (int i = from + axis.ordinal(); i < to; i += 3) xyz[i] = 2 * at - xyz[i];
+            return;
+        }
+        for (int i = from; i < to; i += 3) move(xyz, i, -2 * height(xyz[i], xyz[i + 1], xyz[i + 2]));
     }
 
-    private void move(double[] p, double by) {
-        p[0] += by * normal.x();
-        p[1] += by * normal.y();
-        p[2] += by * normal.z();
+    private void move(double[] xyz, int i, double by) {
+        xyz[i] += by * normal.x();
+        xyz[i + 1] += by * normal.y();
+        xyz[i + 2] += by * normal.z();
     }
 
-    /** Where all images are, with keys of their own. */
-    Placement image(long seed) {
-        return axis == null ? new Image(reflection(), seed) : new Reflection(axis, at, seed);
-    }
-
-    private Affine reflection() {
+    /** Where all images are. */
+    Affine reflection() {
         Vec3 n = normal;
         return new Affine(
                 new Vec3(1, 0, 0).minus(n.times(2 * n.x())),
@@ -80,23 +76,5 @@ record MirrorPlane(@Nullable Axis axis, double at, Vec3 point, Vec3 normal) {
             high = Math.max(high, h);
         }
         return new double[] {low, high};
-    }
-
-    /** The image in a plane of any direction. */
-    private record Image(Affine affine, long seed) implements Placement {
-        @Override
-        public void place(double[] xyz, int from, int to) {
-            new Transform(affine).place(xyz, from, to);
-        }
-
-        @Override
-        public boolean mirrors() {
-            return true;
-        }
-
-        @Override
-        public long key(long key) {
-            return Keys.of(key, seed);
-        }
     }
 }

@@ -60,12 +60,10 @@ final class MirroredMesh {
                 continue;
             }
             System.arraycopy(in.xyz(), 3 * v, p, 0, 3);
-            plane.reflect(p);
+            plane.reflect(p, 0, 3);
             image[v] = b.vertex(p[0], p[1], p[2], Keys.of(in.vertexKeys()[v], seed));
         }
-        Mesh mirrored = in.cornerNormals() == null
-                ? in
-                : in.placed(in.xyz(), plane.image(seed).affine()::direction);
+        Mesh mirrored = in.cornerNormals() == null ? in : in.placed(in.xyz(), plane.reflection()::direction);
         int[] sameFace = new int[in.faceCount()], imageFace = new int[in.faceCount()];
         Arrays.fill(sameFace, -1);
         Arrays.fill(imageFace, -1);

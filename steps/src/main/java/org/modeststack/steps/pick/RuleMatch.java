@@ -26,7 +26,7 @@ final class RuleMatch {
         Selection s = switch (rule) {
             case Rule.All _ -> Selection.all(mesh, kind);
             case Rule.Sharper r -> new Selection(own, sharper(mesh, r.degrees()));
-            case Rule.Border _ -> new Selection(own, border(mesh));
+            case Rule.Border _ -> Selection.border(mesh);
             case Rule.Tagged r -> tagged(mesh, kind, r.name());
             case Rule.Made r -> tagged(mesh, kind, r.tag());
             case Rule.Facing r -> new Selection(own, facing(mesh, r));
@@ -58,13 +58,6 @@ final class RuleMatch {
             }
         });
         return BitSet.valueOf(words);
-    }
-
-    private static BitSet border(Mesh mesh) {
-        Adjacency adj = mesh.adjacency();
-        BitSet out = new BitSet();
-        for (int e = 0; e < adj.edgeCount(); e++) if (adj.edgeSides(e) == 1) out.set(e);
-        return out;
     }
 
     private static Selection beside(Mesh mesh, Selection edges) {

@@ -26,6 +26,9 @@ import org.modeststack.steps.combine.arrange.Operation;
  * @param places where copy i is; null for where it stands
  */
 record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
+    /** How far a quotient may be off a whole number by rounding. */
+    static final double ROUNDING = 1e-9;
+
     /**
      * What becomes of them.
      *
@@ -69,6 +72,11 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
                 default -> true;
             };
         }
+    }
+
+    /** How many gaps of a width go into a length; one that is missed by rounding only goes too. */
+    static double gaps(double length, double every) {
+        return Math.floor(length / every * (1 + ROUNDING));
     }
 
     /** Of one body, but for the first and the last where others take their places. */

@@ -72,8 +72,8 @@ final class EdgePath {
     static EdgePath along(Mesh mesh, @Nullable Selection picked, boolean reversed, String name) throws StepException {
         Selection edges = picked;
         if (edges == null) {
-            BitSet border = border(mesh);
-            edges = border.isEmpty() ? Selection.all(mesh, ElementKind.EDGE) : new Selection(ElementKind.EDGE, border);
+            edges = Selection.border(mesh);
+            if (edges.isEmpty()) edges = Selection.all(mesh, ElementKind.EDGE);
         }
         if (edges.isEmpty()) throw new StepException(name + " has no edges to follow.");
         Chain.Found found = Chain.of(mesh, edges);
@@ -89,13 +89,6 @@ final class EdgePath {
         EdgePath path = of(points, chain.closed());
         if (path.length() == 0) throw new StepException("The edges of " + name + " to follow have no length.");
         return path;
-    }
-
-    private static BitSet border(Mesh mesh) {
-        BitSet out = new BitSet();
-        for (int e = 0; e < mesh.adjacency().edgeCount(); e++)
-            if (mesh.adjacency().edgeSides(e) == 1) out.set(e);
-        return out;
     }
 
     private static String branches(Mesh mesh, Selection edges, String name) {

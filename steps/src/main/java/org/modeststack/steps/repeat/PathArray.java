@@ -108,7 +108,6 @@ public record PathArray(
         NOT
     }
 
-    private static final double ROUNDING = 1e-9;
     private static final Vec3 UP = new Vec3(0, 0, 1);
 
     @Override
@@ -130,9 +129,9 @@ public record PathArray(
         double length = line.length();
         double n = count;
         if (spacing == Spacing.DISTANCE) {
-            double gaps = Math.floor(length / every * (1 + ROUNDING));
+            double gaps = Copies.gaps(length, every);
             // Round a closed path the last would stand where the first does.
-            n = line.isClosed() && gaps * every > length * (1 - ROUNDING) ? gaps : gaps + 1;
+            n = line.isClosed() && gaps * every > length * (1 - Copies.ROUNDING) ? gaps : gaps + 1;
         }
         Limits.checkParts(n);
         double step = spacing == Spacing.DISTANCE ? every : length / Math.max(1, line.isClosed() ? n : n - 1);

@@ -118,9 +118,6 @@ public record RowArray(
         @United boolean united)
         implements PartStep {
 
-    /** How far a quotient may be off a whole number by rounding. */
-    private static final double ROUNDING = 1e-9;
-
     private static final int MOST = 100_000;
 
     /** How far apart new copies stand, in sizes of the body. */
@@ -187,7 +184,7 @@ public record RowArray(
             }
             case FILL -> {
                 double length = offset.length();
-                double gaps = Math.floor(length / every * (1 + ROUNDING));
+                double gaps = Copies.gaps(length, every);
                 yield new Row(gaps + 1, length == 0 ? offset : offset.times(every / length), 1, middle);
             }
         };
@@ -241,7 +238,7 @@ public record RowArray(
         Vec3 size = in.size();
         double length = APART * size.get(axis);
         double unit = Math.pow(10, Math.floor(Math.log10(Math.max(length, Double.MIN_NORMAL))) - 1);
-        double next = length > 0 ? Math.ceil(length / unit - ROUNDING) * unit : offset.length();
+        double next = length > 0 ? Math.ceil(length / unit - Copies.ROUNDING) * unit : offset.length();
         return with(count, Vec3.ZERO.with(axis, next), sizes, every);
     }
 

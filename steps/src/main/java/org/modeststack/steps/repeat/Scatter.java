@@ -143,12 +143,15 @@ public record Scatter(
                     "No copies are left: " + surface.name() + " has no such places, or the share is 0.");
         List<Geometry> kinds = new ArrayList<>(List.of(in));
         for (String id : others.ids()) kinds.add(context.geometry(id));
-        Copies copies = new Copies(
-                places.size(), copy -> placement(places.get(copy)), new Copies.Rules(0, false, false, united, leftOut));
+        Copies copies = new Copies(places.size(), copy -> placement(places.get(copy)), rules());
         return copies.of(
                 copy -> kinds.get((int) (chance(places.get(copy), BODY) * kinds.size())),
                 copy -> places.get(copy).key,
                 context);
+    }
+
+    private Copies.Rules rules() {
+        return new Copies.Rules(0, false, false, united, leftOut);
     }
 
     private List<Place> all(TaggedPlaces surface) throws StepException {
@@ -236,6 +239,6 @@ public record Scatter(
         if (!others.ids().isEmpty()) s += ", mixed with {others}";
         if (spin > 0) s += ", turned up to {spin}";
         if (vary > 0) s += ", sizes up to {vary} off";
-        return s + new Copies.Rules(0, false, false, united, leftOut).inWords();
+        return s + rules().inWords();
     }
 }

@@ -54,14 +54,15 @@ public final class SmoothingAdvice {
     }
 
     /**
+     * @param in the mesh that goes into the smoothing, so that what is found is there when its cure is asked for
      * @param faces what is smoothed, or null for all
-     * @param moves whether vertices move, and not only more of them are made
      */
-    static List<Remark> of(Mesh in, @Nullable BitSet faces, boolean moves) {
+    static List<Remark> of(Mesh in, @Nullable BitSet faces, Scheme scheme) {
         List<Remark> out = new ArrayList<>();
         branching(in, faces, out);
-        if (!moves) return out;
-        pinching(in, faces, out);
+        if (scheme == Scheme.LINEAR) return out;
+        // By triangles no face keeps more than three sides.
+        if (scheme != Scheme.LOOP) pinching(in, faces, out);
         if (faces != null) return out;
         Faults quick = Faults.quick(in);
         say(in, quick.of(FaultKind.NEAR), Remark.Level.REMARK, PARTS, out);

@@ -172,7 +172,7 @@ public record Subdivide(
         Selection picked = all ? null : where.on(in, context).to(in, ElementKind.FACE);
         if (picked != null && picked.isEmpty()) return Unpicked.of(in, "faces", context);
         if (levels == 0) return in;
-        BitSet faces = picked == null ? null : picked.elements();
+        BitSet asked = picked == null ? null : picked.elements(), faces = asked;
         Mesh from = in;
         if (scheme == Scheme.LOOP) {
             // Pieces of picked faces are known by a tag: keys of dirty meshes may be there twice.
@@ -184,7 +184,7 @@ public record Subdivide(
             }
         }
         checkFaces(from, faces);
-        SmoothingAdvice.of(from, faces, scheme != Scheme.LINEAR).forEach(context::remark);
+        SmoothingAdvice.of(in, asked, scheme).forEach(context::remark);
         Tag sharpEdges = sharp(from, creases, Crease.EDGES, ElementKind.EDGE);
         Tag sharpVertices = sharp(from, corners, Crease.VERTICES, ElementKind.VERTEX);
         if (faces == null || faces.cardinality() == from.faceCount())

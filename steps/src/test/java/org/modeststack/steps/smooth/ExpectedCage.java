@@ -83,16 +83,7 @@ record ExpectedCage(Scheme scheme, Mesh mesh, List<Expected> expected) {
         if (atCorners.isEmpty()) return m;
         float[] all = new float[2 * atCorners.size()];
         for (int i = 0; i < all.length; i++) all[i] = (float) atCorners.get(i / 2)[i % 2];
-        return Mesh.of(
-                m.xyz(),
-                m.offsets(),
-                m.corners(),
-                m.faceMaterials(),
-                m.materials(),
-                Map.of(VALUES, new CornerLayer(2, CarryRule.MEAN, 0, all)),
-                m.tags(),
-                m.vertexKeys(),
-                m.faceKeys());
+        return m.withCornerLayers(Map.of(VALUES, new CornerLayer(2, CarryRule.MEAN, 0, all)));
     }
 
     /**
