@@ -13,6 +13,11 @@ final class PackedNormal {
         return 1 << 30 | (a & 1023) << 20 | (b & 1023) << 10 | (c & 1023);
     }
 
+    /** Of one of many vectors, three values each. */
+    static int of(float[] vectors, int i) {
+        return of(vectors[3 * i], vectors[3 * i + 1], vectors[3 * i + 2]);
+    }
+
     /** The component along X, 511 times as long: where only the direction counts, this saves a division. */
     static int longX(int n) {
         return n << 2 >> 22;

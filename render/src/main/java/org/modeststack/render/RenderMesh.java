@@ -6,14 +6,12 @@ import java.util.Map;
 import java.util.WeakHashMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Bounds;
-import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.measure.Normals;
-import org.modeststack.mesh.shade.CornerWeights;
 import org.modeststack.mesh.shade.SmoothEdges;
 
 /**
@@ -63,6 +61,9 @@ public final class RenderMesh {
     /** What is drawn somewhere, for whoever else draws the same: it lives as long as one of them keeps it. */
     private static final Map<Mesh, WeakReference<RenderMesh>> MADE = new WeakHashMap<>();
 
+    /** The last smooth surface for each way in which faces hang together. */
+    private static final Map<Adjacency, WeakReference<RenderMesh>> SMOOTH = new WeakHashMap<>();
+
     /** A mesh made ready, the same as long as another view, thumbnail or still has it. */
     public static RenderMesh of(Mesh mesh) {
         synchronized (MADE) {
@@ -79,15 +80,35 @@ public final class RenderMesh {
     }
 
     public RenderMesh(Mesh mesh) {
-        this(mesh, true);
+        this(mesh, true, null);
     }
 
-    /** A mesh of which only sharp edges, borders and outlines are drawn: a smooth surface. */
+    /**
+     * A mesh of which only sharp edges, borders and outlines are drawn: a smooth surface. While one is dragged, whose faces hang
+     * together as before, only what depends on places is made anew; its quads stay cut along the same diagonals.
+     */
     public static RenderMesh withoutSoftEdges(Mesh mesh) {
-        return new RenderMesh(mesh, false);
+        // What has many sides may be cut into other triangles once it has moved.
+        if (!isAllQuads(mesh)) return new RenderMesh(mesh, false, null);
+        RenderMesh before;
+        synchronized (SMOOTH) {
+            WeakReference<RenderMesh> known = SMOOTH.get(mesh.adjacency());
+            before = known == null ? null : known.get();
+        }
+        RenderMesh made = new RenderMesh(mesh, false, before);
+        synchronized (SMOOTH) {
+            SMOOTH.put(mesh.adjacency(), new WeakReference<>(made));
+        }
+        return made;
     }
 
-    private RenderMesh(Mesh mesh, boolean softEdges) {
+    private static boolean isAllQuads(Mesh mesh) {
+        for (int f = 0; f < mesh.faceCount(); f++) if (mesh.sides(f) != 4) return false;
+        return true;
+    }
+
+    /** @param before one of a mesh that differs in places only, or null */
+    private RenderMesh(Mesh mesh, boolean softEdges, @Nullable RenderMesh before) {
         this.mesh = mesh;
         bounds = mesh.bounds();
         origin = bounds.center();
@@ -99,38 +120,30 @@ public final class RenderMesh {
             xyz[i + 1] = (float) (p[i + 1] - oy);
             xyz[i + 2] = (float) (p[i + 2] - oz);
         }
-        Triangulation t = mesh.triangulation();
-        corners = t.triangleCorners();
-        faceOf = t.triangleFace();
-        triangles = new int[corners.length];
-        RenderWorkers.ranges(corners.length, (from, to) -> {
-            for (int i = from; i < to; i++) triangles[i] = mesh.corners()[corners[i]];
-        });
-
         Adjacency adj = mesh.adjacency();
-        float[] area = areaVectors();
-        byte[] kinds = edgeKinds(adj, area);
+        if (before == null) {
+            Triangulation t = mesh.triangulation();
+            corners = t.triangleCorners();
+            faceOf = t.triangleFace();
+            triangles = new int[corners.length];
+            RenderWorkers.ranges(corners.length, (from, to) -> {
+                for (int i = from; i < to; i++) triangles[i] = mesh.corners()[corners[i]];
+            });
+            edges = new int[2 * adj.edgeCount()];
+            closed = findEdges(adj);
+        } else {
+            corners = before.corners;
+            faceOf = before.faceOf;
+            triangles = before.triangles;
+            edges = before.edges;
+            closed = before.closed;
+        }
+        CornerShading shading = new CornerShading(mesh);
+        byte[] kinds = edgeKinds(adj, shading.areas());
         edgeKind = kinds;
-        int ne = adj.edgeCount();
-        edges = new int[2 * ne];
-        edgeNormals = new int[2 * ne];
-        int[] faceNormals = packed(area);
-        AtomicBoolean open = new AtomicBoolean();
-        RenderWorkers.ranges(ne, (from, to) -> {
-            boolean anyOpen = false;
-            for (int e = from; e < to; e++) {
-                edges[2 * e] = adj.edgeLow(e);
-                edges[2 * e + 1] = adj.edgeHigh(e);
-                edgeNormals[2 * e] = faceNormals[adj.cornerFace()[adj.edgeCorner(e, 0)]];
-                boolean two = adj.edgeSides(e) == 2;
-                edgeNormals[2 * e + 1] = two ? faceNormals[adj.cornerFace()[adj.edgeCorner(e, 1)]] : 0;
-                anyOpen |= !two;
-            }
-            if (anyOpen) open.set(true);
-        });
-        closed = !open.get();
+        edgeNormals = edgeNormals(adj, packed(shading.areas()));
         levels = new DetailLevels(this);
-        normals = cornerNormals(adj, area, kinds);
+        normals = shading.normals(kinds, corners);
         if (!softEdges) keepLines(adj, kinds);
         sides = new byte[faceOf.length];
         int[] next = adj.cornerNext(), edge = adj.cornerEdge();
@@ -224,27 +237,37 @@ public final class RenderMesh {
         return faceOf.length;
     }
 
-    private float[] areaVectors() {
-        float[] out = new float[3 * mesh.faceCount()];
-        RenderWorkers.ranges(mesh.faceCount(), (from, to) -> {
-            double[] n = new double[3];
-            for (int f = from; f < to; f++) {
-                Normals.areaVector(mesh, f, n);
-                for (int k = 0; k < 3; k++) out[3 * f + k] = (float) n[k];
+    /** Fills in the edges; returns whether none is open. */
+    private boolean findEdges(Adjacency adj) {
+        AtomicBoolean open = new AtomicBoolean();
+        RenderWorkers.ranges(adj.edgeCount(), (from, to) -> {
+            boolean anyOpen = false;
+            for (int e = from; e < to; e++) {
+                edges[2 * e] = adj.edgeLow(e);
+                edges[2 * e + 1] = adj.edgeHigh(e);
+                anyOpen |= adj.edgeSides(e) != 2;
+            }
+            if (anyOpen) open.set(true);
+        });
+        return !open.get();
+    }
+
+    private static int[] edgeNormals(Adjacency adj, int[] faceNormals) {
+        int[] out = new int[2 * adj.edgeCount()];
+        RenderWorkers.ranges(adj.edgeCount(), (from, to) -> {
+            for (int e = from; e < to; e++) {
+                out[2 * e] = faceNormals[adj.cornerFace()[adj.edgeCorner(e, 0)]];
+                out[2 * e + 1] = adj.edgeSides(e) == 2 ? faceNormals[adj.cornerFace()[adj.edgeCorner(e, 1)]] : 0;
             }
         });
         return out;
-    }
-
-    private static int packed(float[] v, int i) {
-        return PackedNormal.of(v[3 * i], v[3 * i + 1], v[3 * i + 2]);
     }
 
     /** Each of many vectors, three values each. */
     private static int[] packed(float[] vectors) {
         int[] out = new int[vectors.length / 3];
         RenderWorkers.ranges(out.length, (from, to) -> {
-            for (int i = from; i < to; i++) out[i] = packed(vectors, i);
+            for (int i = from; i < to; i++) out[i] = PackedNormal.of(vectors, i);
         });
         return out;
     }
@@ -258,45 +281,6 @@ public final class RenderMesh {
         return kinds;
     }
 
-    private int[] cornerNormals(Adjacency adj, float[] area, byte[] kinds) {
-        int n = mesh.cornerCount();
-        int[] vertex = mesh.corners();
-        // Where no edge at a vertex is sharp all its corners share one normal; only elsewhere must it be found out
-        // which.
-        boolean[] sharp = new boolean[mesh.vertexCount()];
-        for (int e = 0; e < kinds.length; e++) {
-            if (kinds[e] == SOFT) continue;
-            sharp[adj.edgeLow(e)] = true;
-            sharp[adj.edgeHigh(e)] = true;
-        }
-        DisjointSets group = sharpGroups(adj, kinds, sharp);
-        int soft = mesh.vertexCount();
-        float[] sum = new float[3 * (soft + (group == null ? 0 : n))];
-        int[] shared = new int[n];
-        RenderWorkers.ranges(soft, (from, to) -> {
-            for (int v = from; v < to; v++) {
-                if (sharp[v]) continue;
-                for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++)
-                    add(adj.vertexCorners()[i], v, adj.cornerFace(), area, shared, sum);
-            }
-        });
-        for (int c = 0; group != null && c < n; c++)
-            if (sharp[vertex[c]]) add(c, soft + group.find(c), adj.cornerFace(), area, shared, sum);
-        useKnown(shared, sum);
-        int[] ofVertex = new int[soft];
-        RenderWorkers.ranges(soft, (from, to) -> {
-            for (int v = from; v < to; v++) if (!sharp[v]) ofVertex[v] = packed(sum, v);
-        });
-        int[] out = new int[corners.length];
-        RenderWorkers.ranges(out.length, (from, to) -> {
-            for (int i = from; i < to; i++) {
-                int c = corners[i];
-                out[i] = sharp[vertex[c]] ? packed(sum, shared[c]) : ofVertex[vertex[c]];
-            }
-        });
-        return out;
-    }
-
     /** Leaves sharp edges alone that hang together; a single one between smooth ones is no line of a smooth surface. */
     private void keepLines(Adjacency adj, byte[] kinds) {
         int[] sharpAt = new int[mesh.vertexCount()];
@@ -307,52 +291,5 @@ public final class RenderMesh {
         }
         for (int e = 0; e < kinds.length; e++)
             if (kinds[e] == SOFT || sharpAt[adj.edgeLow(e)] + sharpAt[adj.edgeHigh(e)] == 2) kinds[e] = 0;
-    }
-
-    /** Which corners at vertices of sharp edges share a normal; null where there are none. */
-    private DisjointSets sharpGroups(Adjacency adj, byte[] kinds, boolean[] sharp) {
-        boolean any = false;
-        for (byte kind : kinds) any |= kind != SOFT;
-        if (!any) return null;
-        int[] next = adj.cornerNext(), vertex = mesh.corners();
-        DisjointSets group = new DisjointSets(mesh.cornerCount());
-        for (int e = 0; e < kinds.length; e++) {
-            if (kinds[e] != SOFT) continue;
-            int c = adj.edgeCorner(e, 0), d = adj.edgeCorner(e, 1);
-            if (sharp[vertex[c]]) group.join(c, next[d]);
-            if (sharp[vertex[d]]) group.join(next[c], d);
-        }
-        return group;
-    }
-
-    /** Adds what a face says at one of its corners to the normal that this shares. */
-    private void add(int corner, int to, int[] cornerFace, float[] area, int[] shared, float[] sum) {
-        int f = cornerFace[corner];
-        float x = area[3 * f], y = area[3 * f + 1], z = area[3 * f + 2];
-        double size = Math.sqrt(x * x + y * y + z * z);
-        float weight = (float) CornerWeights.of(mesh, mesh.offsets()[f], mesh.sides(f), corner, size);
-        shared[corner] = to;
-        sum[3 * to] += weight * x;
-        sum[3 * to + 1] += weight * y;
-        sum[3 * to + 2] += weight * z;
-    }
-
-    /**
-     * Where the mesh carries normals, the mean of those takes the place of what the faces say.
-     *
-     * @param shared for each corner what it shares its normal in
-     * @param sum for each of these, three values
-     */
-    private void useKnown(int[] shared, float[] sum) {
-        float[] known = mesh.cornerNormals();
-        if (known == null) return;
-        boolean[] begun = new boolean[sum.length / 3];
-        for (int c = 0; c < shared.length; c++) {
-            if (known[3 * c] == 0 && known[3 * c + 1] == 0 && known[3 * c + 2] == 0) continue;
-            int r = 3 * shared[c];
-            if (!begun[shared[c]]) sum[r] = sum[r + 1] = sum[r + 2] = 0;
-            begun[shared[c]] = true;
-            for (int k = 0; k < 3; k++) sum[r + k] += known[3 * c + k];
-        }
     }
 }

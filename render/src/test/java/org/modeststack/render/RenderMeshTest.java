@@ -178,4 +178,54 @@ class RenderMeshTest {
             }
         }
     }
+
+    /** A dragged surface is drawn as one made anew: at every step of the way, also where edges become sharp. */
+    @Test
+    void aSmoothSurfaceThatMovesIsDrawnAsOneMadeAnew() {
+        Mesh sheet = MeshFixtures.sheet(6);
+        RenderMesh first = RenderMesh.withoutSoftEdges(sheet);
+        for (double up : new double[] {0.05, 0.2, 3}) {
+            double[] xyz = sheet.xyz().clone();
+            for (int v = 0; v < sheet.vertexCount(); v += 3) xyz[3 * v + 2] = up * (v % 5);
+            Mesh moved = sheet.withPositions(xyz);
+            RenderMesh following = RenderMesh.withoutSoftEdges(moved);
+            RenderMesh anew = RenderMesh.withoutSoftEdges(moved.fresh());
+            assertSame(first.edges, following.edges, "what does not depend on places is kept");
+            assertNotSame(first.edges, anew.edges);
+            assertArrayEquals(anew.xyz, following.xyz);
+            assertArrayEquals(anew.edgeKind, following.edgeKind);
+            assertArrayEquals(anew.edgeNormals, following.edgeNormals);
+            for (int i = 0; i < following.corners.length; i++) {
+                int c = following.corners[i];
+                boolean found = false;
+                for (int k = 0; k < anew.corners.length; k++)
+                    found |= anew.corners[k] == c && anew.normals[k] == following.normals[i];
+                assertTrue(found, "the normal of corner " + c);
+            }
+        }
+    }
+
+    /** What has many sides is cut into other triangles when it moves, so that nothing of before is taken. */
+    @Test
+    void facesOfManySidesAreCutAnewWhenTheyMove() {
+        MeshBuilder b = new MeshBuilder(5, 1);
+        double[][] outline = {{0, 0}, {4, 0}, {4, 4}, {2, 5}, {0, 4}};
+        for (double[] p : outline) b.vertex(p[0], p[1], 0, b.vertexCount() + 1);
+        b.face(1, 0, 0, 1, 2, 3, 4);
+        Mesh flat = b.build();
+        RenderMesh first = RenderMesh.withoutSoftEdges(flat);
+        double[] dented = flat.xyz().clone();
+        dented[3 * 3 + 1] = 1;
+        RenderMesh moved = RenderMesh.withoutSoftEdges(flat.withPositions(dented));
+        assertNotSame(first.triangles, moved.triangles);
+        double area = 0;
+        for (int t = 0; t < moved.triangleCount(); t++) {
+            int p = 3 * moved.triangles[3 * t], q = 3 * moved.triangles[3 * t + 1], r = 3 * moved.triangles[3 * t + 2];
+            float[] at = moved.xyz;
+            double twice = (at[q] - at[p]) * (at[r + 1] - at[p + 1]) - (at[q + 1] - at[p + 1]) * (at[r] - at[p]);
+            assertTrue(twice > 0, "no triangle outside of the dent");
+            area += twice / 2;
+        }
+        assertEquals(10, area, 1e-5);
+    }
 }
