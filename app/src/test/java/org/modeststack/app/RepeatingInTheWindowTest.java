@@ -2,6 +2,7 @@ package org.modeststack.app;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertInstanceOf;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
@@ -25,6 +26,7 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.remove.Delete;
@@ -92,6 +94,32 @@ class RepeatingInTheWindowTest extends WindowDriver {
             assertEquals(before, shown().bounds(), way);
             assertEquals(24, shown().faceCount(), way);
         }
+    }
+
+    /** A face is picked on the image, and raised where it came from: both sides have it. */
+    @Test
+    void workOnTheMirroredSideIsDoneOnTheOriginal() throws Exception {
+        Document d = block();
+        String block = d.bodyNamed("Block").id();
+        d = Edits.addStep(d, block, 1, new Move(new Vec3(20, 0, 0)));
+        show(Edits.addStep(d, block, 2, new Mirror(Axis.X, 0, true, 0.001)));
+        assertEquals(12, shown().faceCount());
+        fx(() -> {
+            picks.setKind(ElementKind.FACE);
+            picks.join(Selection.of(ElementKind.FACE, 11), PickState.How.ALONE);
+            return null;
+        });
+        settle();
+        command("Work on the originals");
+        settleWholly();
+        assertEquals(6, shown().faceCount());
+        assertEquals(1, picks.selection().size());
+        command("Extrude");
+        settle();
+        assertInstanceOf(Extrude.class, body("Block").entries().get(2).step());
+        command("Show one step more");
+        settleWholly();
+        assertEquals(20, shown().faceCount());
     }
 
     private void press(String choice) throws Exception {

@@ -25,6 +25,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.Baking;
 import org.modeststack.stack.evaluate.PickedCopies;
+import org.modeststack.stack.evaluate.PickedOriginals;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.StepCopies;
 import org.modeststack.stack.evaluate.StepResult;
@@ -100,6 +101,14 @@ final class StepCommands extends MenuCommands {
                 "array skip omit remove instance hole",
                 () -> isPicked() && PickedCopies.lastRepeating(selected.body()) != null,
                 this::leaveOutCopies);
+        add(
+                "Work on the originals",
+                "Ctrl+Shift+O",
+                "Picks what picked images and copies came from, before the last step that mirrors or repeats: what is done there"
+                        + " shows on all sides.",
+                "below mirror symmetric half array instance source",
+                () -> isPicked() && PickedOriginals.lastRepeating(selected.body()) != null,
+                this::workOnOriginals);
         add("Rename step…", null, "Gives the selected step a name of its own.", "name", step, this::renameStep);
         add("Duplicate steps", "Ctrl+D", "Copies the selected steps behind them.", "copy", step, this::duplicateSteps);
         add(
@@ -384,6 +393,36 @@ final class StepCommands extends MenuCommands {
                 },
                 "Something was changed meanwhile; leave them out again.");
         picks.set(Pick.none(picks.kind()));
+    }
+
+    private void workOnOriginals() {
+        Body b = selected.body();
+        Document d = document.current();
+        Entry repeating = PickedOriginals.lastRepeating(b);
+        Mesh shown = results.shownMesh(b);
+        if (repeating == null || shown == null) return;
+        Selection picked = picks.selection();
+        int at = b.indexOf(repeating.id());
+        jobs.run(
+                "Looking for the originals",
+                () -> PickedOriginals.of(d, b.id(), repeating.id(), shown, picked, results.evaluator()),
+                found -> {
+                    if (document.current() != d) return;
+                    if (found.originals().isEmpty()) {
+                        messages.say(
+                                "Nothing of what is picked is there before step " + (at + 1)
+                                        + "; show the body up to that step and pick there.",
+                                true);
+                        return;
+                    }
+                    document.edit("Work on the originals", x -> Edits.setMarker(x, b.id(), at));
+                    picks.set(Pick.hand(found.before(), found.originals()));
+                    String missed = found.missed() == 0 ? "" : " " + found.missed() + " of them came later.";
+                    messages.say(
+                            "Picked before step " + (at + 1) + ", where the line stands now." + missed
+                                    + " What you add here shows on all sides; Alt+Down goes on.",
+                            false);
+                });
     }
 
     private void holdSteps() {

@@ -20,6 +20,7 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Purpose;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.repeat.CopyNumbers;
 
 /** Which copies of a step that repeats some elements belong to. */
@@ -43,7 +44,7 @@ public final class PickedCopies {
         return null;
     }
 
-    private static boolean canLeaveOut(Entry e) {
+    static boolean canLeaveOut(Entry e) {
         return StepDescriptor.of(e.step()).param(LEFT_OUT) != null;
     }
 
@@ -84,7 +85,8 @@ public final class PickedCopies {
         return new ArrayList<>(out);
     }
 
-    private static List<StepResult> upTo(Document d, String bodyId, int step, Evaluator evaluator) {
+    /** The results of a body's steps up to one, as in files. */
+    static List<StepResult> upTo(Document d, String bodyId, int step, Evaluator evaluator) {
         EvaluationRequest.Target wanted = new EvaluationRequest.Target(bodyId, step + 1);
         return Objects.requireNonNull(evaluator
                         .evaluate(new EvaluationRequest(d, List.of(wanted), Purpose.RESULT), Progress.NONE, _ -> {})
@@ -103,9 +105,10 @@ public final class PickedCopies {
         return -1;
     }
 
-    /** All copies there are of the one body, each for itself. */
-    private static Step apart(Step step) {
+    /** A step that repeats or mirrors, such that all images there are of the one body are parts for themselves. */
+    static Step apart(Step step) {
         StepDescriptor d = StepDescriptor.of(step);
+        if (step instanceof Mirror m) return m.apart();
         Step s = d.with(step, LEFT_OUT, "");
         for (ParamDescriptor p : d.params()) {
             if (p.name().equals("weld")) s = d.with(s, "weld", 0.0);

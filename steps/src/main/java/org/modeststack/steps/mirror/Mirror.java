@@ -310,10 +310,10 @@ public record Mirror(
     /** The step with the weld that closes a gap that it tells of; null where a remark tells of none. */
     public static @Nullable Mirror closing(Mirror step, Remark remark) {
         double weld = SeamGap.weldIn(remark);
-        return Double.isNaN(weld) ? null : step.withDistance(weld);
+        return Double.isNaN(weld) ? null : step.with(step.keep, step.image, step.weld, weld);
     }
 
-    private Mirror withDistance(double d) {
+    private Mirror with(Keep kept, boolean images, boolean welded, double near) {
         return new Mirror(
                 axis,
                 where,
@@ -324,13 +324,23 @@ public record Mirror(
                 second,
                 third,
                 plane,
-                keep,
-                image,
-                weld,
-                d,
+                kept,
+                images,
+                welded,
+                near,
                 dissolved,
                 withoutWalls,
                 swapped);
+    }
+
+    /** This step such that the body and its images are parts for themselves: nothing cut off, nothing welded. */
+    public Mirror apart() {
+        return with(Keep.ALL, true, false, distance);
+    }
+
+    /** This step so that it only cuts off; null where it cuts nothing off. */
+    public @Nullable Mirror cutting() {
+        return keep == Keep.ALL ? null : with(keep, false, weld, distance);
     }
 
     @Override
