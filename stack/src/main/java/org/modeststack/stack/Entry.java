@@ -15,6 +15,7 @@ public final class Entry {
     private final String name;
     private final boolean enabled;
     private final boolean held;
+    private final boolean together;
     private final String note;
     private final String group;
     private final Step step;
@@ -37,7 +38,7 @@ public final class Entry {
             String group,
             Step step,
             Map<String, JsonNode> unknown) {
-        this(id, name, enabled, false, note, group, step, unknown);
+        this(id, name, enabled, false, false, note, group, step, unknown);
     }
 
     private Entry(
@@ -45,6 +46,7 @@ public final class Entry {
             String name,
             boolean enabled,
             boolean held,
+            boolean together,
             String note,
             String group,
             Step step,
@@ -53,6 +55,7 @@ public final class Entry {
         this.name = Objects.requireNonNull(name);
         this.enabled = enabled;
         this.held = held;
+        this.together = together;
         this.note = Objects.requireNonNull(note);
         this.group = Objects.requireNonNull(group);
         this.step = Objects.requireNonNull(step);
@@ -80,6 +83,14 @@ public final class Entry {
         return held;
     }
 
+    /**
+     * Whether copies that share a mesh become one mesh for this step, as it was for all steps before the ninth version of the
+     * document file: what comes of it goes by other names than where each copy is worked on alike.
+     */
+    public boolean together() {
+        return together;
+    }
+
     public String note() {
         return note;
     }
@@ -104,12 +115,12 @@ public final class Entry {
     /** The hash of the step, its values and its seed: all of its own that its result depends on. */
     public String stepHash() {
         String h = stepHash;
-        if (h == null) stepHash = h = ContentHash.of(seed(), step);
+        if (h == null) stepHash = h = ContentHash.of(seed(), step) + (together ? " together" : "");
         return h;
     }
 
     public Entry withStep(Step s) {
-        return new Entry(id, name, enabled, held, note, group, s, unknown);
+        return new Entry(id, name, enabled, held, together, note, group, s, unknown);
     }
 
     /** With the step as it is carried out for a purpose. */
@@ -119,27 +130,31 @@ public final class Entry {
     }
 
     public Entry withId(long i) {
-        return new Entry(i, name, enabled, held, note, group, step, unknown);
+        return new Entry(i, name, enabled, held, together, note, group, step, unknown);
     }
 
     public Entry withEnabled(boolean e) {
-        return sameStep(new Entry(id, name, e, held, note, group, step, unknown));
+        return sameStep(new Entry(id, name, e, held, together, note, group, step, unknown));
     }
 
     public Entry withHeld(boolean h) {
-        return sameStep(new Entry(id, name, enabled, h, note, group, step, unknown));
+        return sameStep(new Entry(id, name, enabled, h, together, note, group, step, unknown));
+    }
+
+    public Entry withTogether(boolean t) {
+        return new Entry(id, name, enabled, held, t, note, group, step, unknown);
     }
 
     public Entry withName(String n) {
-        return sameStep(new Entry(id, n, enabled, held, note, group, step, unknown));
+        return sameStep(new Entry(id, n, enabled, held, together, note, group, step, unknown));
     }
 
     public Entry withNote(String n) {
-        return sameStep(new Entry(id, name, enabled, held, n, group, step, unknown));
+        return sameStep(new Entry(id, name, enabled, held, together, n, group, step, unknown));
     }
 
     public Entry withGroup(String g) {
-        return sameStep(new Entry(id, name, enabled, held, note, g, step, unknown));
+        return sameStep(new Entry(id, name, enabled, held, together, note, g, step, unknown));
     }
 
     private Entry sameStep(Entry e) {
@@ -154,6 +169,7 @@ public final class Entry {
                         && id == e.id
                         && enabled == e.enabled
                         && held == e.held
+                        && together == e.together
                         && name.equals(e.name)
                         && note.equals(e.note)
                         && group.equals(e.group)
@@ -163,7 +179,7 @@ public final class Entry {
 
     @Override
     public int hashCode() {
-        return Objects.hash(id, name, enabled, held, note, group, step, unknown);
+        return Objects.hash(id, name, enabled, held, together, note, group, step, unknown);
     }
 
     @Override

@@ -356,7 +356,7 @@ public class DocumentTest {
         assertTrue(l.newer());
         assertEquals(
                 List.of(
-                        "This document was saved by a newer Modest Stack (format 9; this one knows 8). It can be looked at,"
+                        "This document was saved by a newer Modest Stack (format 10; this one knows 9). It can be looked at,"
                                 + " but not be saved over: what is not known here would be lost."),
                 l.remarks());
         assertEquals(2, l.document().bodies().size());

@@ -6,6 +6,7 @@ import java.util.Locale;
 import org.modeststack.bench.BenchMeshes;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
@@ -15,7 +16,14 @@ import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.render.Renderer;
 import org.modeststack.render.Scene;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.PartStep;
+import org.modeststack.steps.Step;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 
 /** What copies cost, in ms, medians of many runs: 1,000 of a body of 20,000 faces, and 1,000 of 1,000 faces made real. */
@@ -44,6 +52,7 @@ public final class RepeatingTime {
                 shared,
                 (double) all.bytes() / one.bytes());
         draw(kept[0]);
+        laterSteps();
 
         PartStep small = row(coarse);
         Mesh[] made = new Mesh[1];
@@ -58,6 +67,47 @@ public final class RepeatingTime {
                 real,
                 copy,
                 real / copy);
+    }
+
+    /**
+     * Steps after a row, through the evaluation as the window has it: of one copy, and of many that share its mesh; and of few whose
+     * faces are all worked on.
+     */
+    private static void laterSteps() {
+        for (Step later : List.of(NamedSteps.step("bevel", "width", 0.02), NamedSteps.step("subdivide", "levels", 1))) {
+            double[][] ms = new double[3][5];
+            for (int i = 0; i < ms[0].length; i++) {
+                ms[0][i] = laterStep(later, 1, false);
+                ms[1][i] = laterStep(later, COPIES, false);
+                ms[2][i] = laterStep(later, 10, true);
+            }
+            for (double[] m : ms) Arrays.sort(m);
+            System.out.printf(
+                    Locale.ROOT,
+                    "%s after a row of a box of 20,184 faces: 1 copy %.0f ms, %d that share %.0f ms, 10 made real %.0f ms%n",
+                    StepDescriptor.of(later).title(),
+                    ms[0][2],
+                    COPIES,
+                    ms[1][2],
+                    ms[2][2]);
+        }
+    }
+
+    private static double laterStep(Step later, int copies, boolean together) {
+        Step box = NamedSteps.step("box", "segmentsX", 58, "segmentsY", 58, "segmentsZ", 58);
+        Document d = Edits.addBody(Document.EMPTY, "Copies", Material.DEFAULT, box);
+        String id = d.bodies().getFirst().id();
+        d = Edits.addStep(d, id, 1, NamedSteps.step("row-array", "count", copies, "offset", new Vec3(70, 0, 0)));
+        Evaluator evaluator = new Evaluator();
+        evaluator.evaluate(d, id, Progress.NONE);
+        d = Edits.addStep(d, id, 2, later);
+        long added = d.bodyOf(id).entries().getLast().id();
+        d = d.with(id, b -> b.with(added, e -> e.withTogether(together)));
+        long begin = System.nanoTime();
+        StepResult r = evaluator.evaluate(d, id, Progress.NONE).steps().getLast();
+        double ms = (System.nanoTime() - begin) / 1e6;
+        if (r.failed()) throw new IllegalStateException(r.remarks().toString());
+        return ms;
     }
 
     private static PartStep row(Mesh m) {

@@ -35,7 +35,7 @@ public final class Part {
     }
 
     /** Another mesh in the same place. */
-    Part withMesh(Mesh other) {
+    public Part withMesh(Mesh other) {
         return new Part(other, placements, affine, mirrored);
     }
 

@@ -202,9 +202,12 @@ final class StepRunner {
     private static Geometry apply(Provenance p, Geometry in, StepContext context) throws StepException {
         Step step = p.entry().step();
         LaterTags later = new LaterTags(p.later());
+        CopiesAlike alike = CopiesAlike.of(p.entry(), in, context);
         Geometry out;
         if (step instanceof PartStep s && later.isEmpty()) {
             out = alone(s.apply(in, context));
+        } else if (alike != null && later.isEmpty()) {
+            out = alike.apply();
         } else {
             Mesh given = made(in, context), mesh = later.off(step.apply(later.on(given), context));
             // A step that has nothing to do gives back what it got, parts and all.
@@ -271,7 +274,12 @@ final class StepRunner {
         public @Nullable Mesh again(Mesh marked) {
             try {
                 Context context = new Context(provenance, new ArrayList<>(), Progress.NONE);
-                return apply(provenance, Geometry.of(marked), context).mesh();
+                CopiesAlike alike = provenance.later().isEmpty()
+                        ? CopiesAlike.of(provenance.entry(), geometry(provenance.before()), context)
+                        : null;
+                return alike != null
+                        ? alike.apply(marked)
+                        : apply(provenance, Geometry.of(marked), context).mesh();
             } catch (CancellationException e) {
                 throw e;
             } catch (StepException e) {

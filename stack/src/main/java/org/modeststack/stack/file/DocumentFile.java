@@ -49,7 +49,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class DocumentFile {
     public static final String FORMAT = "modest-stack";
-    public static final int VERSION = 8;
+    public static final int VERSION = 9;
 
     /** From this version on what was picked one by one is meant so. */
     private static final int WITH_WHOLES = 5;
@@ -225,6 +225,8 @@ public final class DocumentFile {
         else o.remove("enabled");
         if (e.held()) o.put("held", true);
         else o.remove("held");
+        if (e.together()) o.put("together", true);
+        else o.remove("together");
         if (!e.note().isEmpty()) o.put("note", e.note());
         if (!e.group().isEmpty()) o.put("group", e.group());
         else o.remove("group");
@@ -347,7 +349,8 @@ public final class DocumentFile {
         private Entry entry(ObjectNode o, String bodyName, int number) {
             long id = o.path("id").asLong(0);
             if (id <= 0 || !ids.add(id)) id = nextId++;
-            Map<String, JsonNode> unknown = rest(o, "id", "name", "enabled", "held", "note", "group", "type", "values");
+            Map<String, JsonNode> unknown =
+                    rest(o, "id", "name", "enabled", "held", "together", "note", "group", "type", "values");
             String type = o.path("type").asString("");
             Step step;
             try {
@@ -369,7 +372,8 @@ public final class DocumentFile {
                     note = o.path("note").asString(""),
                     group = o.path("group").asString("");
             return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, group, step, unknown)
-                    .withHeld(o.path("held").asBoolean(false));
+                    .withHeld(o.path("held").asBoolean(false))
+                    .withTogether(o.path("together").asBoolean(EarlierVersions.together(version, step)));
         }
 
         private Step baked(ObjectNode o, String bodyName) {

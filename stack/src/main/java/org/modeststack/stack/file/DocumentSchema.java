@@ -82,6 +82,12 @@ public final class DocumentSchema {
         p.putObject("held")
                 .put("type", "boolean")
                 .put("description", "whether the view waits with the step until it is asked for");
+        p.putObject("together")
+                .put("type", "boolean")
+                .put(
+                        "description",
+                        "whether copies that share a mesh become one mesh for this step; false: it is carried out once for"
+                                + " each mesh they share");
         p.putObject("note").put("type", "string");
         p.putObject("group").put("type", "string");
         p.putObject("values").put("type", "object");

@@ -1,8 +1,10 @@
 package org.modeststack.stack.file;
 
 import java.util.Map;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.segment.Segments;
 
 /** Keeps steps of earlier versions as they were, where what they leave out means something else now. */
@@ -41,6 +43,11 @@ final class EarlierVersions {
             case "row-array", "round-array" -> values.putIfAbsent("onward", true);
             default -> {}
         }
+    }
+
+    /** Whether a step of a document worked on all copies as one mesh. */
+    static boolean together(int version, Step step) {
+        return version < 9 && step instanceof EachAlike;
     }
 
     private static boolean wasBeside(Map<String, Object> bevel) {

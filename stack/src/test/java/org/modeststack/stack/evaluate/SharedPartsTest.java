@@ -30,6 +30,7 @@ import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.pick.Term;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
@@ -53,6 +54,14 @@ class SharedPartsTest {
 
     private static Step row(int count) {
         return new RowArray(count, new Vec3(20, 0, 0), RowArray.Spacing.EACH, 0);
+    }
+
+    /** What goes by place works on faces of its own, also where it takes all. */
+    private static final Rule EVERYWHERE = new Rule.Inside(new Vec3(-1e7, -1e7, -1e7), new Vec3(1e7, 1e7, 1e7));
+
+    private static Step subdivideByPlace() {
+        StepDescriptor d = Steps.byType("subdivide");
+        return d.with(d.createDefault(), "where", Pick.of(ElementKind.FACE, EVERYWHERE));
     }
 
     private List<StepResult> steps(Document d) {
@@ -100,7 +109,7 @@ class SharedPartsTest {
     @Test
     void aStepThatNeedsFacesSaysSo() {
         StepDescriptor bevel = Steps.byType("bevel");
-        Pick rim = Pick.of(ElementKind.EDGE, new Rule.Sharper(30));
+        Pick rim = Pick.of(ElementKind.EDGE, new Rule.Sharper(30)).and(new Term.Where(Term.How.WITHIN, EVERYWHERE));
         Step round = bevel.with(bevel.with(bevel.createDefault(), "where", rim), "width", 0.2);
         StepResult r = steps(document(row(12), round)).getLast();
         assertEquals(
@@ -206,7 +215,7 @@ class SharedPartsTest {
         StepResult moved = steps(d).getLast();
         assertFalse(moved.failed());
         assertEquals(48_000_000, moved.geometry().faceCount());
-        d = Edits.addStep(d, "b1", 3, Steps.byType("subdivide").createDefault());
+        d = Edits.addStep(d, "b1", 3, subdivideByPlace());
         StepResult r = steps(d).getLast();
         assertTrue(r.failed());
         assertTrue(r.remarks().getFirst().text().startsWith("This would make 48,000,000 faces"));

@@ -18,12 +18,12 @@ import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Role;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
@@ -183,7 +183,7 @@ public record Bevel(
                 help = "Shades strips and corners as one with the faces beside them, which keep looking flat.",
                 def = "off")
         boolean blend)
-        implements Step {
+        implements EachAlike {
 
     /** Where more are taken, how wide they can be is not worked out beforehand. */
     private static final int MANY = 20_000;

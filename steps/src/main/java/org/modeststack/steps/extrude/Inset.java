@@ -10,10 +10,10 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -60,7 +60,7 @@ public record Inset(
                 help = "Also holds the width back where the frame would run through anything beside it.",
                 def = "on")
         boolean guardAround)
-        implements Step {
+        implements EachAlike {
 
     /** Guarded against what is around as against itself. */
     public Inset(Pick faces, double thickness, double depth, Frames frames, boolean guard) {

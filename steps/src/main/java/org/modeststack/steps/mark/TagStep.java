@@ -4,11 +4,11 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
@@ -35,7 +35,7 @@ public record TagStep(
                 max = 1,
                 def = "1")
         double weight)
-        implements Step {
+        implements EachAlike {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {

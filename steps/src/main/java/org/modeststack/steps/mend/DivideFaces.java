@@ -10,9 +10,9 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.RingWriter;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 import org.modeststack.steps.remove.JoinTriangles;
@@ -38,7 +38,7 @@ public record DivideFaces(
 
         @Param(label = "Into", help = "Quads where two triangles make a good one, or triangles only.", def = "quads")
         Into into)
-        implements Step {
+        implements EachAlike {
 
     /** What faces are divided into. */
     public enum Into {

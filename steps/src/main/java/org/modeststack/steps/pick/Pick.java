@@ -180,6 +180,15 @@ public record Pick(ElementKind kind, List<Term> terms) {
         return out;
     }
 
+    /** Whether it depends on where elements lie, or on which of several copies they belong to. */
+    public boolean goesByPlace() {
+        return terms.stream()
+                .anyMatch(t -> t instanceof Term.Where w
+                        && (w.rule() instanceof Rule.Hand
+                                || w.rule() instanceof Rule.Facing
+                                || w.rule() instanceof Rule.Inside));
+    }
+
     /** The names of the tags it asks for. */
     public List<String> tags() {
         return terms.stream()

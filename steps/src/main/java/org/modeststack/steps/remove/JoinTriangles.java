@@ -7,10 +7,10 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -43,7 +43,7 @@ public record JoinTriangles(
                 max = 90,
                 def = "60")
         double skew)
-        implements Step {
+        implements EachAlike {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {

@@ -7,9 +7,9 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -28,7 +28,7 @@ public record ShadeEdges(
 
         @Param(label = "As", help = "Smooth, hard, or by their angle again.", def = "smooth")
         As as)
-        implements Step {
+        implements EachAlike {
 
     /** How edges are shaded. */
     public enum As {

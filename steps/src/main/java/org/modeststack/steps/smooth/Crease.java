@@ -5,11 +5,11 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.mark.TaggedElements;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
@@ -37,7 +37,7 @@ public record Crease(
                 max = 10,
                 def = "2")
         double sharpness)
-        implements Step {
+        implements EachAlike {
 
     /** The tag that creases are put into, with their sharpness as weights. */
     public static final String EDGES = "crease";

@@ -11,10 +11,10 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.RingWriter;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -46,7 +46,7 @@ public record FinerFaces(
                 max = 3,
                 def = "0")
         double bulge)
-        implements Step {
+        implements EachAlike {
 
     /** Where new vertices are put. */
     public enum From {

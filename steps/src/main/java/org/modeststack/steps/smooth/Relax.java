@@ -10,9 +10,9 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Remark;
-import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepInfo;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Unpicked;
 
@@ -57,7 +57,7 @@ public record Relax(
 
         @Param(label = "Creases", help = "The tag of the edges that stay sharp; empty for none.", def = Crease.EDGES)
         String creases)
-        implements Step {
+        implements EachAlike {
 
     /** How much each neighbour counts. */
     public enum Neighbours {

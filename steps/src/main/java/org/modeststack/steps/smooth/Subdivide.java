@@ -19,6 +19,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Unit;
 import org.modeststack.steps.mend.DivideFaces;
+import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 import org.modeststack.steps.pick.Unpicked;
@@ -104,7 +105,7 @@ public record Subdivide(
                 max = 10,
                 def = "10")
         int inView)
-        implements Step {
+        implements EachAlike {
 
     /** What becomes of faces beside a part that is subdivided. */
     public enum Around {
