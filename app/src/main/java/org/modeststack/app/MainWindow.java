@@ -2,7 +2,9 @@ package org.modeststack.app;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import javafx.beans.value.ChangeListener;
@@ -18,6 +20,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextArea;
+import javafx.scene.input.KeyCode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -28,6 +31,7 @@ import javafx.scene.layout.VBox;
 import org.modeststack.app.bodies.BodyStrip;
 import org.modeststack.app.command.Command;
 import org.modeststack.app.command.Commands;
+import org.modeststack.app.command.FittingSteps;
 import org.modeststack.app.drawer.DrawerPane;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
@@ -42,7 +46,9 @@ import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Thumbnails;
+import org.modeststack.app.view.ChosenBar;
 import org.modeststack.app.view.ViewPane;
+import org.modeststack.app.view.pick.QuickBar;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.fault.Faults;
 import org.modeststack.mesh.fault.FoundFault;
@@ -58,12 +64,39 @@ final class MainWindow {
     /** From here on it takes seconds to find out which faces meet. */
     private static final int MANY_FACES = 500_000;
 
+    /** What the bar offers for several chosen bodies, with how short it is called there. */
+    private static final Map<String, String> CHOSEN_ACTIONS = new LinkedHashMap<>();
+
+    static {
+        CHOSEN_ACTIONS.put("Unite chosen bodies", "Unite");
+        CHOSEN_ACTIONS.put("Cut the others away", "Cut away");
+        CHOSEN_ACTIONS.put("Keep what they share", "Keep shared");
+        CHOSEN_ACTIONS.put("Join chosen bodies", "Join");
+        CHOSEN_ACTIONS.put("Put in a set…", "Set…");
+        CHOSEN_ACTIONS.put("Show or hide body", "Hide");
+        CHOSEN_ACTIONS.put("Delete body", "Delete");
+    }
+
+    /** What the menu in the view has beside steps; an empty name is a line between. */
+    private static final List<String> VIEW_MENU = List.of(
+            "Fit the chosen bodies",
+            "Fit everything",
+            "Back to the view before",
+            "Next way to see the others",
+            "Look smoothed",
+            "",
+            "Show or hide body",
+            "Duplicate body",
+            "Rename body…",
+            "Delete body");
+
     private final AppState state;
     private final DocumentFiles files;
     private final Dialogs dialogs;
     private final ViewPane view;
     private final InstructionsPane instructions;
     private final LedgerPane ledger;
+    private final DrawerPane drawer;
     private final SearchBox search = new SearchBox();
     private final Commands commands;
     private final Thumbnails pictures;
@@ -91,6 +124,7 @@ final class MainWindow {
                 state.openStep(),
                 state.picks(),
                 state.points(),
+                state.asking(),
                 state.view(),
                 viewShown);
         ContextMenu stepMenu = new ContextMenu(), bodyMenu = new ContextMenu();
@@ -103,7 +137,7 @@ final class MainWindow {
                 document, selected, results, state.messages(), state.picks(), pictures, reports, stepMenu);
         ledger = new LedgerPane(
                 document, selected, results, state.messages(), state.jobs(), reports, faults, new Mender());
-        BodyStrip strip = new BodyStrip(document, selected, results, pictures, bodyMenu, this::search);
+        BodyStrip strip = new BodyStrip(document, selected, results, state.asking(), pictures, bodyMenu, this::search);
         redraw.add(instructions::refresh);
         redraw.add(strip::refresh);
         redraw.add(ledger::refresh);
@@ -115,6 +149,15 @@ final class MainWindow {
                 dialogs,
                 new Commands.WindowActions(this::search, this::toggleLedger, this::showKeys));
         search.setCommands(commands.all());
+        FittingSteps fitting = new FittingSteps(state.picks(), state.habits(), commands);
+        view.setOffers(() -> offers(fitting), viewMenu(fitting));
+        view.setChosenActions(CHOSEN_ACTIONS.entrySet().stream()
+                .map(a -> {
+                    Command c = commands.named(a.getKey());
+                    String keys = c.keys() == null ? "" : " (" + c.combination().getDisplayText() + ")";
+                    return new ChosenBar.Action(a.getValue(), c.help() + keys, c::run);
+                })
+                .toList());
         for (Command c : commands.all()) {
             boolean adds = c.words().contains("add ");
             if (c.menu().equals("Step") && !adds) stepMenu.getItems().add(item(c, false));
@@ -126,7 +169,7 @@ final class MainWindow {
         keepWidth(split);
         SplitPane.setResizableWithParent(instructions, false);
         instructions.setPrefWidth(INSTRUCTIONS);
-        DrawerPane drawer = new DrawerPane(
+        drawer = new DrawerPane(
                 document, selected, results, state.messages(), state.openStep(), state.picks(), state.points());
         drawer.setPrefWidth(268);
         drawer.setMinWidth(268);
@@ -145,6 +188,33 @@ final class MainWindow {
         document.changed().listen(this::refresh);
         instructions.refresh();
         refresh();
+    }
+
+    private List<QuickBar.Offer> offers(FittingSteps fitting) {
+        List<QuickBar.Offer> out = new ArrayList<>();
+        for (Command c : fitting.commands()) out.add(new QuickBar.Offer(c.name(), c.help(), c::run));
+        out.add(new QuickBar.Offer("More…", "Find any other step (Ctrl+K)", this::search));
+        return out;
+    }
+
+    /** The menu of the right mouse button in the view: the steps that fit, then how it is looked at. */
+    private ContextMenu viewMenu(FittingSteps fitting) {
+        ContextMenu menu = new ContextMenu();
+        menu.setOnShowing(_ -> {
+            menu.getItems().clear();
+            for (Command c : fitting.commands()) menu.getItems().add(item(c, true));
+            MenuItem more = new MenuItem("More…");
+            more.setOnAction(_ -> search());
+            menu.getItems().addAll(more, new SeparatorMenuItem());
+            for (String group : VIEW_MENU) {
+                if (group.isEmpty()) menu.getItems().add(new SeparatorMenuItem());
+                else menu.getItems().add(item(commands.named(group), true));
+            }
+            enable(menu.getItems());
+        });
+        // A menu without items is not shown at all.
+        menu.getItems().add(new MenuItem("…"));
+        return menu;
     }
 
     /** What the ledger does about faults: the commands for it are made after the ledger. */
@@ -295,7 +365,28 @@ final class MainWindow {
     Scene scene(double width, double height) {
         Scene scene = new Scene(root, width, height);
         scene.getStylesheets().add(styles());
+        scene.setOnKeyTyped(e -> {
+            // A number that is typed at once belongs to the step that was just added.
+            String c = e.getCharacter();
+            boolean number = !e.isControlDown()
+                    && !e.isAltDown()
+                    && !e.isMetaDown()
+                    && c.length() == 1
+                    && "0123456789.-".contains(c);
+            if (number && state.trial().isOn() && drawer.typeFirst(c)) e.consume();
+        });
         scene.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ENTER && state.trial().isOn()) {
+                state.trial().keep();
+                e.consume();
+                return;
+            }
+            Command takeBack = commands.named("Take the new step back");
+            if (e.getCode() == KeyCode.ESCAPE && takeBack.enabled().getAsBoolean()) {
+                takeBack.run();
+                e.consume();
+                return;
+            }
             for (String name : List.of("Close the drawer", "Delete steps or elements")) {
                 Command c = commands.named(name);
                 if (c.combination().match(e) && c.enabled().getAsBoolean()) {

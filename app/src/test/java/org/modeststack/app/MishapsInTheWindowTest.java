@@ -26,6 +26,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Scene;
 import org.modeststack.stack.Edits;
 
 /** Whatever goes wrong in the background is said, and the window lives. */
@@ -87,7 +88,7 @@ class MishapsInTheWindowTest extends WindowDriver {
             Mesh cube = MeshFixtures.cube(10);
             Camera camera = Camera.DEFAULT.fit(cube.bounds(), 80, 60);
             List<PictureRequest.ShownBody> bodies =
-                    List.of(new PictureRequest.ShownBody("b1", cube, null, false, false));
+                    List.of(new PictureRequest.ShownBody("b1", cube, null, Scene.Item.Look.SOLID, false));
             // A picked element that is not there.
             var wrong = new PictureRequest.Picked(
                     7, org.modeststack.mesh.select.Selection.of(org.modeststack.mesh.ElementKind.FACE, 1), null);

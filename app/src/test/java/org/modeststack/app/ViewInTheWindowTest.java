@@ -199,7 +199,7 @@ class ViewInTheWindowTest extends WindowDriver {
         open("Flange", 0);
         command("Fit everything");
         Camera all = camera();
-        command("Fit the selected body");
+        command("Fit the chosen bodies");
         assertTrue(camera().distance() < all.distance(), "one body is smaller than all");
         Vec3 middle = shown().bounds().center();
         assertEquals(0, camera().target().minus(middle).length(), 1e-9);

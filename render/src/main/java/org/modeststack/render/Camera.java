@@ -69,6 +69,17 @@ public record Camera(Vec3 target, double yaw, double pitch, double distance, boo
         return new Camera(moved, yaw, pitch, distance * factor, perspective);
     }
 
+    /** On the way to another place: turned the shorter way round, and nearing it evenly to the eye. */
+    public Camera towards(Camera to, double share) {
+        double turn = Math.IEEEremainder(to.yaw - yaw, 360);
+        return new Camera(
+                target.plus(to.target.minus(target).times(share)),
+                yaw + turn * share,
+                pitch + (to.pitch - pitch) * share,
+                distance * Math.pow(to.distance / distance, share),
+                to.perspective);
+    }
+
     public Camera at(Vec3 newTarget) {
         return new Camera(newTarget, yaw, pitch, distance, perspective);
     }

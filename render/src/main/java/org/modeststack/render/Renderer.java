@@ -81,6 +81,7 @@ public final class Renderer {
             shader.shade(frame, y0, y1);
         });
         if (glass) glass(rasterizer, shader, solids, w, h);
+        if (isThere(Scene.Item.Look.FAINT)) faint(rasterizer, lines, shader, w, h);
         if (isThere(Scene.Item.Look.GHOST)) ghosts(rasterizer, lines, shader, w, h);
         if (isThere(Scene.Item.Look.CAGE)) cages(rasterizer, lines, w, h);
         Scene.Picked picked = scene.picked();
@@ -145,6 +146,19 @@ public final class Renderer {
             ghostFrame.clear(y0, y1);
             triangles.fill(ghostFrame, y0, y1, null);
             shader.overlayGlass(frame, ghostFrame, y0, y1);
+        });
+    }
+
+    private void faint(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
+        if (ghostFrame == null) ghostFrame = new Frame(w, h);
+        List<Projected> faint = with(Scene.Item.Look.FAINT);
+        SortedTriangles triangles = rasterizer.sort(faint, ghostFrame, true);
+        Lines.Found outlines = lines.find(faint, Lines.Which.OUTLINES);
+        Bands.run(h, (y0, y1) -> {
+            ghostFrame.clear(y0, y1);
+            triangles.fill(ghostFrame, y0, y1, null);
+            lines.draw(outlines, ghostFrame, ghostFrame.ink, 0.9f, 0, y0, y1);
+            shader.overlayFaint(frame, ghostFrame, y0, y1);
         });
     }
 

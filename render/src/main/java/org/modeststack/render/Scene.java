@@ -29,6 +29,8 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
             SOLID,
             /** One looks through it. */
             GHOST,
+            /** Pale, before and behind all solids: there to tell where they stand, and picked only beside them. */
+            FAINT,
             /**
              * All its edges lie over the picture. It stands before the solid that is made from it, and is found in that one's
              * place.

@@ -145,6 +145,9 @@ final class Shader {
         }
     }
 
+    /** How much of a pale body is seen over the ground, and over a solid behind it. */
+    private static final float FAINT_ALONE = 0.38f, FAINT_BEFORE = 0.14f;
+
     /** Lays ghosts over a picture that is already shaded: clearly in front of surfaces, faintly behind them. */
     void overlay(Frame frame, Frame ghosts, int y0, int y1) {
         SurfaceRow surface = new SurfaceRow(light, mode, size, frame.width);
@@ -163,6 +166,32 @@ final class Shader {
                 if (ink > 0)
                     frame.color[at] = Colors.mix(
                             frame.color[at], Palette.GHOST, ink * (isInFront(frame, ghosts, at) ? 0.85f : 0.3f));
+            }
+        }
+    }
+
+    /** Lays pale bodies over a picture that is already shaded; beside what is there they are found where they are seen. */
+    void overlayFaint(Frame frame, Frame faint, int y0, int y1) {
+        SurfaceRow surface = new SurfaceRow(light, mode, size, frame.width);
+        for (int y = y0; y < y1; y++) {
+            int row = y * frame.width;
+            gather(surface, faint.id, row, y, true, null, null);
+            surface.light();
+            for (int j = 0; j < surface.count(); j++) {
+                int at = row + surface.x[j];
+                boolean alone = frame.id[at] < 0;
+                float share = alone ? FAINT_ALONE : isInFront(frame, faint, at) ? FAINT_BEFORE : 0;
+                frame.color[at] = Colors.mix(frame.color[at], Colors.mix(surface.color[j], Palette.SHEET, 0.4f), share);
+                if (surface.ink[j] > faint.ink[at]) faint.ink[at] = surface.ink[j];
+            }
+            for (int at = row; at < row + frame.width; at++) {
+                float ink = faint.ink[at];
+                boolean alone = frame.id[at] < 0;
+                if (ink > 0 && (alone || isInFront(frame, faint, at)))
+                    frame.color[at] = Colors.mix(frame.color[at], Palette.INK, ink * (alone ? 0.28f : 0.22f));
+                if (!alone || faint.id[at] < 0) continue;
+                frame.id[at] = faint.id[at];
+                frame.depth[at] = faint.depth[at];
             }
         }
     }

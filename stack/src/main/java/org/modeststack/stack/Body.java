@@ -15,6 +15,7 @@ import tools.jackson.databind.JsonNode;
  * @param name not blank
  * @param visible whether it is drawn; a body that cuts others is drawn as a ghost
  * @param material the name of what its own faces are made of
+ * @param set the name of the set that it is shown in together with others, or ""
  * @param entries at least one
  * @param marker how many steps the view shows, or {@link #END}
  * @param unknown fields of the file that this version does not know
@@ -24,6 +25,7 @@ public record Body(
         String name,
         boolean visible,
         String material,
+        String set,
         List<Entry> entries,
         int marker,
         Map<String, JsonNode> unknown) {
@@ -33,11 +35,24 @@ public record Body(
     public Body {
         Objects.requireNonNull(id);
         Objects.requireNonNull(material);
+        Objects.requireNonNull(set);
         if (name.isBlank()) throw new IllegalArgumentException("A body needs a name.");
         entries = List.copyOf(entries);
         if (entries.isEmpty()) throw new IllegalArgumentException("A body needs a source.");
         if (marker < 1 || marker >= entries.size()) marker = END;
         unknown = Map.copyOf(unknown);
+    }
+
+    /** A body that is in no set. */
+    public Body(
+            String id,
+            String name,
+            boolean visible,
+            String material,
+            List<Entry> entries,
+            int marker,
+            Map<String, JsonNode> unknown) {
+        this(id, name, visible, material, "", entries, marker, unknown);
     }
 
     /** How many steps the view shows. */
@@ -69,23 +84,27 @@ public record Body(
     }
 
     public Body withEntries(List<Entry> e) {
-        return new Body(id, name, visible, material, e, marker, unknown);
+        return new Body(id, name, visible, material, set, e, marker, unknown);
     }
 
     public Body withName(String n) {
-        return new Body(id, n, visible, material, entries, marker, unknown);
+        return new Body(id, n, visible, material, set, entries, marker, unknown);
     }
 
     public Body withVisible(boolean v) {
-        return new Body(id, name, v, material, entries, marker, unknown);
+        return new Body(id, name, v, material, set, entries, marker, unknown);
     }
 
     public Body withMaterial(String m) {
-        return new Body(id, name, visible, m, entries, marker, unknown);
+        return new Body(id, name, visible, m, set, entries, marker, unknown);
+    }
+
+    public Body withSet(String name) {
+        return new Body(id, this.name, visible, material, name, entries, marker, unknown);
     }
 
     public Body withMarker(int m) {
-        return new Body(id, name, visible, material, entries, m, unknown);
+        return new Body(id, name, visible, material, set, entries, m, unknown);
     }
 
     /** With one step changed. */

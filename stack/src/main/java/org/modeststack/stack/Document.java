@@ -39,6 +39,8 @@ public final class Document {
 
         final Map<String, List<Body>> users = new HashMap<>();
         final Set<String> tools = new HashSet<>();
+        /** The tools of each body, in the order of its steps. */
+        final Map<String, Set<String>> toolsOf = new HashMap<>();
 
         Index(List<Body> bodies) {
             for (Body b : bodies) {
@@ -48,7 +50,9 @@ public final class Document {
                 for (Entry e : b.entries()) {
                     Set<String> ids = e.enabled() ? e.step().bodies() : Set.of();
                     used.addAll(ids);
-                    if (!ids.isEmpty() && e.step().hasTools()) tools.addAll(ids);
+                    if (ids.isEmpty() || !e.step().hasTools()) continue;
+                    tools.addAll(ids);
+                    toolsOf.computeIfAbsent(b.id(), _ -> new LinkedHashSet<>()).addAll(ids);
                 }
                 uses.put(b.id(), used);
                 for (String id : used)
@@ -155,6 +159,16 @@ public final class Document {
     /** Whether a body is a tool of others, and so no solid of its own. */
     public boolean isTool(String id) {
         return index().tools.contains(id);
+    }
+
+    /** The bodies that are tools of one: those its steps cut with, add or repeat. In the order of its steps. */
+    public List<Body> toolsOf(String id) {
+        List<Body> out = new ArrayList<>();
+        for (String tool : index().toolsOf.getOrDefault(id, Set.of())) {
+            Body b = body(tool);
+            if (b != null) out.add(b);
+        }
+        return out;
     }
 
     /** Whether the result of one body depends on another, directly or through more, or is it; also by steps that are off. */

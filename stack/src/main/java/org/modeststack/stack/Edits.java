@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Function;
 import java.util.function.LongUnaryOperator;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
@@ -120,7 +121,8 @@ public final class Edits {
             next += idsIn(e);
         }
         entries = together(b.entries(), entries);
-        Body copy = new Body(newId, d.freeName(b.name()), b.visible(), b.material(), entries, b.marker(), b.unknown());
+        Body copy = new Body(
+                newId, d.freeName(b.name()), b.visible(), b.material(), b.set(), entries, b.marker(), b.unknown());
         List<Body> bodies = new ArrayList<>(d.bodies());
         bodies.add(d.bodies().indexOf(b) + 1, copy);
         return d.withBodies(bodies).withNextId(next);
@@ -236,6 +238,29 @@ public final class Edits {
 
     public static Document setVisible(Document d, String id, boolean visible) {
         return d.with(id, b -> b.withVisible(visible));
+    }
+
+    /** @param set the name of the set that bodies are shown in, or "" for none */
+    public static Document putInSet(Document d, Collection<String> ids, String set) {
+        String name = set.strip();
+        return d.withBodies(d.bodies().stream()
+                .map(b -> ids.contains(b.id()) ? b.withSet(name) : b)
+                .toList());
+    }
+
+    /**
+     * Combines bodies: the first gets a step that uses the others, in order.
+     *
+     * @param step of the first, given those others
+     */
+    public static Document combine(Document d, List<String> ids, Function<Bodies, Step> step) throws StepException {
+        Body first = d.bodyOf(ids.getFirst());
+        List<String> others = ids.subList(1, ids.size());
+        for (String other : others)
+            if (d.dependsOn(other, first.id()))
+                throw new StepException(d.nameOf(other) + " is made from " + first.name()
+                        + ", so it cannot be its tool. Choose " + d.nameOf(other) + " first.");
+        return addStep(d, first.id(), first.entries().size(), step.apply(new Bodies(others)));
     }
 
     /** @param material the name of one of the document's */

@@ -65,7 +65,7 @@ public final class FollowingBodies {
             if (x == copy) continue;
             bodies.add(
                     x.id().equals(id)
-                            ? new Body(id, b.name(), b.visible(), of.material(), entries, marker, b.unknown())
+                            ? new Body(id, b.name(), b.visible(), of.material(), b.set(), entries, marker, b.unknown())
                             : x);
         }
         return copied.withBodies(bodies);

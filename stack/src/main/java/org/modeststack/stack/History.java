@@ -81,6 +81,16 @@ public final class History {
         states.set(0, new State(first.document(), "", null, 0));
     }
 
+    /** Goes back to a document there has been, as if nothing had followed it; nothing is done where it is not there. */
+    public void retract(Document to) {
+        int i = at;
+        while (i >= 0 && states.get(i).document() != to) i--;
+        if (i < 0) return;
+        while (states.size() > i + 1) bytes -= states.removeLast().added();
+        at = i;
+        endMerge();
+    }
+
     /** From here on an edit no longer joins the one before: the mouse was let go. */
     public void endMerge() {
         State s = states.get(at);

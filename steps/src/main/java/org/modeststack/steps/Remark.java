@@ -16,6 +16,8 @@ public record Remark(Level level, String text, @Nullable Vec3 place) {
         NOTE,
         /** Done, but not quite as asked. */
         REMARK,
+        /** Not done yet: the user has still to choose something; what came in was passed on. */
+        ASK,
         /** Not done; what came in was passed on. */
         FAULT
     }

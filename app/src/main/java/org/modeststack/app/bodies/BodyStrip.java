@@ -2,43 +2,61 @@ package org.modeststack.app.bodies;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import javafx.application.Platform;
-import javafx.css.PseudoClass;
-import javafx.geometry.Bounds;
+import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
-import javafx.scene.image.Image;
-import javafx.scene.image.ImageView;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.ScrollEvent;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ToolAsking;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.evaluate.BodyResult;
 
-/** The bodies as a row of small pictures; those that others use say for what. Adding one stays in reach at the right. */
-public final class BodyStrip extends BorderPane {
+/**
+ * The bodies: a row of those that stand for themselves, some of them in sets, and below it the tools of the one that is worked
+ * on. Adding one stays in reach at the right.
+ */
+public final class BodyStrip extends VBox {
+    /** With more bodies than this there is a field to find them by their names. */
+    private static final int MANY = 8;
+
     private final DocumentState document;
     private final SelectionState selected;
     private final ResultState results;
+    private final ToolAsking asking;
     private final Thumbnails pictures;
-    private final HBox row = new HBox(10);
-    private final ScrollPane scroll = new ScrollPane(row);
-    private final Map<String, Card> cards = new HashMap<>();
+    private final CardRow row = new CardRow(10, "body-row");
+    private final CardRow tools = new CardRow(8, "tool-row");
+    private final Label usedIn = new Label();
+    private final HBox toolLine = new HBox(10, usedIn, tools);
+    private final TextField find = new TextField();
+    private final Map<String, BodyCard> cards = new HashMap<>();
+    private final Map<String, BodyCard> toolCards = new HashMap<>();
+    private final Map<String, SetCard> sets = new HashMap<>();
+    private final Set<String> folded = new HashSet<>();
+    private final CardDrag drag;
     private final ContextMenu menu;
     private String shown;
 
@@ -46,41 +64,45 @@ public final class BodyStrip extends BorderPane {
             DocumentState document,
             SelectionState selected,
             ResultState results,
+            ToolAsking asking,
             Thumbnails pictures,
             ContextMenu menu,
             Runnable addBody) {
         this.document = document;
         this.selected = selected;
         this.results = results;
+        this.asking = asking;
         this.pictures = pictures;
         this.menu = menu;
+        drag = new CardDrag(document, row);
         getStyleClass().add("body-strip");
-        setMinHeight(72);
-        row.getStyleClass().add("body-row");
-        row.setAlignment(Pos.CENTER_LEFT);
-        scroll.setFitToHeight(true);
-        scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        // A bar would cover the cards; the wheel and dragging move the row, and a card that is cut off says there is
-        // more.
-        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setPannable(true);
-        scroll.getStyleClass().add("body-scroll");
-        scroll.addEventFilter(ScrollEvent.SCROLL, e -> {
-            double hidden = hidden();
-            if (hidden > 0)
-                scroll.setHvalue(Math.clamp(scroll.getHvalue() - (e.getDeltaX() + e.getDeltaY()) / hidden, 0.0, 1.0));
-            e.consume();
-        });
+        find.setPromptText("Find a body");
+        find.setAccessibleText("Find a body by its name");
+        find.getStyleClass().add("find-body");
+        find.setPrefWidth(112);
+        find.setMinWidth(80);
+        find.textProperty().addListener((_, _, _) -> refresh());
+        find.addEventFilter(KeyEvent.KEY_PRESSED, this::findKey);
         Button add = new Button("+ Body");
         add.getStyleClass().add("add-body");
         add.setMinWidth(Region.USE_PREF_SIZE);
         Hint.on(add, "Start another body from a solid");
         add.setOnAction(_ -> addBody.run());
-        HBox end = new HBox(add);
+        HBox end = new HBox(10, find, add);
         end.setAlignment(Pos.CENTER);
         end.getStyleClass().add("body-end");
-        setCenter(scroll);
-        setRight(end);
+        BorderPane first = new BorderPane(row);
+        first.setRight(end);
+        first.setMinHeight(72);
+        first.getStyleClass().add("body-first");
+        usedIn.getStyleClass().add("used-in");
+        usedIn.setMinWidth(Region.USE_PREF_SIZE);
+        toolLine.setAlignment(Pos.CENTER_LEFT);
+        toolLine.getStyleClass().add("tool-line");
+        HBox.setHgrow(tools, Priority.ALWAYS);
+        tools.setMinWidth(0);
+        getChildren().addAll(first, toolLine);
+        document.opened().listen(folded::clear);
         Runnable refresh = this::refresh;
         document.changed().listen(refresh);
         selected.changed().listen(refresh);
@@ -88,101 +110,171 @@ public final class BodyStrip extends BorderPane {
         refresh();
     }
 
-    private double hidden() {
-        return row.getWidth() - scroll.getViewportBounds().getWidth();
-    }
-
     public void refresh() {
-        List<Node> wanted = new ArrayList<>();
-        for (Body b : document.current().bodies()) {
-            Card card = cards.computeIfAbsent(b.id(), Card::new);
-            card.show(b);
-            wanted.add(card);
-        }
-        cards.keySet().removeIf(id -> document.current().body(id) == null);
-        if (!wanted.equals(row.getChildren())) row.getChildren().setAll(wanted);
+        Document d = document.current();
+        cards.keySet().removeIf(id -> d.body(id) == null);
+        toolCards.keySet().removeIf(id -> d.body(id) == null);
+        showBodies(d);
+        showTools(d);
         Body now = selected.body();
         if (now != null && !now.id().equals(shown)) {
             shown = now.id();
-            Platform.runLater(this::reveal);
+            List<Body> way = selected.way();
+            BodyCard card = cards.get(way.getFirst().id());
+            if (card != null) row.reveal(card);
+            BodyCard tool = toolCards.get(shown);
+            if (tool != null) tools.reveal(tool);
         }
     }
 
-    /** Brings the selected body's card into sight. */
-    private void reveal() {
-        Card card = cards.get(shown);
-        double hidden = hidden();
-        if (card == null || hidden <= 0) return;
-        Bounds b = card.getBoundsInParent();
-        double left = scroll.getHvalue() * hidden,
-                width = scroll.getViewportBounds().getWidth();
-        if (b.getMinX() < left) scroll.setHvalue(Math.max(0, b.getMinX() - 14) / hidden);
-        else if (b.getMaxX() > left + width) scroll.setHvalue(Math.min(1, (b.getMaxX() + 14 - width) / hidden));
+    private void showBodies(Document d) {
+        String typed = find.getText().strip().toLowerCase(Locale.ROOT);
+        List<Node> wanted = new ArrayList<>();
+        Map<String, List<Body>> inSets = new LinkedHashMap<>();
+        int standing = 0;
+        for (Body b : d.bodies()) {
+            if (d.isTool(b.id())) continue;
+            standing++;
+            if (!b.set().isEmpty())
+                inSets.computeIfAbsent(b.set(), _ -> new ArrayList<>()).add(b);
+        }
+        boolean many = standing > MANY || !typed.isEmpty();
+        find.setVisible(many);
+        find.setManaged(many);
+        Set<String> put = new LinkedHashSet<>();
+        for (Body b : d.bodies()) {
+            if (!typed.isEmpty()) {
+                // Who looks for a name finds tools too.
+                if (b.name().toLowerCase(Locale.ROOT).contains(typed)) wanted.add(card(d, b, false));
+                continue;
+            }
+            if (d.isTool(b.id())) continue;
+            if (b.set().isEmpty()) wanted.add(card(d, b, false));
+            else if (put.add(b.set())) {
+                List<Body> members = inSets.get(b.set());
+                boolean isFolded = folded.contains(b.set());
+                SetCard set = sets.computeIfAbsent(b.set(), name -> new SetCard(name, () -> fold(name)));
+                set.show(members.size(), isFolded);
+                wanted.add(set);
+                if (!isFolded) for (Body m : members) wanted.add(card(d, m, false));
+            }
+        }
+        sets.keySet().retainAll(put);
+        row.show(wanted);
     }
 
-    /** All that a card shows. */
-    private record Look(Body body, BodyResult result, Image image, List<Body> users, boolean selected, boolean tool) {}
+    private void fold(String set) {
+        if (!folded.remove(set)) folded.add(set);
+        refresh();
+    }
 
-    /** One body. */
-    private final class Card extends HBox {
-        private final ImageView view = new ImageView();
-        private final Label name = new Label();
-        private final Label facts = new Label();
-        private String about = "";
-        private Look look;
-
-        Card(String id) {
-            super(8);
-            view.setFitWidth(44);
-            view.setFitHeight(33);
-            StackPane frame = new StackPane(view);
-            frame.getStyleClass().add("card-picture");
-            frame.setMinSize(50, 40);
-            name.getStyleClass().add("card-name");
-            name.setMaxWidth(112);
-            facts.setMaxWidth(112);
-            VBox text = new VBox(1, name, facts);
-            text.setAlignment(Pos.CENTER_LEFT);
-            setAlignment(Pos.CENTER_LEFT);
-            getChildren().addAll(frame, text);
-            setFocusTraversable(true);
-            setUserData(id);
-            Hint.on(this, () -> about);
-            setOnMousePressed(_ -> selected.select(id));
-            setOnKeyPressed(e -> {
-                if (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.SPACE) selected.select(id);
-            });
-            setOnContextMenuRequested(e -> {
-                selected.select(id);
-                menu.show(this, e.getScreenX(), e.getScreenY());
-                e.consume();
-            });
-            getStyleClass().add("card");
+    /** The tools of the body that is worked on; of a tool without any those beside it. */
+    private void showTools(Document d) {
+        boolean any = d.bodies().stream().anyMatch(b -> d.isTool(b.id()));
+        toolLine.setVisible(any);
+        toolLine.setManaged(any);
+        List<Body> way = selected.way();
+        if (!any || way.isEmpty()) return;
+        Body of = way.getLast();
+        List<Body> own = d.toolsOf(of.id());
+        if (own.isEmpty() && way.size() > 1) {
+            of = way.get(way.size() - 2);
+            own = d.toolsOf(of.id());
         }
+        usedIn.setText(own.isEmpty() ? of.name() + " uses no other bodies" : "used in " + of.name());
+        List<Node> wanted = new ArrayList<>();
+        for (Body b : own) wanted.add(card(d, b, true));
+        tools.show(wanted);
+    }
 
-        void show(Body b) {
-            BodyResult r = results.result(b.id());
-            Image image = r == null ? null : pictures.of(r.geometry());
-            List<Body> users = document.current().usersOf(b.id());
-            Look now = new Look(
-                    b, r, image, users, b == selected.body(), document.current().isTool(b.id()));
-            // Of hundreds of bodies few change at a time.
-            if (now.equals(look)) return;
-            look = now;
-            if (image != null) view.setImage(image);
-            else if (r != null && r.geometry().isEmpty()) view.setImage(null);
-            name.setText(b.name());
-            String note = users.isEmpty()
-                    ? (b.entries().size() == 1 ? "1 step" : b.entries().size() + " steps")
-                    : "in " + String.join(", ", users.stream().map(Body::name).toList());
-            if (!b.visible()) note += " · hidden";
-            boolean failed = r != null && r.failed();
-            facts.setText(failed ? "▲ " + note : note);
-            facts.getStyleClass().setAll("label", failed ? "card-fault" : "card-facts");
-            about = b.name() + " — " + note;
-            setAccessibleText("Body " + b.name() + ", " + note);
-            pseudoClassStateChanged(PseudoClass.getPseudoClass("selected"), now.selected());
-            pseudoClassStateChanged(PseudoClass.getPseudoClass("tool"), now.tool());
+    private BodyCard card(Document d, Body b, boolean small) {
+        BodyCard card = (small ? toolCards : cards).computeIfAbsent(b.id(), id -> newCard(id, small));
+        BodyResult r = results.result(b.id());
+        List<Body> users = d.isTool(b.id()) ? d.usersOf(b.id()) : List.of();
+        String note = users.isEmpty() ? BodyCard.facts(b, d.toolsOf(b.id()).size()) : BodyCard.use(users);
+        List<Body> chosen = selected.chosen(), way = selected.way();
+        int place = chosen.size() > 1 ? chosen.indexOf(b) + 1 : 0;
+        boolean onWay = way.size() > 1 && way.subList(0, way.size() - 1).contains(b);
+        card.show(new BodyCard.Look(
+                b, r, r == null ? null : pictures.of(r.geometry()), note, b == selected.body(), place, onWay));
+        return card;
+    }
+
+    private BodyCard newCard(String id, boolean small) {
+        BodyCard card = new BodyCard(id, small);
+        card.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
+            if (e.getButton() == MouseButton.PRIMARY) pressed(id, e);
+        });
+        card.setOnKeyPressed(e -> key(id, card, e));
+        card.setOnKeyTyped(e -> {
+            // Whoever types on a card looks for a name.
+            String c = e.getCharacter();
+            if (c.isBlank() || c.charAt(0) < ' ' || e.isControlDown() || e.isAltDown() || !find.isVisible()) return;
+            find.requestFocus();
+            find.setText(c);
+            find.end();
+            e.consume();
+        });
+        card.setOnContextMenuRequested(e -> {
+            if (!selected.isChosen(id)) selected.select(id);
+            menu.show(card, e.getScreenX(), e.getScreenY());
+            e.consume();
+        });
+        drag.on(card);
+        return card;
+    }
+
+    /** One alone; with Ctrl one more or less; with Shift all up to it. */
+    private void pressed(String id, MouseEvent e) {
+        if (e.isShortcutDown()) selected.toggle(id);
+        else if (e.isShiftDown()) selected.choose(upTo(id));
+        else if (asking.fits(id) && asking.accept(id)) return;
+        else selected.select(id);
+    }
+
+    /** Those that are chosen, and all in the row between the first of them and another. */
+    private List<String> upTo(String id) {
+        List<String> inRow = new ArrayList<>();
+        for (Node n : row.cards()) if (n instanceof BodyCard c) inRow.add(c.body());
+        Set<String> out = new LinkedHashSet<>();
+        for (Body b : selected.chosen()) out.add(b.id());
+        int from = inRow.indexOf(out.iterator().next()), to = inRow.indexOf(id);
+        if (from < 0 || to < 0) out.add(id);
+        else
+            for (int i = from; i != to + Integer.signum(to - from) && i >= 0; i += to < from ? -1 : 1) {
+                out.add(inRow.get(i));
+                if (i == to) break;
+            }
+        return List.copyOf(out);
+    }
+
+    private void key(String id, BodyCard card, KeyEvent e) {
+        if (e.getCode() == KeyCode.ENTER) {
+            selected.select(id);
+            e.consume();
+        } else if (e.getCode() == KeyCode.SPACE) {
+            if (e.isControlDown()) selected.toggle(id);
+            else selected.select(id);
+            e.consume();
+        } else if (e.isControlDown() && (e.getCode() == KeyCode.LEFT || e.getCode() == KeyCode.RIGHT)) {
+            drag.move(card, e.getCode() == KeyCode.LEFT ? -1 : 1);
+            e.consume();
+        }
+    }
+
+    private void findKey(KeyEvent e) {
+        if (e.getCode() == KeyCode.ENTER) {
+            for (Node n : row.cards()) {
+                if (!(n instanceof BodyCard c)) continue;
+                find.clear();
+                selected.select(c.body());
+                break;
+            }
+            e.consume();
+        } else if (e.getCode() == KeyCode.ESCAPE) {
+            find.clear();
+            getScene().getRoot().requestFocus();
+            e.consume();
         }
     }
 }

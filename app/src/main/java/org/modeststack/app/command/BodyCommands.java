@@ -2,6 +2,7 @@ package org.modeststack.app.command;
 
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import java.util.function.Function;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
@@ -18,10 +19,15 @@ import org.modeststack.stack.FollowingBodies;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.Axis;
+import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.Join;
+import org.modeststack.steps.combine.arrange.Operation;
 
 /** Bodies as wholes. */
 final class BodyCommands extends MenuCommands {
@@ -96,10 +102,26 @@ final class BodyCommands extends MenuCommands {
         add(
                 "Show or hide body",
                 "Ctrl+H",
-                "Hides the selected body in the view, or shows it again.",
+                "Hides the chosen bodies in the view, or shows them again.",
                 "visible",
                 body,
                 this::toggleVisible);
+        BooleanSupplier several = () -> selected.chosen().size() > 1;
+        for (Together t : Together.values()) add(t.title, t.keys, t.help, t.words, several, () -> combine(t));
+        add(
+                "Put in a set…",
+                "Ctrl+Shift+P",
+                "Puts the chosen bodies in a set of the row, which folds; no name takes them out.",
+                "group collection folder together",
+                body,
+                this::putInSet);
+        add(
+                "Choose all bodies",
+                "Ctrl+Alt+A",
+                "Chooses all bodies that stand for themselves.",
+                "select everything",
+                body,
+                this::chooseAll);
         add("Next body", "Ctrl+Page Down", "Selects the body to the right.", "select", body, () -> selectBody(1));
         add(
                 "Body before",
@@ -109,9 +131,28 @@ final class BodyCommands extends MenuCommands {
                 body,
                 () -> selectBody(-1));
         add(
+                "To its first tool",
+                "Ctrl+Alt+Down",
+                "Selects the first body that the selected one uses.",
+                "deeper inner cutter",
+                () -> selected.body() != null
+                        && !document.current().toolsOf(selected.body().id()).isEmpty(),
+                () -> selected.select(document.current()
+                        .toolsOf(selected.body().id())
+                        .getFirst()
+                        .id()));
+        add(
+                "Back to the body that uses it",
+                "Ctrl+Alt+Up",
+                "From a tool to the body whose tool it is.",
+                "parent owner out",
+                () -> selected.way().size() > 1,
+                () -> selected.select(
+                        selected.way().get(selected.way().size() - 2).id()));
+        add(
                 "Delete body",
                 null,
-                "Removes the selected body; steps of others no longer use it.",
+                "Removes the chosen bodies; steps of others no longer use them.",
                 "remove",
                 body,
                 this::deleteBody);
@@ -174,20 +215,101 @@ final class BodyCommands extends MenuCommands {
                 }));
     }
 
+    /** What several chosen bodies can become together. */
+    private enum Together {
+        UNITE(
+                "Unite chosen bodies",
+                "Ctrl+Shift+U",
+                "The first chosen body gets a step that unites it with the others.",
+                "union boolean add merge combine",
+                b -> new BooleanStep(Operation.UNION, b)),
+        CUT(
+                "Cut the others away",
+                "Ctrl+Shift+C",
+                "The first chosen body gets a step that cuts the others out of it.",
+                "difference boolean subtract",
+                b -> new BooleanStep(Operation.DIFFERENCE, b)),
+        SHARE(
+                "Keep what they share",
+                "Ctrl+Shift+K",
+                "The first chosen body gets a step that keeps what it shares with the others.",
+                "intersection boolean common",
+                b -> new BooleanStep(Operation.INTERSECTION, b)),
+        JOIN(
+                "Join chosen bodies",
+                "Ctrl+Shift+J",
+                "The first chosen body gets the others as shells of its own, nothing being cut.",
+                "merge attach combine without cutting",
+                Join::new);
+        private final String title, keys, help, words;
+        private final Function<Bodies, Step> step;
+
+        Together(String title, String keys, String help, String words, Function<Bodies, Step> step) {
+            this.title = title;
+            this.keys = keys;
+            this.help = help;
+            this.words = words;
+            this.step = step;
+        }
+    }
+
+    private void combine(Together how) {
+        List<String> ids = selected.chosen().stream().map(Body::id).toList();
+        Document before = document.current();
+        document.edit(how.title, d -> Edits.combine(d, ids, how.step));
+        if (document.current() == before) return;
+        selected.select(ids.getFirst());
+        selected.selectSteps(List.of(selected.body().entries().getLast().id()));
+    }
+
+    private void putInSet() {
+        List<String> ids = selected.chosen().stream().map(Body::id).toList();
+        String now = selected.chosen().stream()
+                .map(Body::set)
+                .filter(s -> !s.isEmpty())
+                .findFirst()
+                .orElse("");
+        dialogs.ask(
+                "Put in a set",
+                "Name of the set; none takes them out",
+                now,
+                text -> document.edit("Put in a set", d -> Edits.putInSet(d, ids, text)));
+    }
+
+    private void chooseAll() {
+        Document d = document.current();
+        selected.choose(
+                d.bodies().stream().map(Body::id).filter(id -> !d.isTool(id)).toList());
+    }
+
     private void toggleVisible() {
-        Body b = selected.body();
-        document.edit(b.visible() ? "Hide body" : "Show body", d -> Edits.setVisible(d, b.id(), !b.visible()));
+        List<Body> all = selected.chosen();
+        boolean show = all.stream().noneMatch(Body::visible);
+        document.edit(show ? "Show body" : "Hide body", d -> {
+            Document out = d;
+            for (Body b : all) out = Edits.setVisible(out, b.id(), show);
+            return out;
+        });
     }
 
     private void selectBody(int by) {
-        List<Body> all = document.current().bodies();
+        // Tools stand with the body that uses them, so the way goes round those beside it.
+        Document d = document.current();
+        List<Body> way = selected.way();
+        List<Body> all = way.size() > 1
+                ? d.toolsOf(way.get(way.size() - 2).id())
+                : d.bodies().stream().filter(b -> !d.isTool(b.id())).toList();
         int at = all.indexOf(selected.body()) + by;
         if (at >= 0 && at < all.size()) selected.select(all.get(at).id());
     }
 
     private void deleteBody() {
-        String id = selected.body().id();
-        document.edit("Delete body", d -> Edits.removeBody(d, id));
+        List<Body> all = selected.chosen();
+        document.edit(all.size() == 1 ? "Delete body" : "Delete bodies", d -> {
+            Document out = d;
+            for (Body b : all) out = Edits.removeBody(out, b.id());
+            return out;
+        });
     }
 
     private void renameBody() {

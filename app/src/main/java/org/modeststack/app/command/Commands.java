@@ -32,6 +32,8 @@ public final class Commands {
                 state.messages(),
                 state.picks(),
                 state.points(),
+                state.trial(),
+                state.habits(),
                 state.jobs(),
                 dialogs);
         mending = new MendCommands(
@@ -50,7 +52,14 @@ public final class Commands {
                 mending,
                 new PickCommands(state.selected(), state.picks(), steps),
                 new ViewCommands(
-                        state.selected(), state.picks(), state.points(), state.view(), view, window.toggleLedger()),
+                        state.selected(),
+                        state.picks(),
+                        state.points(),
+                        state.asking(),
+                        state.trial(),
+                        state.view(),
+                        view,
+                        window.toggleLedger()),
                 new HelpCommands(files, window.showKeys()))) all.addAll(menu.all());
     }
 

@@ -14,6 +14,8 @@ import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.StepHabits;
+import org.modeststack.app.state.TrialState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -51,6 +53,8 @@ final class StepCommands extends MenuCommands {
     private final MessageState messages;
     private final PickState picks;
     private final PointState points;
+    private final TrialState trial;
+    private final StepHabits habits;
     private final BackgroundJobs jobs;
     private final Dialogs dialogs;
 
@@ -61,6 +65,8 @@ final class StepCommands extends MenuCommands {
             MessageState messages,
             PickState picks,
             PointState points,
+            TrialState trial,
+            StepHabits habits,
             BackgroundJobs jobs,
             Dialogs dialogs) {
         super("Step");
@@ -70,6 +76,8 @@ final class StepCommands extends MenuCommands {
         this.messages = messages;
         this.picks = picks;
         this.points = points;
+        this.trial = trial;
+        this.habits = habits;
         this.jobs = jobs;
         this.dialogs = dialogs;
         BooleanSupplier body = () -> selected.body() != null;
@@ -204,11 +212,15 @@ final class StepCommands extends MenuCommands {
         boolean toMarker = picked && (!taken.terms().isEmpty() || pick.role() != Role.CUT);
         int at = open == null || toMarker ? b.shownSteps() : b.indexOf(open.id()) + 1;
         Step step = taken.terms().isEmpty() ? alongCut(b, at, d, values) : d.with(values, pick.name(), taken);
-        long id = document.current().nextId();
+        habits.used(taken.terms().isEmpty() ? null : taken.kind(), d);
+        Document before = document.current();
+        long id = before.nextId();
         document.edit("Add " + inSentence(d.title()), doc -> Edits.addStep(doc, b.id(), at, step));
         selected.selectSteps(List.of(id));
         Entry added = selected.openEntry();
-        if (added != null && added.id() == id) points.takeAll(added);
+        if (added == null || added.id() != id) return;
+        trial.begin(before, added);
+        points.takeAll(added);
     }
 
     /** A step that works on the rim of a cut takes that of the one above, if there is one. */

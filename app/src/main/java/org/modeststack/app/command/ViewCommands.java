@@ -5,6 +5,8 @@ import java.util.function.BooleanSupplier;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ToolAsking;
+import org.modeststack.app.state.TrialState;
 import org.modeststack.app.state.ViewState;
 import org.modeststack.app.view.ViewPane;
 import org.modeststack.render.DisplayMode;
@@ -14,11 +16,14 @@ final class ViewCommands extends MenuCommands {
     private final SelectionState selected;
     private final PickState picks;
     private final PointState points;
+    private final ToolAsking asking;
 
     ViewCommands(
             SelectionState selected,
             PickState picks,
             PointState points,
+            ToolAsking asking,
+            TrialState trial,
             ViewState viewState,
             ViewPane view,
             Runnable toggleLedger) {
@@ -26,6 +31,7 @@ final class ViewCommands extends MenuCommands {
         this.selected = selected;
         this.picks = picks;
         this.points = points;
+        this.asking = asking;
         BooleanSupplier always = () -> true;
         BooleanSupplier body = () -> selected.body() != null;
         for (DisplayMode m : DisplayMode.values()) {
@@ -45,47 +51,61 @@ final class ViewCommands extends MenuCommands {
                 always,
                 () -> view.fit(false));
         add(
-                "Fit the selected body",
+                "Fit the chosen bodies",
                 "Ctrl+9",
-                "Brings the selected body into the picture.",
+                "Brings what is chosen into the picture.",
                 "zoom",
                 body,
                 () -> view.fit(true));
+        add(
+                "Back to the view before",
+                "Alt+Left",
+                "Looks again from where you looked before the last fit or move.",
+                "previous camera return",
+                view::canGoBack,
+                view::back);
+        add(
+                "Next way to see the others",
+                "F7",
+                "Bodies that are not chosen are shown, faint, or hidden.",
+                "focus isolate solo others faint hide alone",
+                body,
+                viewState::nextOthers);
         add(
                 "From the front",
                 "Alt+1",
                 "Looks along Y.",
                 "camera axis",
                 always,
-                () -> view.setCamera(viewState.camera().from(0, 0)));
+                () -> view.goTo(viewState.camera().from(0, 0)));
         add(
                 "From the right",
                 "Alt+2",
                 "Looks against X.",
                 "camera axis side",
                 always,
-                () -> view.setCamera(viewState.camera().from(90, 0)));
+                () -> view.goTo(viewState.camera().from(90, 0)));
         add(
                 "From above",
                 "Alt+3",
                 "Looks down Z.",
                 "camera axis top plan",
                 always,
-                () -> view.setCamera(viewState.camera().from(0, 90)));
+                () -> view.goTo(viewState.camera().from(0, 90)));
         add(
                 "From the corner",
                 "Alt+4",
                 "The usual view from the front right, from somewhat above.",
                 "camera",
                 always,
-                () -> view.setCamera(viewState.camera().from(28, 32)));
+                () -> view.goTo(viewState.camera().from(28, 32)));
         add(
                 "Perspective or parallel",
                 "Alt+5",
                 "Changes between a perspective and a parallel picture.",
                 "orthographic camera",
                 always,
-                () -> view.setCamera(
+                () -> view.goTo(
                         viewState.camera().withPerspective(!viewState.camera().perspective())));
         add(
                 "Next tag in the view",
@@ -117,6 +137,13 @@ final class ViewCommands extends MenuCommands {
                 always,
                 toggleLedger);
         add(
+                "Take the new step back",
+                null,
+                "Removes the step that was just added, as if it had never been (Esc); any other change, or Enter, keeps it.",
+                "cancel trial undo",
+                () -> trial.isOn() && picks.target() == null && !points.isOn(),
+                trial::takeBack);
+        add(
                 "Close the drawer",
                 "Esc",
                 "Ends picking, or closes the open step's settings.",
@@ -129,6 +156,7 @@ final class ViewCommands extends MenuCommands {
         PickState p = picks;
         if (p.target() != null) p.done();
         else if (points.isOn()) points.cancel();
+        else if (asking.isOn()) asking.decline();
         else if (p.isOn()) p.setKind(null);
         else selected.closeDrawer();
     }

@@ -14,6 +14,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import org.modeststack.app.bodies.BodyDrop;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dragging;
@@ -40,6 +41,13 @@ final class BodiesEditor implements ParamEditor {
     @Override
     public Node create(EditedParam edited) {
         FlowPane chips = new FlowPane(6, 6);
+        BodyDrop.on(chips, id -> {
+            Bodies now = (Bodies) edited.value();
+            if (now.ids().contains(id)) return;
+            List<String> ids = new ArrayList<>(now.ids());
+            ids.add(id);
+            edited.set(new Bodies(ids));
+        });
         edited.onRefresh(() -> {
             chips.getChildren().clear();
             Bodies now = (Bodies) edited.value();

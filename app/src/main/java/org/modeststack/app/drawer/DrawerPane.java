@@ -12,6 +12,7 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -94,6 +95,27 @@ public final class DrawerPane extends BorderPane {
                 List.of(document.changed(), selected.changed(), results.changed(), openStep.changed(), picks.changed()))
             s.listen(show);
         show();
+    }
+
+    /**
+     * Begins to type the first number of the open step.
+     *
+     * @return whether it has one
+     */
+    public boolean typeFirst(String begin) {
+        for (Node n : form.lookupAll(".number-field")) {
+            if (!(n instanceof TextField f) || !isSeen(f) || !f.getText().matches("-?[0-9.]+")) continue;
+            f.requestFocus();
+            f.setText(begin);
+            f.end();
+            return true;
+        }
+        return false;
+    }
+
+    private static boolean isSeen(Node n) {
+        for (Node p = n; p != null; p = p.getParent()) if (!p.isVisible()) return false;
+        return true;
     }
 
     private void show() {

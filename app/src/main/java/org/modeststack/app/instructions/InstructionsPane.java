@@ -13,6 +13,7 @@ import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -29,6 +30,7 @@ import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dragging;
 import org.modeststack.app.ui.Hint;
+import org.modeststack.app.ui.Pressable;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Geometry;
@@ -50,6 +52,7 @@ public final class InstructionsPane extends BorderPane {
     private final PickState picks;
     private final Thumbnails pictures;
     private final PerGeometry<MeshReport> reports;
+    private final HBox way = new HBox(4);
     private final Label title = new Label();
     private final Label facts = new Label();
     private final VBox list = new VBox();
@@ -90,7 +93,8 @@ public final class InstructionsPane extends BorderPane {
         title.getStyleClass().add("body-title");
         Hint.on(title, title::getText);
         facts.getStyleClass().add("body-facts");
-        VBox head = new VBox(4, title, facts);
+        way.getStyleClass().add("body-way");
+        VBox head = new VBox(4, way, title, facts);
         head.getStyleClass().add("instructions-head");
         setTop(head);
         list.getStyleClass().add("step-list");
@@ -149,6 +153,7 @@ public final class InstructionsPane extends BorderPane {
     public void refresh() {
         Body body = selected.body();
         title.setText(body == null ? "No body" : body.name());
+        showWay();
         if (body == null) {
             facts.setText("Press Ctrl+K to add one.");
             list.getChildren().clear();
@@ -208,6 +213,24 @@ public final class InstructionsPane extends BorderPane {
         facts(body);
     }
 
+    /** The bodies that the one shown is a tool of, outermost first; a click goes back to one. */
+    private void showWay() {
+        List<Body> all = selected.way();
+        way.getChildren().clear();
+        for (Body b : all.subList(0, Math.max(0, all.size() - 1))) {
+            Label name = new Label(b.name());
+            name.getStyleClass().add("way-body");
+            name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+            Hint.on(name, "Back to " + b.name() + ", which uses this body");
+            Pressable.on(name, _ -> selected.select(b.id()));
+            Label on = new Label("›");
+            on.getStyleClass().add("way-sign");
+            way.getChildren().addAll(name, on);
+        }
+        way.setVisible(!way.getChildren().isEmpty());
+        way.setManaged(way.isVisible());
+    }
+
     /** The last step of the group that begins at a place. */
     private static int end(Body body, int from) {
         int end = from;
@@ -242,7 +265,7 @@ public final class InstructionsPane extends BorderPane {
             StepResult r = results.result(body.id(), e.id());
             if (r == null || !e.enabled()) continue;
             n += (int) r.remarks().stream()
-                    .filter(m -> m.level() != Remark.Level.NOTE)
+                    .filter(m -> m.level() == Remark.Level.REMARK || m.level() == Remark.Level.FAULT)
                     .count();
         }
         return n;

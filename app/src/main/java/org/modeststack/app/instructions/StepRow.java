@@ -108,7 +108,7 @@ public final class StepRow extends HBox {
         pseudo("selected", selected);
         pseudo("below", below);
         pseudo("off", !entry.enabled());
-        pseudo("failed", result != null && result.failed() && entry.enabled());
+        pseudo("failed", result != null && result.failed() && !result.asks() && entry.enabled());
         List<Remark> now = result == null || !entry.enabled() ? List.of() : result.remarks();
         double ms = result == null ? 0 : result.ms();
         held.setVisible(entry.held() && now.stream().noneMatch(HeldSteps::tellsOfOutOfDate));
@@ -141,7 +141,11 @@ public final class StepRow extends HBox {
     }
 
     private Label said(Remark r, Entry entry) {
-        String sign = r.level() == Remark.Level.NOTE ? "" : "▲ ";
+        String sign = switch (r.level()) {
+            case NOTE -> "";
+            case ASK -> "○ ";
+            case REMARK, FAULT -> "▲ ";
+        };
         Label l = new Label(sign + r.text());
         l.setWrapText(true);
         l.getStyleClass().addAll("remark", "remark-" + r.level().name().toLowerCase(Locale.ROOT));

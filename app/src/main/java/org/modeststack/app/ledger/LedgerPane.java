@@ -245,7 +245,7 @@ public final class LedgerPane extends VBox {
                 ? 0
                 : r.steps().stream()
                         .flatMap(s -> s.remarks().stream())
-                        .filter(m -> m.level() != Remark.Level.NOTE)
+                        .filter(m -> m.level() == Remark.Level.REMARK || m.level() == Remark.Level.FAULT)
                         .count();
         String now = n + (messages.isFault() ? "▲" : " ") + messages.text();
         if (now.equals(shownTail)) return;
@@ -288,7 +288,11 @@ public final class LedgerPane extends VBox {
             MeshReport m = reports.of(s.geometry());
             String name = e.name().isEmpty() ? StepDescriptor.of(e.step()).title() : e.name();
             cell(Integer.toString(i + 1), 0, i + 1, "ledger-cell");
-            cell(e.enabled() ? name : name + " (off)", 1, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
+            cell(
+                    e.enabled() ? name : name + " (off)",
+                    1,
+                    i + 1,
+                    s.failed() && !s.asks() ? "ledger-fault" : "ledger-cell");
             if (m == null) continue;
             String[] cells = {
                 Numbers.count(m.vertices()),
@@ -304,7 +308,7 @@ public final class LedgerPane extends VBox {
                 String.format(Locale.ROOT, "%.1f ms", s.ms())
             };
             for (int c = 0; c < cells.length; c++)
-                cell(cells[c], c + 2, i + 1, s.failed() ? "ledger-fault" : "ledger-cell");
+                cell(cells[c], c + 2, i + 1, s.failed() && !s.asks() ? "ledger-fault" : "ledger-cell");
         }
     }
 

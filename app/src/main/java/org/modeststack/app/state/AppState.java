@@ -16,6 +16,9 @@ public final class AppState implements AutoCloseable {
     private final PickState picks;
     private final PointState points;
     private final ViewState view;
+    private final ToolAsking asking;
+    private final TrialState trial;
+    private final StepHabits habits = new StepHabits();
     private final BackgroundJobs jobs = new BackgroundJobs(pulse, messages);
 
     /** @param evaluator may be at work already, warming up on what will be opened */
@@ -24,6 +27,8 @@ public final class AppState implements AutoCloseable {
         openStep = new OpenStepState(pulse, selected, results);
         picks = new PickState(pulse, document, selected, results, openStep, messages);
         points = new PointState(pulse, document, selected, picks);
+        asking = new ToolAsking(document, selected, results);
+        trial = new TrialState(document, selected);
         view = new ViewState(pulse, document, selected, results, messages);
     }
 
@@ -57,6 +62,18 @@ public final class AppState implements AutoCloseable {
 
     public ViewState view() {
         return view;
+    }
+
+    public ToolAsking asking() {
+        return asking;
+    }
+
+    public TrialState trial() {
+        return trial;
+    }
+
+    public StepHabits habits() {
+        return habits;
     }
 
     public BackgroundJobs jobs() {

@@ -135,6 +135,13 @@ public final class DocumentState {
         }
     }
 
+    /** Goes back to a document before as if nothing had followed it: it cannot be redone. */
+    void retract(Document to) {
+        history.retract(to);
+        messages.clear();
+        changed.fire();
+    }
+
     public void endMerge() {
         history.endMerge();
     }

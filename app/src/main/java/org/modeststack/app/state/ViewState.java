@@ -2,6 +2,7 @@ package org.modeststack.app.state;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.ElementKind;
@@ -27,6 +28,7 @@ public final class ViewState {
     private final Signal changed;
     private Camera camera = Camera.DEFAULT;
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
+    private Others others = Others.SHOWN;
     private boolean snapping;
     private String shownTag = "";
     /** Bodies that are seen as if they were smoothed, and in which document: others name their bodies alike. */
@@ -45,6 +47,42 @@ public final class ViewState {
 
     public Signal changed() {
         return changed;
+    }
+
+    /** How bodies are seen that are not chosen. */
+    public enum Others {
+        SHOWN,
+        FAINT,
+        HIDDEN;
+
+        public String label() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    public Others others() {
+        return others;
+    }
+
+    public void setOthers(Others o) {
+        others = o;
+        changed.fire();
+    }
+
+    /** Shown, then faint, then hidden, then shown again. */
+    public void nextOthers() {
+        setOthers(Others.values()[(others.ordinal() + 1) % Others.values().length]);
+        messages.say("Other bodies are " + others.label() + ".", false);
+    }
+
+    /**
+     * Whether a body is one of the others: not chosen, nor what a chosen tool belongs to, which is what that is looked at
+     * for.
+     */
+    public boolean isOther(Body b) {
+        return !selected.isChosen(b.id())
+                && selected.chosen().stream()
+                        .noneMatch(c -> document.current().toolsOf(b.id()).contains(c));
     }
 
     /** Bodies that others use are their tools: they are not drawn as solids. */

@@ -3,23 +3,20 @@ package org.modeststack.app.view;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import java.util.WeakHashMap;
 import java.util.concurrent.CountDownLatch;
+import java.util.function.Supplier;
 import javafx.geometry.Pos;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
 import org.modeststack.app.state.DocumentState;
@@ -30,10 +27,11 @@ import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.Signal;
+import org.modeststack.app.state.ToolAsking;
 import org.modeststack.app.state.ViewState;
-import org.modeststack.app.ui.Hint;
 import org.modeststack.app.view.handle.HandleLayer;
 import org.modeststack.app.view.pick.PickBar;
+import org.modeststack.app.view.pick.QuickBar;
 import org.modeststack.app.view.pick.ViewPicker;
 import org.modeststack.app.view.picture.Picture;
 import org.modeststack.app.view.picture.PictureRequest;
@@ -51,6 +49,7 @@ import org.modeststack.mesh.search.Ray;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Scene.Item.Look;
 import org.modeststack.stack.Body;
 
 /** The picture of the bodies and what lies over it: handles, marks, what is picked; and the mouse that turns it. */
@@ -58,25 +57,27 @@ public final class ViewPane extends Pane {
     /** Meshes with more faces than this have their search trees made beforehand. */
     private static final int LARGE = 50_000;
 
+    /** A body that is smaller than this in the picture, in pixels, cannot be worked on; and how much is seen round it then. */
+    private static final double TINY = 60, AROUND = 0.35;
+
     private final DocumentState document;
     private final SelectionState selected;
     private final ResultState results;
     private final PickState picks;
     private final PointState points;
+    private final ToolAsking asking;
     private final ViewState viewState;
     private final ImageView image = new ImageView();
     private final MarkLayer marks;
     private final GhostLayer ghosts;
-    private final HBox modes = new HBox();
-    /** Stands for the row of modes where that has no room. */
-    private final MenuButton modesMenu = new MenuButton();
-
-    private final ToggleButton smoothed = new ToggleButton("Look smoothed");
-    private final HBox smooth = new HBox(smoothed);
-
+    private final ViewSwitches switches;
+    private final ChosenLayer chosenMarks;
+    private final ChosenBar chosenBar;
+    private final CameraMoves moves;
     private final HandleLayer handles;
     private final ViewPicker picker;
     private final PickBar pickBar;
+    private final QuickBar quickBar;
     private final PointLayer pointLayer;
     private final SnapFinder snaps;
     private final VBox empty = new VBox(8);
@@ -89,7 +90,14 @@ public final class ViewPane extends Pane {
     private Picked shownTag;
 
     private Mesh shownTagOn;
+    /** Of the right mouse button; null while there is none. */
+    private ContextMenu menu;
+
     private boolean fitted;
+    /** The body that was worked on at the last refresh, and the one that was clicked in the view last. */
+    private String lastBody;
+
+    private String clickedBody;
     private boolean ownCamera;
     /** What was wanted last, drawn or not. */
     private PictureRequest asked;
@@ -110,6 +118,7 @@ public final class ViewPane extends Pane {
             OpenStepState openStep,
             PickState picks,
             PointState points,
+            ToolAsking asking,
             ViewState viewState,
             CountDownLatch begun) {
         this.document = document;
@@ -117,13 +126,17 @@ public final class ViewPane extends Pane {
         this.results = results;
         this.picks = picks;
         this.points = points;
+        this.asking = asking;
         this.viewState = viewState;
         this.begun = begun;
         getStyleClass().add("view");
         setMinSize(120, 120);
         setFocusTraversable(true);
         setAccessibleText("View of the bodies");
-        buildModes();
+        switches = new ViewSwitches(viewState, selected);
+        chosenMarks = new ChosenLayer(selected, results);
+        chosenBar = new ChosenBar(selected);
+        moves = new CameraMoves(viewState);
         Label title = new Label("Nothing here yet");
         title.getStyleClass().add("empty-title");
         Label hint = new Label("Press Ctrl+K and type “box” to start a body,\nor open the demo from the Help menu.");
@@ -134,10 +147,18 @@ public final class ViewPane extends Pane {
         marks = new MarkLayer(selected, results);
         ghosts = new GhostLayer(selected, openStep);
         snaps = new SnapFinder(document, results, viewState, this);
-        pointLayer = new PointLayer(points, viewState, this);
+        pointLayer = new PointLayer(
+                () -> {
+                    if (points.isOn()) points.cancel();
+                    else asking.decline();
+                    refresh();
+                },
+                viewState,
+                this);
         handles = new HandleLayer(document, selected, results, openStep, viewState, snaps, pointLayer);
         picker = new ViewPicker(selected, picks, viewState, () -> shown, this);
         pickBar = new PickBar(document, selected, picks, openStep);
+        quickBar = new QuickBar(picks);
         // A press that a control in the bar has taken must not end as a click on the picture behind it.
         pickBar.addEventHandler(MouseEvent.ANY, MouseEvent::consume);
         getChildren()
@@ -145,14 +166,15 @@ public final class ViewPane extends Pane {
                         image,
                         ghosts,
                         marks,
+                        chosenMarks,
                         picker.layer(),
                         handles,
                         pointLayer,
                         empty,
-                        smooth,
-                        modes,
-                        modesMenu,
-                        pickBar);
+                        chosenBar,
+                        pickBar,
+                        quickBar);
+        getChildren().addAll(switches.nodes());
         pictureThread = new PictureThread(this::show, e -> messages.say("The picture could not be drawn: " + e, true));
         widthProperty().addListener((_, _, _) -> resized());
         heightProperty().addListener((_, _, _) -> resized());
@@ -176,57 +198,20 @@ public final class ViewPane extends Pane {
         });
     }
 
-    private void buildModes() {
-        modes.getStyleClass().add("segments");
-        modesMenu.getStyleClass().add("view-modes");
-        ToggleGroup group = new ToggleGroup();
-        for (DisplayMode m : DisplayMode.values()) {
-            ToggleButton b = new ToggleButton(m.label());
-            b.setToggleGroup(group);
-            b.setUserData(m);
-            Hint.on(b, "Draw the bodies " + m.label().toLowerCase(Locale.ROOT));
-            b.setOnAction(_ -> {
-                b.setSelected(true);
-                viewState.setMode(m);
-            });
-            modes.getChildren().add(b);
-            MenuItem item = new MenuItem(m.label());
-            item.setOnAction(_ -> viewState.setMode(m));
-            modesMenu.getItems().add(item);
-        }
-        smooth.getStyleClass().add("segments");
-        Hint.on(smoothed, "Show the selected body as if it were smoothed, its own edges over it (F6)");
-        smoothed.setOnAction(_ -> {
-            if (selected.body() != null) viewState.toggleSmooth(selected.body());
-        });
-        showMode();
-    }
-
-    private void showMode() {
-        Body body = selected.body();
-        smoothed.setDisable(body == null);
-        smoothed.setSelected(body != null && viewState.isSmooth(body));
-        modesMenu.setText(viewState.mode().label());
-        modes.getChildren().forEach(n -> ((ToggleButton) n).setSelected(n.getUserData() == viewState.mode()));
-    }
-
     @Override
     protected void layoutChildren() {
-        modes.autosize();
-        modesMenu.autosize();
-        smooth.autosize();
-        boolean room = modes.getWidth() + 24 <= getWidth();
-        double right = getWidth() - (room ? modes : modesMenu).getWidth() - 12;
-        smooth.setVisible(right - smooth.getWidth() - 20 >= 0);
-        smooth.relocate(right - smooth.getWidth() - 8, 12);
-        modes.setVisible(room);
-        modesMenu.setVisible(!room);
-        modes.relocate(getWidth() - modes.getWidth() - 12, 12);
-        modesMenu.relocate(getWidth() - modesMenu.getWidth() - 12, 12);
+        double free = switches.layout(getWidth());
         marks.resizeRelocate(0, 0, getWidth(), getHeight());
+        chosenMarks.resizeRelocate(0, 0, getWidth(), getHeight());
         pickBar.autosize();
-        boolean beside = pickBar.getWidth() + 36 <= (smooth.isVisible() ? smooth.getLayoutX() : right);
-        pickBar.relocate(12, beside ? 12 : 50);
+        boolean beside = pickBar.getWidth() + 36 <= free;
+        boolean below = pickBar.getWidth() + 36 <= switches.secondLine();
+        pickBar.relocate(12, beside ? 12 : below ? 50 : 88);
+        quickBar.autosize();
+        quickBar.relocate(12, pickBar.getLayoutY() + pickBar.getHeight() + 8);
+        chosenBar.autosize();
+        chosenBar.relocate(
+                Math.max(8, (getWidth() - chosenBar.getWidth()) / 2), getHeight() - chosenBar.getHeight() - 70);
         askForPoint();
         picker.layer().resizeRelocate(0, 0, getWidth(), getHeight());
         handles.resizeRelocate(0, 0, getWidth(), getHeight());
@@ -239,9 +224,58 @@ public final class ViewPane extends Pane {
 
     /** Looks from somewhere else, and stays with that when the window changes its size. */
     public void setCamera(Camera c) {
+        moves.end();
         ownCamera = true;
         viewState.setCamera(c);
         request();
+    }
+
+    /** Goes smoothly to another place; {@link #back} goes to where one was. */
+    public void goTo(Camera c) {
+        ownCamera = true;
+        moves.go(c);
+    }
+
+    /** Goes back to the view before. */
+    public void back() {
+        ownCamera = true;
+        moves.back();
+    }
+
+    public boolean canGoBack() {
+        return moves.canGoBack();
+    }
+
+    /** What can be done with several chosen bodies. */
+    public void setChosenActions(List<ChosenBar.Action> actions) {
+        chosenBar.setActions(actions);
+    }
+
+    /** What is offered for what is picked, and what is in the menu of the right mouse button. */
+    public void setOffers(Supplier<List<QuickBar.Offer>> offers, ContextMenu atPointer) {
+        quickBar.setOffers(offers);
+        menu = atPointer;
+    }
+
+    /** A body that was chosen elsewhere comes into the picture, if it is out of sight or tiny. */
+    private void bringIn() {
+        Body now = selected.body();
+        String id = now == null ? null : now.id();
+        if (Objects.equals(id, lastBody)) return;
+        boolean first = lastBody == null;
+        lastBody = id;
+        if (id == null || first || id.equals(clickedBody) || !fitted) return;
+        Geometry g = results.shown(now);
+        if (g == null || g.isEmpty()) return;
+        int w = (int) getWidth(), h = (int) getHeight();
+        Camera c = moves.goal();
+        double[] box = ChosenLayer.onScreen(g.bounds(), c, w, h);
+        boolean inside = box != null && box[0] >= 0 && box[1] >= 0 && box[2] <= w && box[3] <= h;
+        boolean tiny = box != null && Math.max(box[2] - box[0], box[3] - box[1]) < TINY;
+        if (inside && !tiny) return;
+        Bounds b = g.bounds();
+        // With what is round it, so that one sees where it is.
+        goTo(c.fit(b.grown(AROUND * b.diagonal()), w, h));
     }
 
     /** Until the user looks from somewhere else, everything stays in the picture. */
@@ -251,26 +285,35 @@ public final class ViewPane extends Pane {
     }
 
     private void fitAll() {
-        fit(false);
+        Camera c = fitting(false);
+        if (c == null) return;
+        setCamera(c);
         ownCamera = false;
     }
 
-    /** Shows all bodies, or the selected one. */
-    public void fit(boolean onlySelected) {
+    /** Shows all bodies, or the chosen ones. */
+    public void fit(boolean onlyChosen) {
+        Camera c = fitting(onlyChosen);
+        if (c != null) goTo(c);
+    }
+
+    private Camera fitting(boolean onlyChosen) {
         Bounds b = Bounds.EMPTY;
         for (Body body : document.current().bodies()) {
-            if (onlySelected ? body != selected.body() : !viewState.isSolid(body)) continue;
+            if (onlyChosen ? !selected.isChosen(body.id()) : !viewState.isSolid(body)) continue;
             Geometry g = results.shown(body);
             if (g != null && !g.isEmpty()) b = b.union(g.bounds());
         }
-        if (b.isEmpty()) return;
-        setCamera(viewState.camera().fit(b, Math.max(1, (int) getWidth()), Math.max(1, (int) getHeight())));
+        if (b.isEmpty()) return null;
+        return viewState.camera().fit(b, Math.max(1, (int) getWidth()), Math.max(1, (int) getHeight()));
     }
 
     /** The next picture shows everything again: another document was opened. */
     public void refit() {
         fitted = false;
         ownCamera = false;
+        lastBody = null;
+        moves.forget();
     }
 
     private void pressed(MouseEvent e) {
@@ -317,7 +360,7 @@ public final class ViewPane extends Pane {
 
     private void askForPoint() {
         if (points.isOn() || viewState.mode() == DisplayMode.SEE_THROUGH && picks.isOn()) prepareRays();
-        pointLayer.ask(points.isOn() ? points.prompt() : null);
+        pointLayer.ask(points.isOn() ? points.prompt() : asking.isOn() ? asking.prompt() : null);
         if (!points.isOn()) pointLayer.mark(null);
     }
 
@@ -330,18 +373,32 @@ public final class ViewPane extends Pane {
         return snaps;
     }
 
+    /** The menu is about what is under the pointer: another body is chosen first. */
+    private void showMenu(MouseEvent e) {
+        if (menu == null) return;
+        String hit = shown == null ? null : shown.bodyAt(e.getX(), e.getY());
+        clickedBody = hit;
+        if (hit != null && !selected.isChosen(hit) && !picks.isOn()) selected.select(hit);
+        menu.show(this, e.getScreenX(), e.getScreenY());
+    }
+
     /** A click selects the body under the pointer. */
     private void released(MouseEvent e) {
         if (picker.released(e)) return;
+        if (!moved && e.getButton() == MouseButton.SECONDARY) showMenu(e);
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
         if (points.isOn()) {
             Snap s = snaps.at(e.getX(), e.getY());
             if (s != null) points.accept(s.body(), s.at(), s.normal());
             return;
         }
-        if (picks.isOn() && picker.click(e)) return;
         String hit = shown == null ? null : shown.bodyAt(e.getX(), e.getY());
-        if (hit != null) selected.select(hit);
+        if (hit != null && asking.isOn() && asking.accept(hit)) return;
+        if (picks.isOn() && picker.click(e)) return;
+        clickedBody = hit;
+        if (hit == null) return;
+        if (e.isShortcutDown() || e.isShiftDown()) selected.toggle(hit);
+        else selected.select(hit);
     }
 
     // ---- pictures
@@ -357,8 +414,11 @@ public final class ViewPane extends Pane {
     }
 
     private void refresh() {
-        showMode();
+        switches.show();
+        chosenBar.show();
+        quickBar.refresh();
         askForPoint();
+        bringIn();
         request();
     }
 
@@ -372,6 +432,8 @@ public final class ViewPane extends Pane {
         for (Body b : document.current().bodies()) {
             boolean ghost = viewState.isGhost(b);
             if (!ghost && !viewState.isSolid(b)) continue;
+            boolean other = !ghost && viewState.others() != ViewState.Others.SHOWN && viewState.isOther(b);
+            if (other && viewState.others() == ViewState.Others.HIDDEN) continue;
             boolean picked = picks.isOn() && b == selected.body();
             Geometry g = results.shown(b);
             Mesh on = picked ? picks.mesh() : null;
@@ -382,12 +444,10 @@ public final class ViewPane extends Pane {
                 on = results.shownMesh(b);
                 if (on != null) marked = tagged(bodies.size(), on);
             }
-            boolean ghostly = ghost && on == null;
-            boolean smooth = viewState.isSmooth(b);
+            Look look = ghost && on == null ? Look.GHOST : other ? Look.FAINT : Look.SOLID;
+            boolean smooth = viewState.isSmooth(b) && look == Look.SOLID;
             bodies.add(
-                    on == null
-                            ? ShownBody.of(b.id(), g, ghostly, smooth)
-                            : new ShownBody(b.id(), on, null, ghostly, smooth));
+                    on == null ? ShownBody.of(b.id(), g, look, smooth) : new ShownBody(b.id(), on, null, look, smooth));
         }
         // The first results of a document come one by one; it is shown, and fitted, when all that is seen is there.
         if (!fitted && !all) return;
@@ -407,12 +467,12 @@ public final class ViewPane extends Pane {
     }
 
     public boolean isBusy() {
-        return pictureThread.isBusy();
+        return moves.isMoving() || pictureThread.isBusy();
     }
 
     /** Whether the picture is not of what should be seen now. */
     public boolean isBehind() {
-        return pictureThread.isBehind();
+        return moves.isMoving() || pictureThread.isBehind();
     }
 
     /** The newest picture, or null. */
@@ -454,6 +514,7 @@ public final class ViewPane extends Pane {
     private void decorate(PictureRequest r) {
         ghosts.show(r.camera(), r.width(), r.height());
         marks.show(r.camera(), r.width(), r.height());
+        chosenMarks.show(r.camera(), r.width(), r.height());
         picker.follow();
         handles.show(r.camera(), r.width(), r.height());
     }

@@ -32,4 +32,9 @@ public record BodyResult(String bodyId, List<StepResult> steps) {
     public boolean failed() {
         return steps.stream().anyMatch(StepResult::failed);
     }
+
+    /** Whether a step has failed that does not only wait for something to be chosen. */
+    public boolean isFaulty() {
+        return steps.stream().anyMatch(s -> s.failed() && !s.asks());
+    }
 }

@@ -112,7 +112,7 @@ public final class StepCopies {
             Entry other = b.entry(e.id());
             out.add(other == null ? e : e.withStep(withTools(e.step(), other.step())));
         }
-        return new Body(id, a.name(), a.visible(), a.material(), out, a.marker(), a.unknown());
+        return new Body(id, a.name(), a.visible(), a.material(), a.set(), out, a.marker(), a.unknown());
     }
 
     /** A step that uses what has the names of the tools of another one. */

@@ -19,6 +19,11 @@ public record StepResult(
         remarks = List.copyOf(remarks);
     }
 
+    /** Whether it only waits for something to be chosen, which is no fault. */
+    public boolean asks() {
+        return failed && remarks.getLast().level() == Remark.Level.ASK;
+    }
+
     /** All its faces; where copies share a mesh they are made now, if they are not there, which can take long. */
     public Mesh mesh() {
         return geometry.mesh();

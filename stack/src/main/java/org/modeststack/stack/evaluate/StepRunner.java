@@ -177,7 +177,7 @@ final class StepRunner {
         } catch (CancellationException e) {
             throw e;
         } catch (StepException e) {
-            remarks.add(new Remark(Remark.Level.FAULT, e.getMessage(), e.place()));
+            remarks.add(new Remark(e.asks() ? Remark.Level.ASK : Remark.Level.FAULT, e.getMessage(), e.place()));
             return keep(p, new StepResult(entry.id(), in, remarks, true, since(start), p.hash()));
         } catch (Throwable e) {
             // Another time it may go well, so this is not kept.

@@ -201,6 +201,7 @@ public final class DocumentFile {
         o.put("name", b.name());
         o.put("visible", b.visible());
         o.put("material", b.material());
+        if (!b.set().isEmpty()) o.put("set", b.set());
         if (b.marker() != Body.END) o.put("shown", b.marker());
         o.set("steps", toJson(b.entries()));
         b.unknown().forEach(o::set);
@@ -320,13 +321,14 @@ public final class DocumentFile {
             if (bodyName.isEmpty()) bodyName = "Body " + known.size();
             List<Entry> entries = entries(o.path("steps"), bodyName);
             if (entries.isEmpty()) throw new DocumentException(name + ": the body " + bodyName + " has no steps.");
-            Map<String, JsonNode> unknown = rest(o, "id", "name", "visible", "material", "shown", "steps");
+            Map<String, JsonNode> unknown = rest(o, "id", "name", "visible", "material", "set", "shown", "steps");
             String material = o.path("material").asString("").strip();
             return new Body(
                     id,
                     bodyName,
                     o.path("visible").asBoolean(true),
                     material.isEmpty() ? Material.DEFAULT.name() : material,
+                    o.path("set").asString("").strip(),
                     entries,
                     o.path("shown").asInt(Body.END),
                     unknown);

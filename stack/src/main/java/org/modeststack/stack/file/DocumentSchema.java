@@ -60,6 +60,9 @@ public final class DocumentSchema {
         p.putObject("name").put("type", "string").put("minLength", 1);
         p.putObject("visible").put("type", "boolean");
         p.putObject("material").put("type", "string").put("description", "the name of one of the materials");
+        p.putObject("set")
+                .put("type", "string")
+                .put("description", "the set that it is shown in, with others of that name");
         p.putObject("shown")
                 .put("type", "integer")
                 .put("minimum", 1)

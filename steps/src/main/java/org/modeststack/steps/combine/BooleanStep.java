@@ -51,7 +51,7 @@ public record BooleanStep(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        if (with.ids().isEmpty()) throw new StepException("Choose a body to combine with.");
+        if (with.ids().isEmpty()) throw StepException.asking("Choose a body to combine with.");
         List<Arrangement.Operand> operands = new ArrayList<>();
         operands.add(new Arrangement.Operand(in, "", "This body"));
         for (String id : with.ids()) {

@@ -26,7 +26,7 @@ public record Join(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        if (with.ids().isEmpty()) throw new StepException("Choose a body to join with.");
+        if (with.ids().isEmpty()) throw StepException.asking("Choose a body to join with.");
         long vertices = in.vertexCount(), faces = in.faceCount(), corners = in.cornerCount();
         for (String id : with.ids()) {
             vertices += context.body(id).vertexCount();

@@ -259,7 +259,7 @@ public record Mirror(
         Bounds b = where == Where.MIDDLE ? in.exactBounds() : Bounds.EMPTY;
         if (where == Where.BODY) {
             if (body.ids().size() != 1)
-                throw new StepException("Choose the one body whose middle the plane goes through.");
+                throw StepException.asking("Choose the one body whose middle the plane goes through.");
             b = context.geometry(body.ids().getFirst()).exactBounds();
             if (b.isEmpty())
                 throw new StepException(

@@ -133,7 +133,7 @@ public record Flatten(
 
     /** The plane of the face of another body that comes nearest to the middle of what is picked. */
     private FitPlane ofBody(Mesh in, BitSet vertices, StepContext context) throws StepException {
-        if (body.ids().size() != 1) throw new StepException("Choose the one body whose face gives the plane.");
+        if (body.ids().size() != 1) throw StepException.asking("Choose the one body whose face gives the plane.");
         Mesh other = context.body(body.ids().getFirst());
         SurfacePoint nearest = SurfacePoint.nearest(other, FitPlane.middle(in, vertices));
         if (nearest == null) throw new StepException(context.bodyName(body.ids().getFirst()) + " has no faces.");

@@ -17,7 +17,7 @@ record TaggedPlaces(Mesh mesh, String name, @Nullable Tag tag) {
      * @throws StepException where there is no such body or tag
      */
     static TaggedPlaces of(Bodies bodies, String tag, String purpose, StepContext context) throws StepException {
-        if (bodies.ids().size() != 1) throw new StepException("Choose the one body " + purpose + ".");
+        if (bodies.ids().size() != 1) throw StepException.asking("Choose the one body " + purpose + ".");
         String id = bodies.ids().getFirst();
         Mesh mesh = context.body(id);
         String name = context.bodyName(id);

@@ -22,7 +22,7 @@ public record Linked(
 
     @Override
     public Geometry apply(Geometry in, StepContext context) throws StepException {
-        if (of.ids().size() != 1) throw new StepException("Choose the one body to start from.");
+        if (of.ids().size() != 1) throw StepException.asking("Choose the one body to start from.");
         return context.geometry(of.ids().getFirst());
     }
 

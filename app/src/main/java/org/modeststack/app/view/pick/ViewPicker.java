@@ -1,6 +1,9 @@
 package org.modeststack.app.view.pick;
 
 import java.util.BitSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
 import java.util.function.Supplier;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -166,7 +169,7 @@ public final class ViewPicker {
 
     /** @return whether the drag is a box and not a turn of the camera */
     public boolean dragged(MouseEvent e) {
-        boolean asked = picking.isOn() && e.getButton() == MouseButton.PRIMARY && e.isShortcutDown();
+        boolean asked = e.getButton() == MouseButton.PRIMARY && e.isShortcutDown();
         if (!boxing && !asked) return false;
         if (!boxing && Math.hypot(e.getX() - pressX, e.getY() - pressY) < 3) return true;
         boxing = true;
@@ -184,16 +187,29 @@ public final class ViewPicker {
         if (!boxing) return false;
         boxing = false;
         box.setVisible(false);
+        double x0 = box.getX(), y0 = box.getY(), x1 = x0 + box.getWidth(), y1 = y0 + box.getHeight();
+        Picture now = picture.get();
+        if (!picking.isOn()) {
+            if (now != null) bodies(now.bodiesIn(x0, y0, x1, y1), e.isShiftDown());
+            return true;
+        }
         Body b = selected.body();
         Mesh mesh = picking.mesh();
-        Picture now = picture.get();
         if (b == null || mesh == null || now == null || !now.shows(b.id(), mesh)) return true;
-        double x0 = box.getX(), y0 = box.getY(), x1 = x0 + box.getWidth(), y1 = y0 + box.getHeight();
         BitSet shown = viewState.mode() == DisplayMode.SEE_THROUGH ? null : now.facesIn(b.id(), x0, y0, x1, y1);
         picking.join(
                 scene(mesh).inside(picking.kind(), x0, y0, x1, y1, shown),
                 e.isShiftDown() ? PickState.How.TAKE_AWAY : PickState.How.ADD);
         return true;
+    }
+
+    /** Bodies in a box are chosen together, or with Shift no longer; who is worked on already stays so where it can. */
+    private void bodies(List<String> inBox, boolean away) {
+        Set<String> now = new LinkedHashSet<>();
+        for (Body b : selected.chosen()) if (away || inBox.contains(b.id())) now.add(b.id());
+        if (away) inBox.forEach(now::remove);
+        else now.addAll(inBox);
+        selected.choose(now);
     }
 
     /** @return whether the click was on the body that is picked from, or beside all bodies */

@@ -33,6 +33,18 @@ public record Picture(
         return hit == null ? null : bodyOf(hit).body();
     }
 
+    /** The bodies that show inside a box, in the order of the request. */
+    public List<String> bodiesIn(double x0, double y0, double x1, double y1) {
+        BitSet seen = new BitSet();
+        for (int y = Math.max(0, (int) y0 / shrink); y <= Math.min(height - 1, (int) y1 / shrink); y++) {
+            for (int x = Math.max(0, (int) x0 / shrink); x <= Math.min(width - 1, (int) x1 / shrink); x++) {
+                PickBuffer.Hit hit = buffer.pick(x, y);
+                if (hit != null) seen.set(items.bodyOf(hit.item()));
+            }
+        }
+        return seen.stream().mapToObj(i -> request.bodies().get(i).body()).toList();
+    }
+
     /** The face of a body that shows at a pixel, or at one close by; -1 for none. */
     public int faceAt(String body, double x, double y) {
         for (int reach = 0; reach <= REACH; reach += 2) {

@@ -9,6 +9,7 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Scene;
 
 /**
  * A picture that is wanted.
@@ -31,18 +32,19 @@ public record PictureRequest(
      *
      * @param mesh its faces, or null where it is drawn part by part
      * @param parts its parts, or null where it is drawn as one mesh
+     * @param look how it is drawn
      * @param smooth whether it is drawn as if it were smoothed, its edges over that
      */
-    public record ShownBody(String body, Mesh mesh, Geometry parts, boolean ghost, boolean smooth) {
+    public record ShownBody(String body, Mesh mesh, Geometry parts, Scene.Item.Look look, boolean smooth) {
         /** Up to so many faces are drawn as one mesh, which then is there anyway. */
         private static final int FEW_FACES = 20_000;
 
         /** Copies that share a mesh are drawn part by part, unless they are few. */
-        public static ShownBody of(String body, Geometry g, boolean ghost, boolean smooth) {
+        public static ShownBody of(String body, Geometry g, Scene.Item.Look look, boolean smooth) {
             // Never made here: this is asked on the interface thread.
             Mesh known = g.known();
             boolean whole = known != null && (g.parts().size() == 1 || g.faceCount() <= FEW_FACES);
-            return new ShownBody(body, whole ? known : null, whole ? null : g, ghost, smooth);
+            return new ShownBody(body, whole ? known : null, whole ? null : g, look, smooth);
         }
     }
 

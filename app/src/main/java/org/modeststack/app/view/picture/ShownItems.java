@@ -59,13 +59,13 @@ final class ShownItems {
         bodyOf[at] = body;
         firstFace[at] = face;
         if (!b.smooth()) {
-            items[at] = new Scene.Item(ready(mesh, prepared), placement, b.ghost());
+            items[at] = new Scene.Item(ready(mesh, prepared), placement, b.look());
             return at + 1;
         }
         SmoothLook look = SmoothLook.of(mesh);
         items[at] = new Scene.Item(ready(mesh, prepared), placement, Scene.Item.Look.CAGE);
         RenderMesh smooth = prepared.computeIfAbsent(look.smooth(), RenderMesh::withoutSoftEdges);
-        items[at + 1] = new Scene.Item(smooth, placement, b.ghost());
+        items[at + 1] = new Scene.Item(smooth, placement, b.look());
         bodyOf[at + 1] = body;
         firstFace[at + 1] = face;
         smoothed[at + 1] = look;

@@ -8,7 +8,6 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
-import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ViewState;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.mesh.Vec3;
@@ -24,8 +23,11 @@ public final class PointLayer extends Pane {
     private final Label prompt = new Label();
     private final HBox bar = new HBox(10);
 
-    /** @param view whose size the picture has */
-    public PointLayer(PointState points, ViewState viewState, Region view) {
+    /**
+     * @param stopped is told where the user thinks better of it
+     * @param view whose size the picture has
+     */
+    public PointLayer(Runnable stopped, ViewState viewState, Region view) {
         this.viewState = viewState;
         this.view = view;
         setPickOnBounds(false);
@@ -38,7 +40,7 @@ public final class PointLayer extends Pane {
         Button stop = new Button("Stop");
         stop.getStyleClass().add("take-button");
         Hint.on(stop, "Take no more points (Esc)");
-        stop.setOnAction(_ -> points.cancel());
+        stop.setOnAction(_ -> stopped.run());
         bar.getChildren().addAll(prompt, stop);
         bar.setManaged(false);
         for (var n : new javafx.scene.Node[] {ring, normal, what}) n.setMouseTransparent(true);
