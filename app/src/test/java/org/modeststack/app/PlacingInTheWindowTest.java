@@ -22,6 +22,7 @@ import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.PlacingEdits;
 import org.modeststack.steps.part.Axes;
 import org.modeststack.steps.part.Fade;
 import org.modeststack.steps.part.MovePicked;
@@ -42,7 +43,7 @@ class PlacingInTheWindowTest extends WindowDriver {
             Document d = Edits.addBody(
                     Document.EMPTY, "Block", Material.DEFAULT, new Box(40, 40, 40, 1, 1, 1, Seat.STANDING));
             d = Edits.addBody(d, "Peg", Material.DEFAULT, new Box(10, 10, 30, 1, 1, 1, Seat.STANDING));
-            d = Edits.moveBodyBy(d, d.bodies().getLast().id(), new Vec3(60, 0, 0));
+            d = PlacingEdits.moveBy(d, d.bodies().getLast().id(), new Vec3(60, 0, 0));
             document.open(d, "Two");
             selected.select(d.bodies().getLast().id());
             return null;

@@ -225,17 +225,6 @@ public final class Edits {
         return d.withBodies(bodies);
     }
 
-    /** Moves a body's result: its last step takes the distance on if it is a move, else one is added. */
-    public static Document moveBodyBy(Document d, String id, Vec3 by) throws StepException {
-        Body b = d.bodyOf(id);
-        Entry last = b.entries().getLast();
-        if (last.enabled() && last.step() instanceof Move m) {
-            Vec3 sum = m.by().plus(by);
-            return setValue(d, id, last.id(), "by", sum);
-        }
-        return addStep(d, id, b.entries().size(), new Move(by));
-    }
-
     public static Document setVisible(Document d, String id, boolean visible) {
         return d.with(id, b -> b.withVisible(visible));
     }

@@ -59,8 +59,8 @@ class EditsTest {
 
     @Test
     void movingABodyAddsAMoveOnceAndThenChangesIt() throws StepException {
-        d = Edits.moveBodyBy(d, a, new Vec3(1, 0, 0));
-        d = Edits.moveBodyBy(d, a, new Vec3(0, 2, 0));
+        d = PlacingEdits.moveBy(d, a, new Vec3(1, 0, 0));
+        d = PlacingEdits.moveBy(d, a, new Vec3(0, 2, 0));
         assertEquals(2, d.body(a).entries().size());
         assertEquals(new Vec3(1, 2, 0), ((Move) d.body(a).entries().getLast().step()).by());
         assertEquals(new Vec3(1, 2, 0), result(a).bounds().center());
@@ -70,7 +70,7 @@ class EditsTest {
     void aMoveBelowOtherStepsIsLeftAlone() throws StepException {
         add(a, new Move(new Vec3(5, 0, 0)));
         add(a, new Scale(new Vec3(2, 2, 2), Vec3.ZERO));
-        d = Edits.moveBodyBy(d, a, new Vec3(0, 0, 3));
+        d = PlacingEdits.moveBy(d, a, new Vec3(0, 0, 3));
         assertEquals(4, d.body(a).entries().size());
         assertEquals(new Vec3(10, 0, 3), result(a).bounds().center());
     }
@@ -79,7 +79,7 @@ class EditsTest {
     void aMoveThatIsSwitchedOffIsNotUsed() throws StepException {
         add(a, new Move(new Vec3(5, 0, 0)));
         d = Edits.setEnabled(d, a, List.of(d.body(a).entries().getLast().id()), false);
-        d = Edits.moveBodyBy(d, a, new Vec3(0, 0, 3));
+        d = PlacingEdits.moveBy(d, a, new Vec3(0, 0, 3));
         assertEquals(new Vec3(0, 0, 3), result(a).bounds().center());
     }
 

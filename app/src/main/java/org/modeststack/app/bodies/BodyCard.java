@@ -57,9 +57,10 @@ public final class BodyCard extends HBox {
         text.setAlignment(Pos.CENTER_LEFT);
         order.getStyleClass().add("card-order");
         order.setVisible(false);
-        order.setManaged(false);
+        StackPane.setAlignment(order, Pos.TOP_LEFT);
+        frame.getChildren().add(order);
         setAlignment(Pos.CENTER_LEFT);
-        getChildren().addAll(frame, text, order);
+        getChildren().addAll(frame, text);
         setFocusTraversable(true);
         setUserData(id);
         Hint.on(this, () -> about);
@@ -89,7 +90,6 @@ public final class BodyCard extends HBox {
                 "Body " + b.name() + ", " + note + (now.place() > 0 ? ", chosen as number " + now.place() : ""));
         order.setText(Integer.toString(now.place()));
         order.setVisible(now.place() > 0);
-        order.setManaged(now.place() > 0);
         pseudoClassStateChanged(SELECTED, now.selected());
         pseudoClassStateChanged(CHOSEN, now.place() > 1);
         pseudoClassStateChanged(ON_WAY, now.onWay());

@@ -1,14 +1,18 @@
 package org.modeststack.app.command;
 
 import java.util.List;
+import java.util.Map;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ViewState;
 import org.modeststack.app.ui.Dialogs;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Material;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.part.Geometry;
@@ -16,11 +20,13 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.FollowingBodies;
+import org.modeststack.stack.PlacingEdits;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
+import org.modeststack.steps.LoneContext;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
@@ -41,15 +47,18 @@ final class BodyCommands extends MenuCommands {
     private final SelectionState selected;
     private final ResultState results;
     private final BackgroundJobs jobs;
+    private final FreePlace freePlace;
     private final Dialogs dialogs;
 
     BodyCommands(
             DocumentState document,
             SelectionState selected,
             ResultState results,
+            ViewState viewState,
             BackgroundJobs jobs,
             Dialogs dialogs) {
         super("Body");
+        freePlace = new FreePlace(document, results, viewState);
         this.document = document;
         this.selected = selected;
         this.results = results;
@@ -159,12 +168,27 @@ final class BodyCommands extends MenuCommands {
     }
 
     private void newBody(StepDescriptor d) {
-        document.edit(
-                "New " + inSentence(d.title()),
-                doc -> Edits.addBody(doc, d.title(), Material.DEFAULT.name(), d.createDefault()));
+        Step source = d.createDefault();
+        Vec3 by = freePlace.moveFor(boundsOf(source));
+        document.edit("New " + inSentence(d.title()), doc -> {
+            Document with = Edits.addBody(doc, d.title(), Material.DEFAULT.name(), source);
+            return by.equals(Vec3.ZERO)
+                    ? with
+                    : PlacingEdits.moveBy(with, with.bodies().getLast().id(), by);
+        });
         Body b = document.current().bodies().getLast();
         selected.select(b.id());
         selected.selectSteps(List.of(b.entries().getFirst().id()));
+    }
+
+    /** What a source makes with its usual numbers, which takes no time. */
+    private static Bounds boundsOf(Step source) {
+        try {
+            return source.apply(Mesh.EMPTY, new LoneContext(Map.of())).bounds();
+        } catch (StepException e) {
+            // One that asks for something first makes nothing yet.
+            return Bounds.EMPTY;
+        }
     }
 
     private void duplicateBody() {

@@ -47,7 +47,13 @@ public final class Commands {
         for (MenuCommands menu : List.of(
                 new FileCommands(state.selected(), files, meshes),
                 new EditCommands(state.document(), state.results(), state.jobs(), window.search()),
-                new BodyCommands(state.document(), state.selected(), state.results(), state.jobs(), dialogs),
+                new BodyCommands(
+                        state.document(),
+                        state.selected(),
+                        state.results(),
+                        state.view(),
+                        state.jobs(),
+                        dialogs),
                 steps,
                 mending,
                 new PickCommands(state.selected(), state.picks(), steps),

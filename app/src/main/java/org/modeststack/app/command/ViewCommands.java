@@ -123,6 +123,13 @@ final class ViewCommands extends MenuCommands {
                 body,
                 () -> viewState.toggleSmooth(selected.body()));
         add(
+                "Take hold of bodies",
+                "Ctrl+M",
+                "Shows the handles along and round the axes of the chosen bodies, or puts them away.",
+                "move drag turn rotate scale gizmo handle grab transform",
+                body,
+                () -> viewState.setHolding(!viewState.isHolding()));
+        add(
                 "Snap handles",
                 "Ctrl+Shift+X",
                 "Handles jump to vertices, edges, centres and faces under the pointer; Ctrl does so for one drag.",

@@ -30,6 +30,7 @@ public final class ViewState {
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
     private Others others = Others.SHOWN;
     private boolean snapping;
+    private boolean holding;
     private String shownTag = "";
     /** Bodies that are seen as if they were smoothed, and in which document: others name their bodies alike. */
     private final Set<String> smooth = new HashSet<>();
@@ -113,6 +114,16 @@ public final class ViewState {
 
     public void setMode(DisplayMode m) {
         mode = m;
+        changed.fire();
+    }
+
+    /** Whether the chosen bodies have handles along and round the axes, and not only the one in their middle. */
+    public boolean isHolding() {
+        return holding;
+    }
+
+    public void setHolding(boolean on) {
+        holding = on;
         changed.fire();
     }
 

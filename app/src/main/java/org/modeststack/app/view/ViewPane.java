@@ -14,6 +14,8 @@ import javafx.scene.control.Label;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -155,7 +157,7 @@ public final class ViewPane extends Pane {
                 },
                 viewState,
                 this);
-        handles = new HandleLayer(document, selected, results, openStep, viewState, snaps, pointLayer);
+        handles = new HandleLayer(document, selected, results, openStep, picks, viewState, snaps, pointLayer);
         picker = new ViewPicker(selected, picks, viewState, () -> shown, this);
         pickBar = new PickBar(document, selected, picks, openStep);
         quickBar = new QuickBar(picks);
@@ -191,6 +193,7 @@ public final class ViewPane extends Pane {
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
         addEventHandler(ScrollEvent.SCROLL, this::scrolled);
+        addEventHandler(KeyEvent.KEY_PRESSED, this::key);
         addEventHandler(MouseEvent.MOUSE_MOVED, this::hovered);
         addEventHandler(MouseEvent.MOUSE_EXITED, _ -> {
             picker.clear();
@@ -334,6 +337,14 @@ public final class ViewPane extends Pane {
         boolean pan = e.getButton() == MouseButton.MIDDLE || e.isShiftDown() || e.getButton() == MouseButton.SECONDARY;
         Camera c = viewState.camera();
         setCamera(pan ? c.pan(dx, dy, (int) getHeight()) : c.orbit(-dx * 0.4, dy * 0.4));
+    }
+
+    /** Arrow keys move the chosen bodies. */
+    private void key(KeyEvent e) {
+        if (e.isAltDown() || e.isControlDown()) return;
+        double x = e.getCode() == KeyCode.RIGHT ? 1 : e.getCode() == KeyCode.LEFT ? -1 : 0;
+        double y = e.getCode() == KeyCode.DOWN ? 1 : e.getCode() == KeyCode.UP ? -1 : 0;
+        if ((x != 0 || y != 0) && handles.nudge(x, y, e.isShiftDown())) e.consume();
     }
 
     private void hovered(MouseEvent e) {

@@ -9,6 +9,7 @@ import javafx.scene.layout.Pane;
 import javafx.scene.shape.Line;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.OpenStepState;
+import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.StackPlacement;
@@ -33,6 +34,7 @@ public final class HandleLayer extends Pane {
     private final OpenStepState openStep;
     private final ResultState results;
     private final HandleSpace space;
+    private final HoldHandles hold;
     private final List<Line> guides = new ArrayList<>();
     private int shownGuides;
     private final Map<String, HandleDot> dots = new HashMap<>();
@@ -42,6 +44,7 @@ public final class HandleLayer extends Pane {
             SelectionState selected,
             ResultState results,
             OpenStepState openStep,
+            PickState picks,
             ViewState viewState,
             SnapFinder snaps,
             PointLayer marks) {
@@ -49,6 +52,7 @@ public final class HandleLayer extends Pane {
         this.results = results;
         this.openStep = openStep;
         space = new HandleSpace(document, results, viewState, snaps, marks);
+        hold = new HoldHandles(space, selected, results, picks, viewState);
         setPickOnBounds(false);
         getStyleClass().add("handles");
     }
@@ -68,6 +72,7 @@ public final class HandleLayer extends Pane {
             }
             ofBodies(open, wanted);
         }
+        hold.add(dots, wanted);
         while (guides.size() > lines) guides.removeLast();
         if (!wanted.equals(dots) || guides.size() != shownGuides) {
             dots.clear();
@@ -104,6 +109,19 @@ public final class HandleLayer extends Pane {
             guides.get(i).setEndY(q.getY());
         }
         return all.size();
+    }
+
+    /**
+     * One arrow key for the chosen bodies, as if it were pressed on their handle.
+     *
+     * @return whether there is one
+     */
+    public boolean nudge(double x, double y, boolean fine) {
+        if (!(dots.get("hold") instanceof HoldPlace dot)) return false;
+        dot.begin();
+        dot.nudge(x, y, fine);
+        space.document().endMerge();
+        return true;
     }
 
     private void ofStep(Body b, Entry open, List<Handle> handles, Map<String, HandleDot> wanted) {

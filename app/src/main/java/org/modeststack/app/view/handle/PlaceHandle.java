@@ -2,7 +2,7 @@ package org.modeststack.app.view.handle;
 
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Body;
-import org.modeststack.stack.Edits;
+import org.modeststack.stack.PlacingEdits;
 
 /** The handle of a body that the open step uses. */
 final class PlaceHandle extends FreeHandle {
@@ -32,6 +32,6 @@ final class PlaceHandle extends FreeHandle {
 
     @Override
     void move(Vec3 by, Vec3 all) {
-        space.document().edit("Move " + name, "place:" + bodyId, d -> Edits.moveBodyBy(d, bodyId, by));
+        space.document().edit("Move " + name, "place:" + bodyId, d -> PlacingEdits.moveBy(d, bodyId, by));
     }
 }
