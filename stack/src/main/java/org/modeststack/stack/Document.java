@@ -48,8 +48,8 @@ public final class Document {
                 byName.putIfAbsent(b.name(), b);
                 Set<String> used = new LinkedHashSet<>();
                 for (Entry e : b.entries()) {
+                    if (e.enabled()) used.addAll(e.bodies());
                     Set<String> ids = e.enabled() ? e.step().bodies() : Set.of();
-                    used.addAll(ids);
                     if (ids.isEmpty() || !e.step().hasTools()) continue;
                     tools.addAll(ids);
                     toolsOf.computeIfAbsent(b.id(), _ -> new LinkedHashSet<>()).addAll(ids);
@@ -192,7 +192,7 @@ public final class Document {
         if (b == null || !seen.add(from)) return List.of();
         for (Entry e : b.entries()) {
             if (onlyEnabled && !e.enabled()) continue;
-            for (String next : e.step().bodies()) {
+            for (String next : e.bodies()) {
                 List<String> rest = wayOfUse(next, to, seen, onlyEnabled);
                 if (rest.isEmpty()) continue;
                 List<String> way = new ArrayList<>(List.of(from));

@@ -14,7 +14,6 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
@@ -24,7 +23,6 @@ import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.OneShell;
 import org.modeststack.steps.mark.TagStep;
 import org.modeststack.steps.pick.Pick;
-import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Imported;
 import org.modeststack.steps.source.Linked;
 import tools.jackson.databind.JsonNode;
@@ -102,8 +100,7 @@ public final class Edits {
         for (Body b : d.bodies()) {
             if (b.id().equals(id)) continue;
             List<Entry> entries = b.entries().stream()
-                    .map(e ->
-                            e.step().bodies().contains(id) ? e.withStep(e.step().withoutBody(id)) : e)
+                    .map(e -> e.bodies().contains(id) ? e.withoutBody(id) : e)
                     .toList();
             left.add(entries.equals(b.entries()) ? b : b.withEntries(entries));
         }
@@ -341,7 +338,15 @@ public final class Edits {
                 if (d.dependsOn(other, bodyId)) throw new StepException(cycleMessage(d, bodyId, other));
             }
         }
-        return d.with(bodyId, b -> b.with(entryId, e -> e.withStep(descriptor.with(e.step(), param, value))));
+        // Numbers that are set are what is wanted, whatever was followed before.
+        return d.with(
+                bodyId,
+                b -> b.with(entryId, e -> {
+                    Entry set = e.withStep(descriptor.with(e.step(), param, value));
+                    return set.anchors().containsKey(param)
+                            ? set.withAnchors(AnchorEdits.without(set.anchors(), param))
+                            : set;
+                }));
     }
 
     /**

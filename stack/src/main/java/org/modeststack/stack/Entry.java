@@ -1,12 +1,16 @@
 package org.modeststack.stack;
 
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Keys;
 import org.modeststack.stack.hash.ContentHash;
 import org.modeststack.steps.Purpose;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.anchor.AnchorPoint;
 import tools.jackson.databind.JsonNode;
 
 /** A step in its place in a stack. An immutable value; the hash of what it does is worked out once. */
@@ -19,6 +23,7 @@ public final class Entry {
     private final String note;
     private final String group;
     private final Step step;
+    private final Map<String, AnchorPoint> anchors;
     private final Map<String, JsonNode> unknown;
     private volatile @Nullable String stepHash;
 
@@ -38,7 +43,7 @@ public final class Entry {
             String group,
             Step step,
             Map<String, JsonNode> unknown) {
-        this(id, name, enabled, false, false, note, group, step, unknown);
+        this(id, name, enabled, false, false, note, group, step, Map.of(), unknown);
     }
 
     private Entry(
@@ -50,6 +55,7 @@ public final class Entry {
             String note,
             String group,
             Step step,
+            Map<String, AnchorPoint> anchors,
             Map<String, JsonNode> unknown) {
         this.id = id;
         this.name = Objects.requireNonNull(name);
@@ -59,6 +65,7 @@ public final class Entry {
         this.note = Objects.requireNonNull(note);
         this.group = Objects.requireNonNull(group);
         this.step = Objects.requireNonNull(step);
+        this.anchors = Map.copyOf(anchors);
         this.unknown = Map.copyOf(unknown);
     }
 
@@ -103,6 +110,31 @@ public final class Entry {
         return step;
     }
 
+    /** What points and directions of the step follow, by the names of these parameters; their numbers are what that came to last. */
+    public Map<String, AnchorPoint> anchors() {
+        return anchors;
+    }
+
+    /** The bodies whose results the step needs: those that it uses, and those that its anchors are on. */
+    public Set<String> bodies() {
+        if (anchors.isEmpty()) return step.bodies();
+        Set<String> all = new LinkedHashSet<>(step.bodies());
+        for (AnchorPoint a : anchors.values()) if (!a.body().isEmpty()) all.add(a.body());
+        return all;
+    }
+
+    /** Without anything of a body that is not wanted any more: what followed it keeps its numbers. */
+    public Entry withoutBody(String body) {
+        Map<String, AnchorPoint> left = new HashMap<>(anchors);
+        left.values().removeIf(a -> a.body().equals(body));
+        Entry e = left.size() == anchors.size() ? this : withAnchors(left);
+        return step.bodies().contains(body) ? e.withStep(step.withoutBody(body)) : e;
+    }
+
+    public Entry withAnchors(Map<String, AnchorPoint> a) {
+        return sameStep(new Entry(id, name, enabled, held, together, note, group, step, a, unknown));
+    }
+
     public Map<String, JsonNode> unknown() {
         return unknown;
     }
@@ -120,7 +152,7 @@ public final class Entry {
     }
 
     public Entry withStep(Step s) {
-        return new Entry(id, name, enabled, held, together, note, group, s, unknown);
+        return new Entry(id, name, enabled, held, together, note, group, s, anchors, unknown);
     }
 
     /** With the step as it is carried out for a purpose. */
@@ -130,31 +162,31 @@ public final class Entry {
     }
 
     public Entry withId(long i) {
-        return new Entry(i, name, enabled, held, together, note, group, step, unknown);
+        return new Entry(i, name, enabled, held, together, note, group, step, anchors, unknown);
     }
 
     public Entry withEnabled(boolean e) {
-        return sameStep(new Entry(id, name, e, held, together, note, group, step, unknown));
+        return sameStep(new Entry(id, name, e, held, together, note, group, step, anchors, unknown));
     }
 
     public Entry withHeld(boolean h) {
-        return sameStep(new Entry(id, name, enabled, h, together, note, group, step, unknown));
+        return sameStep(new Entry(id, name, enabled, h, together, note, group, step, anchors, unknown));
     }
 
     public Entry withTogether(boolean t) {
-        return new Entry(id, name, enabled, held, t, note, group, step, unknown);
+        return new Entry(id, name, enabled, held, t, note, group, step, anchors, unknown);
     }
 
     public Entry withName(String n) {
-        return sameStep(new Entry(id, n, enabled, held, together, note, group, step, unknown));
+        return sameStep(new Entry(id, n, enabled, held, together, note, group, step, anchors, unknown));
     }
 
     public Entry withNote(String n) {
-        return sameStep(new Entry(id, name, enabled, held, together, n, group, step, unknown));
+        return sameStep(new Entry(id, name, enabled, held, together, n, group, step, anchors, unknown));
     }
 
     public Entry withGroup(String g) {
-        return sameStep(new Entry(id, name, enabled, held, together, note, g, step, unknown));
+        return sameStep(new Entry(id, name, enabled, held, together, note, g, step, anchors, unknown));
     }
 
     private Entry sameStep(Entry e) {
@@ -174,12 +206,13 @@ public final class Entry {
                         && note.equals(e.note)
                         && group.equals(e.group)
                         && step.equals(e.step)
+                        && anchors.equals(e.anchors)
                         && unknown.equals(e.unknown);
     }
 
     @Override
     public int hashCode() {
-        return Objects.hash(id, name, enabled, held, together, note, group, step, unknown);
+        return Objects.hash(id, name, enabled, held, together, note, group, step, anchors, unknown);
     }
 
     @Override

@@ -30,7 +30,9 @@ public final class PlacingEdits {
      * @param about a point on the axis, mm
      */
     public static Document turnBy(Document d, String id, Axis axis, double degrees, Vec3 about) throws StepException {
-        if (last(d, id) instanceof Turn t && t.axis() == axis && offAxis(t.about().minus(about), axis) < SAME) {
+        if (last(d, id) instanceof Turn t
+                && t.axis() == axis
+                && offAxis(t.about().minus(about), axis) < SAME) {
             double all = Math.rint(Math.IEEEremainder(t.angle() + degrees, 360) * 1e9) / 1e9;
             return setLast(d, id, "angle", all);
         }
@@ -52,7 +54,9 @@ public final class PlacingEdits {
     private static Step last(Document d, String id) {
         Entry e = d.bodyOf(id).entries().getLast();
         // What is switched off or held does nothing that could be seen.
-        return e.enabled() && !e.held() ? e.step() : d.bodyOf(id).entries().getFirst().step();
+        return e.enabled() && !e.held()
+                ? e.step()
+                : d.bodyOf(id).entries().getFirst().step();
     }
 
     private static Document setLast(Document d, String id, String param, Object value) throws StepException {

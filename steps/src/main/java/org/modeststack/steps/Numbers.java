@@ -35,6 +35,18 @@ public final class Numbers {
         return b.scale() > 12 ? b.toString() : b.toPlainString();
     }
 
+    /**
+     * As much of a number as matters where it is only read: to a hundredth, what is smaller to two digits; whole numbers stay
+     * whole.
+     */
+    public static String brief(double d) {
+        if (!Double.isFinite(d) || d == 0) return show(d);
+        double size = Math.abs(d);
+        if (size < 1e-6) return "0";
+        double grain = size >= 0.1 ? 0.01 : Math.pow(10, Math.floor(Math.log10(size)) - 1);
+        return show(Math.rint(d / grain) * grain);
+    }
+
     /** A count with a space between thousands. */
     public static String count(long n) {
         return String.format(Locale.ROOT, "%,d", n).replace(',', ' ');

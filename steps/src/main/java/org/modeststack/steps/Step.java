@@ -29,6 +29,15 @@ public interface Step {
     String sentence();
 
     /**
+     * The same where some of its points follow something, which then stands in their place: "the middle of an edge of Ball".
+     *
+     * @param anchored the names of those parameters
+     */
+    default String sentence(Set<String> anchored) {
+        return sentence();
+    }
+
+    /**
      * The places in the view where this step's numbers can be dragged.
      *
      * @param in the mesh it was given
@@ -95,6 +104,11 @@ public interface Step {
      */
     default Step suited(Bounds in, Step before) {
         return this;
+    }
+
+    /** The point that a new step of this kind takes from the bottom of its body, by the parameter's name; "" for none. */
+    default String pointAtBottom() {
+        return "";
     }
 
     /** A step that makes a mesh from nothing and so can only come first. */

@@ -25,6 +25,11 @@ public enum Unit {
         return of(Numbers.show(value));
     }
 
+    /** As much of it as matters where it is only read. */
+    public String brief(double value) {
+        return of(Numbers.brief(value));
+    }
+
     /** The same for a number that is text already: "1 to 5 mm". */
     String of(String number) {
         return this == LENGTH ? number + " " + symbol : number + symbol;

@@ -48,12 +48,7 @@ public final class Commands {
                 new FileCommands(state.selected(), files, meshes),
                 new EditCommands(state.document(), state.results(), state.jobs(), window.search()),
                 new BodyCommands(
-                        state.document(),
-                        state.selected(),
-                        state.results(),
-                        state.view(),
-                        state.jobs(),
-                        dialogs),
+                        state.document(), state.selected(), state.results(), state.view(), state.jobs(), dialogs),
                 steps,
                 mending,
                 new PickCommands(state.selected(), state.picks(), steps),

@@ -60,8 +60,12 @@ final class FreePlace {
 
     private static boolean isFree(Bounds made, Vec3 by, List<Bounds> others, double room) {
         Bounds at = new Bounds(
-                        made.minX() + by.x(), made.minY() + by.y(), made.minZ(),
-                        made.maxX() + by.x(), made.maxY() + by.y(), made.maxZ())
+                        made.minX() + by.x(),
+                        made.minY() + by.y(),
+                        made.minZ(),
+                        made.maxX() + by.x(),
+                        made.maxY() + by.y(),
+                        made.maxZ())
                 .grown(room);
         return others.stream().noneMatch(at::meets);
     }

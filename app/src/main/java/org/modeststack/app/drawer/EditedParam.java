@@ -6,11 +6,15 @@ import java.util.function.Supplier;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.anchor.AnchorPoint;
 
 /** A parameter of the open step as an editor sees it: its value now, a way to change it, and news of other changes. */
 final class EditedParam {
@@ -69,6 +73,34 @@ final class EditedParam {
         document.edit(
                 "Change " + param.label().toLowerCase(Locale.ROOT),
                 d -> Edits.setChoice(d, body.id(), id, param.name(), value, results.before(body, id)));
+    }
+
+    Document document() {
+        return document.current();
+    }
+
+    /** What it follows; null for numbers. */
+    AnchorPoint anchor() {
+        Entry e = entry.get();
+        return e == null ? null : e.anchors().get(param.name());
+    }
+
+    /** What is added to the place that it follows, mm. */
+    void offset(Vec3 v) {
+        String body = selected.body().id();
+        long id = entry.get().id();
+        document.edit(
+                "Change " + param.label().toLowerCase(Locale.ROOT),
+                d -> AnchorEdits.setOffset(d, body, id, param.name(), v));
+    }
+
+    /** Turns what it follows into the numbers that this has come to. */
+    void free() {
+        String body = selected.body().id();
+        long id = entry.get().id();
+        document.edit(
+                "Free " + param.label().toLowerCase(Locale.ROOT),
+                d -> AnchorEdits.free(d, body, id, param.name(), (Vec3) value()));
     }
 
     /** Does something now and then whenever the value may have changed. */

@@ -33,7 +33,7 @@ final class VectorEditor implements ParamEditor {
     @Override
     public Node create(EditedParam edited) {
         ParamDescriptor p = edited.param();
-        VBox all = new VBox(4);
+        VBox numbers = new VBox(4);
         for (int axis = 0; axis < 3; axis++) {
             int k = axis;
             Label name = new Label("XYZ".substring(k, k + 1));
@@ -53,10 +53,16 @@ final class VectorEditor implements ParamEditor {
             HBox.setHgrow(whole, Priority.ALWAYS);
             HBox row = new HBox(6, name, whole);
             row.setAlignment(Pos.CENTER_LEFT);
-            all.getChildren().add(row);
+            numbers.getChildren().add(row);
         }
-        if (p.role() != Role.NUMBERS) all.getChildren().add(takeButton(edited));
-        return all;
+        if (p.role() == Role.NUMBERS) return numbers;
+        AnchorEditor anchor = new AnchorEditor(edited, messages);
+        edited.onRefresh(() -> {
+            boolean follows = edited.anchor() != null;
+            numbers.setVisible(!follows);
+            numbers.setManaged(!follows);
+        });
+        return new VBox(4, anchor, numbers, takeButton(edited));
     }
 
     /** Takes a point or a direction from the view. */

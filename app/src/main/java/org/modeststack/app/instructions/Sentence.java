@@ -24,9 +24,11 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.anchor.AnchorPoint;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
 
@@ -51,13 +53,18 @@ public final class Sentence extends TextFlow {
     public void show(Entry now) {
         boolean same = entry != null
                 && entry.step().getClass() == now.step().getClass()
-                && template.equals(now.step().sentence());
+                && template.equals(sentence(now))
+                && entry.anchors().keySet().equals(now.anchors().keySet());
         entry = now;
         if (!same) {
-            template = now.step().sentence();
+            template = sentence(now);
             rebuild();
         }
         refresh.forEach(Runnable::run);
+    }
+
+    private static String sentence(Entry e) {
+        return e.step().sentence(e.anchors().keySet());
     }
 
     private void rebuild() {
@@ -92,7 +99,8 @@ public final class Sentence extends TextFlow {
     }
 
     private void value(StepDescriptor d, ParamDescriptor p) {
-        if (p.isNumber()) number(d, p);
+        if (entry.anchors().containsKey(p.name())) anchor(p);
+        else if (p.isNumber()) number(d, p);
         else if (p.type() == Vec3.class) vector(d, p);
         else if (p.isChoice()) choice(d, p);
         else if (p.type() == Pick.class) pick(d, p);
@@ -135,6 +143,31 @@ public final class Sentence extends TextFlow {
             picks.pickFor(entry);
         });
         getChildren().add(pick);
+    }
+
+    /** What a point follows: of its own body only what, of another with its name. */
+    private void anchor(ParamDescriptor p) {
+        Text words = new Text();
+        words.getStyleClass().add("sentence-anchor");
+        refresh.add(() -> {
+            AnchorPoint a = entry.anchors().get(p.name());
+            if (a != null) words.setText(words(a, document.current()));
+        });
+        Hint.on(
+                words,
+                p.label() + ": " + p.help() + "\nIt follows this place; open the step to take another, or numbers.");
+        Pressable.on(words, _ -> selected.selectSteps(List.of(entry.id())));
+        getChildren().add(words);
+    }
+
+    /** "Ball, middle of an edge, and 2 mm up": with what is added to it. */
+    public static String words(AnchorPoint a, Document document) {
+        String on = a.body().isEmpty() ? "" : document.nameOf(a.body()) + ", ";
+        Vec3 o = a.offset();
+        String moved = o.equals(Vec3.ZERO)
+                ? ""
+                : " and " + Numbers.brief(o.x()) + ", " + Numbers.brief(o.y()) + ", " + Numbers.brief(o.z()) + " mm";
+        return on + a.words() + moved;
     }
 
     private static String shown(ParamDescriptor p, Object value) {

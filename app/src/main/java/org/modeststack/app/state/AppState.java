@@ -26,7 +26,7 @@ public final class AppState implements AutoCloseable {
         results = new ResultState(pulse, document, selected, messages, evaluator);
         openStep = new OpenStepState(pulse, selected, results);
         picks = new PickState(pulse, document, selected, results, openStep, messages);
-        points = new PointState(pulse, document, selected, picks);
+        points = new PointState(pulse, document, selected, results, messages, picks);
         asking = new ToolAsking(document, selected, results);
         trial = new TrialState(document, selected);
         view = new ViewState(pulse, document, selected, results, messages);

@@ -135,6 +135,15 @@ public final class DocumentState {
         }
     }
 
+    /** Takes numbers that were worked out for the present document, without a step of history. */
+    void settle(Document same) {
+        if (same.equals(current())) return;
+        boolean clean = !isDirty();
+        history.settle(same);
+        if (clean) saved = same;
+        changed.fire();
+    }
+
     /** Goes back to a document before as if nothing had followed it: it cannot be redone. */
     void retract(Document to) {
         history.retract(to);

@@ -5,15 +5,20 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.anchor.AnchorFinder;
+import org.modeststack.steps.anchor.AnchorPoint;
 
 /**
  * Points and directions of a step that are taken from the view, one click each, in order. They are set together with the
@@ -22,16 +27,27 @@ import org.modeststack.steps.StepDescriptor;
 public final class PointState {
     private final DocumentState document;
     private final SelectionState selected;
+    private final ResultState results;
+    private final MessageState messages;
     private final PickState picks;
     private final Signal changed;
     private long step;
     private List<ParamDescriptor> wanted = List.of();
     private int at;
     private final Map<String, Vec3> taken = new LinkedHashMap<>();
+    private final Map<String, AnchorPoint> anchors = new LinkedHashMap<>();
 
-    PointState(Pulse pulse, DocumentState document, SelectionState selected, PickState picks) {
+    PointState(
+            Pulse pulse,
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            MessageState messages,
+            PickState picks) {
         this.document = document;
         this.selected = selected;
+        this.results = results;
+        this.messages = messages;
         this.picks = picks;
         changed = new Signal(pulse);
         selected.changed().listenAtOnce(this::follow);
@@ -59,7 +75,11 @@ public final class PointState {
     /** Takes all points of a step that has several, such as one that was just added to put a body somewhere. */
     public void takeAll(Entry e) {
         List<ParamDescriptor> points = points(e.step());
-        if (points.size() > 1) begin(e, points);
+        if (points.size() < 2) return;
+        // What follows something already need not be taken.
+        List<ParamDescriptor> left =
+                points.stream().filter(p -> !e.anchors().containsKey(p.name())).toList();
+        if (!left.isEmpty()) begin(e, left);
     }
 
     private static List<ParamDescriptor> points(Step s) {
@@ -74,6 +94,7 @@ public final class PointState {
         wanted = params;
         at = 0;
         taken.clear();
+        anchors.clear();
         changed.fire();
     }
 
@@ -111,17 +132,49 @@ public final class PointState {
         Vec3 point = back.point(place), normal = back.direction(facing);
         taken.put(p.name(), rounded(p.role() == Role.DIRECTION ? normal : point));
         if (!p.facing().isEmpty()) taken.put(p.facing(), rounded(normal));
+        AnchorPoint anchor = anchor(b, index, on, own, place, point);
+        if (anchor != null) {
+            anchors.put(p.name(), anchor);
+            if (!p.facing().isEmpty()) anchors.put(p.facing(), anchor);
+        }
         at++;
         if (!isOn()) {
             Map<String, Vec3> all = Map.copyOf(taken);
+            Map<String, AnchorPoint> followed = Map.copyOf(anchors);
             document.edit("Take " + p.label().toLowerCase(Locale.ROOT), d -> {
                 Document next = d;
                 for (Map.Entry<String, Vec3> v : all.entrySet())
                     next = Edits.setValue(next, b.id(), step, v.getKey(), v.getValue());
-                return next;
+                return AnchorEdits.set(next, b.id(), step, followed);
             });
         }
         changed.fire();
+    }
+
+    /**
+     * What the step is to follow there.
+     *
+     * @param point the place as the step counts it
+     * @return null for numbers alone: on the ground, and where following it would go round in a circle
+     */
+    private AnchorPoint anchor(Body b, int index, String on, boolean own, Vec3 place, Vec3 point) {
+        if (on == null) return null;
+        if (own) {
+            Mesh in = results.before(b, step);
+            return in == null ? null : AnchorFinder.at("", in, point);
+        }
+        // Steps below would carry the place on, away from what it is on.
+        if (!StackPlacement.over(b, index + 1).isNone()) return null;
+        if (document.current().dependsOn(on, b.id())) {
+            messages.say(
+                    document.current().nameOf(on) + " is made from " + b.name()
+                            + ", so its place is taken as numbers and not followed.",
+                    false);
+            return null;
+        }
+        BodyResult r = results.result(on);
+        Mesh mesh = r == null ? null : r.geometry().known();
+        return mesh == null ? null : AnchorFinder.at(on, mesh, place);
     }
 
     /** What is a round number but for the last digits becomes one. */

@@ -13,8 +13,10 @@ import javafx.application.Platform;
 import javafx.util.Duration;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
+import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.EvaluationService;
 import org.modeststack.stack.evaluate.EvaluationService.Evaluation;
@@ -205,10 +207,24 @@ public final class ResultState implements AutoCloseable {
                 lastGood.keySet().removeIf(id -> evaluated.body(id) == null);
                 evaluationMs = e.ms();
                 evaluations++;
+                settleAnchors();
             }
         }
         changed.fire();
         progressed.fire();
+    }
+
+    /** Notes in the document what its anchors came to, so that these numbers are there should an anchor be lost. */
+    private void settleAnchors() {
+        Document now = document.current();
+        if (evaluated != now) return;
+        for (Body b : evaluated.bodies()) {
+            for (Entry e : b.entries()) {
+                StepResult r = e.anchors().isEmpty() ? null : result(b.id(), e.id());
+                if (r != null) now = AnchorEdits.withNumbers(now, b.id(), e.id(), r.anchored());
+            }
+        }
+        document.settle(now);
     }
 
     public void cancel() {

@@ -29,6 +29,11 @@ public record StackPlacement(Vec3 origin, Vec3 x, Vec3 y, Vec3 z) {
         return p;
     }
 
+    /** Whether it leaves everything where it is. */
+    public boolean isNone() {
+        return origin.equals(Vec3.ZERO) && x.equals(EX) && y.equals(EY) && z.equals(EZ);
+    }
+
     public Vec3 point(Vec3 p) {
         return origin.plus(vector(p));
     }

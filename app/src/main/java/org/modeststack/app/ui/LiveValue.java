@@ -45,11 +45,17 @@ public final class LiveValue extends StackPane {
         String range = param.range().isEmpty() ? "" : "\nFrom " + param.range();
         Hint.on(
                 this,
-                param.label() + ": " + param.help() + range
+                () -> param.label() + exactly() + ": " + param.help() + range
                         + "\nDrag to change, click to type; += and *= start from the value that is there.");
         setAccessibleText(param.label());
         Dragging.follow(this, this::pressed, this::dragged, this::released);
         addEventHandler(KeyEvent.KEY_PRESSED, this::key);
+    }
+
+    /** The whole of a number of which only the most is shown. */
+    private String exactly() {
+        String whole = param.unit().of(value);
+        return whole.equals(param.unit().brief(value)) ? "" : " " + whole;
     }
 
     public String paramName() {
@@ -58,7 +64,7 @@ public final class LiveValue extends StackPane {
 
     public void show(double v) {
         value = v;
-        label.setText(param.unit().of(v));
+        label.setText(param.unit().brief(v));
     }
 
     private boolean whole() {

@@ -373,6 +373,8 @@ public final class ViewPane extends Pane {
         if (points.isOn() || viewState.mode() == DisplayMode.SEE_THROUGH && picks.isOn()) prepareRays();
         pointLayer.ask(points.isOn() ? points.prompt() : asking.isOn() ? asking.prompt() : null);
         if (!points.isOn()) pointLayer.mark(null);
+        // While a place is asked for, a click is meant for what is below the handles.
+        handles.setMouseTransparent(points.isOn());
     }
 
     /** Marks the place in the middle that a point would be taken from, as if the pointer were there. */

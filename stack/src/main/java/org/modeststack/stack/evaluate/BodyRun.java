@@ -63,7 +63,7 @@ final class BodyRun {
         for (int i = 0; i < count; i++) {
             Entry entry = body.entries().get(i).forPurpose(purpose);
             alike &= entry == body.entries().get(i);
-            String refusal = entry.enabled() ? refusal(entry.step()) : null;
+            String refusal = entry.enabled() ? refusal(entry) : null;
             if (!entry.enabled() || refusal != null) {
                 List<Remark> remarks =
                         refusal == null ? List.of() : List.of(new Remark(Remark.Level.FAULT, refusal, null));
@@ -73,13 +73,26 @@ final class BodyRun {
             }
             boolean mayWait = purpose.use() == Purpose.Use.VIEW;
             alike &= !entry.held();
-            StepRunner.Ran ran = runner.run(body, i, entry, mayWait, last, geometry, used(entry.step()), progress);
+            Anchoring anchored = entry.anchors().isEmpty() ? null : anchored(entry, geometry);
+            Entry now = anchored == null ? entry : entry.withStep(anchored.step());
+            StepRunner.Ran ran = runner.run(body, i, now, mayWait, last, geometry, used(entry.step()), progress);
             lasting &= ran.lasting();
-            steps.add(ran.result());
+            steps.add(anchored == null ? ran.result() : ran.result().with(anchored));
             geometry = ran.result().geometry();
             last = ran.provenance();
         }
         return new Evaluator.Outcome(new BodyResult(body.id(), steps), last);
+    }
+
+    private Anchoring anchored(Entry entry, Geometry in) {
+        return Anchoring.of(
+                entry,
+                in.mesh(),
+                id -> {
+                    Provenance.Operand o = operands.get(id);
+                    return o == null ? null : runner.geometry(o.result()).mesh();
+                },
+                document::nameOf);
     }
 
     private Map<String, Provenance.Operand> used(Step step) {
@@ -89,8 +102,10 @@ final class BodyRun {
     }
 
     /** Why a step cannot be carried out at all, or null. */
-    private @Nullable String refusal(Step step) {
-        for (String id : step.bodies()) {
+    private @Nullable String refusal(Entry entry) {
+        for (String id : entry.bodies()) {
+            // An anchor that is lost keeps its numbers.
+            if (document.body(id) == null && !entry.step().bodies().contains(id)) continue;
             if (document.body(id) == null) return "A body this step needs is not there any more.";
             if (!operands.containsKey(id)) return circle(id);
         }

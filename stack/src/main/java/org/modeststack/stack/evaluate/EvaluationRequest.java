@@ -111,8 +111,7 @@ public record EvaluationRequest(Document document, List<Target> targets, Purpose
         Body body = d.bodyOf(t.bodyId());
         if (t.steps() >= body.entries().size()) return d.usedBy(body.id());
         Set<String> used = new HashSet<>();
-        for (Entry e : body.entries().subList(0, t.steps()))
-            if (e.enabled()) used.addAll(e.step().bodies());
+        for (Entry e : body.entries().subList(0, t.steps())) if (e.enabled()) used.addAll(e.bodies());
         return used;
     }
 }

@@ -105,7 +105,7 @@ final class StepRunner {
     private record Kept(StepResult result, boolean lasting) {}
 
     /** What came of a step, which is carried out again if it is not kept. */
-    private Geometry geometry(@Nullable Provenance p) {
+    Geometry geometry(@Nullable Provenance p) {
         if (p == null) return Geometry.EMPTY;
         StepResult kept = cache.get(p.hash());
         return kept != null

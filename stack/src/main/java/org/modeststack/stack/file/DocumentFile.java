@@ -226,6 +226,8 @@ public final class DocumentFile {
         else o.remove("enabled");
         if (e.held()) o.put("held", true);
         else o.remove("held");
+        if (e.anchors().isEmpty()) o.remove("anchors");
+        else o.set("anchors", AnchorJson.write(e.anchors()));
         if (e.together()) o.put("together", true);
         else o.remove("together");
         if (!e.note().isEmpty()) o.put("note", e.note());
@@ -352,7 +354,7 @@ public final class DocumentFile {
             long id = o.path("id").asLong(0);
             if (id <= 0 || !ids.add(id)) id = nextId++;
             Map<String, JsonNode> unknown =
-                    rest(o, "id", "name", "enabled", "held", "together", "note", "group", "type", "values");
+                    rest(o, "id", "name", "enabled", "held", "together", "anchors", "note", "group", "type", "values");
             String type = o.path("type").asString("");
             Step step;
             try {
@@ -375,6 +377,7 @@ public final class DocumentFile {
                     group = o.path("group").asString("");
             return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, group, step, unknown)
                     .withHeld(o.path("held").asBoolean(false))
+                    .withAnchors(AnchorJson.read(o.path("anchors"), step, bodyName + ", step " + number, remarks))
                     .withTogether(o.path("together").asBoolean(EarlierVersions.together(version, step)));
         }
 

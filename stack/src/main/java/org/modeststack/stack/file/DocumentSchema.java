@@ -1,8 +1,10 @@
 package org.modeststack.stack.file;
 
+import java.util.Locale;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.anchor.AnchorPoint;
 import org.modeststack.steps.catalog.Steps;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -85,6 +87,9 @@ public final class DocumentSchema {
         p.putObject("held")
                 .put("type", "boolean")
                 .put("description", "whether the view waits with the step until it is asked for");
+        ObjectNode anchors = p.putObject("anchors").put("type", "object");
+        anchors.put("description", "what points and directions follow, by the names of these values");
+        anchor(anchors.putObject("additionalProperties").put("type", "object"));
         p.putObject("together")
                 .put("type", "boolean")
                 .put(
@@ -110,6 +115,24 @@ public final class DocumentSchema {
             rule.putObject("then").putObject("properties").putObject("values").put("$ref", "#/$defs/" + d.type());
             values(defs.putObject(d.type()), d);
         }
+    }
+
+    private static void anchor(ObjectNode o) {
+        required(o, "what");
+        ObjectNode p = o.putObject("properties");
+        p.putObject("body")
+                .put("type", "string")
+                .put("description", "its id; what goes into the step where it is left out");
+        ArrayNode what = p.putObject("what").putArray("enum");
+        for (AnchorPoint.What w : AnchorPoint.What.values()) what.add(w.name().toLowerCase(Locale.ROOT));
+        p.putObject("pick").put("type", "string").put("description", "the element, as any pick");
+        ObjectNode weights = p.putObject("weights").put("type", "array");
+        weights.put("description", "of a place on a face: how much each of its corners counts");
+        weights.putObject("items").put("type", "number");
+        ObjectNode offset =
+                p.putObject("offset").put("type", "array").put("minItems", 3).put("maxItems", 3);
+        offset.put("description", "added to the place, mm");
+        offset.putObject("items").put("type", "number");
     }
 
     private static void values(ObjectNode o, StepDescriptor d) {

@@ -2,6 +2,7 @@ package org.modeststack.steps.place;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
@@ -118,8 +119,21 @@ public record Place(
     }
 
     @Override
+    public String pointAtBottom() {
+        return "point";
+    }
+
+    @Override
+    public String sentence(Set<String> anchored) {
+        String it = anchored.contains("point") ? "*Place* its {point} " : "*Place* it with {point} ";
+        String where = anchored.contains("at") ? "on {at}" : "at {at}";
+        String square = !square() ? "" : anchored.contains("normal") ? ", square to it" : ", square to {normal}";
+        return it + where + square + (square() && turned != 0 ? ", turned {turned}" : "")
+                + (above != 0 ? ", {above} above" : "") + ".";
+    }
+
+    @Override
     public String sentence() {
-        return "*Place* it with {point} at {at}" + (square ? ", square to {normal}" : "")
-                + (square && turned != 0 ? ", turned {turned}" : "") + (above != 0 ? ", {above} above" : "") + ".";
+        return sentence(Set.of());
     }
 }

@@ -13,6 +13,7 @@ import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Step;
+import org.modeststack.steps.anchor.AnchorPoint;
 import org.modeststack.steps.pick.Pick;
 
 /** What all handles of a view share: the picture they lie over, the document they change, and what they snap to. */
@@ -94,6 +95,13 @@ final class HandleSpace {
         Body b = document.current().body(bodyId);
         Entry e = b == null ? null : b.entry(entryId);
         return e == null ? null : e.step();
+    }
+
+    /** What a point of a step follows; null for numbers. */
+    AnchorPoint anchorOf(String bodyId, long entryId, String param) {
+        Body b = document.current().body(bodyId);
+        Entry e = b == null ? null : b.entry(entryId);
+        return e == null ? null : e.anchors().get(param);
     }
 
     /** What goes into a step that works on parts of its body, or null. */

@@ -24,8 +24,7 @@ final class HoldHandles {
     private final PickState picks;
     private final ViewState viewState;
 
-    HoldHandles(
-            HandleSpace space, SelectionState selected, ResultState results, PickState picks, ViewState viewState) {
+    HoldHandles(HandleSpace space, SelectionState selected, ResultState results, PickState picks, ViewState viewState) {
         this.space = space;
         this.selected = selected;
         this.results = results;
@@ -49,7 +48,8 @@ final class HoldHandles {
         }
         if (bodies.isEmpty()) return;
         Vec3 middle = all.center();
-        double depth = space.camera().project(middle, space.width(), space.height()).z();
+        double depth =
+                space.camera().project(middle, space.width(), space.height()).z();
         if (depth <= 0) return;
         double mm = (space.camera().perspective() ? depth / space.camera().distance() : 1)
                 / space.camera().scale(space.height());
@@ -58,10 +58,12 @@ final class HoldHandles {
         for (Axis a : Axis.values()) {
             put("hold:along:" + a, bodies, middle, middle.plus(a.direction().times(ARM * mm)), dots, wanted);
             // Between the two other axes.
-            Vec3 u = Axis.values()[(a.ordinal() + 1) % 3].direction(), v = Axis.values()[(a.ordinal() + 2) % 3].direction();
+            Vec3 u = Axis.values()[(a.ordinal() + 1) % 3].direction(),
+                    v = Axis.values()[(a.ordinal() + 2) % 3].direction();
             put("hold:round:" + a, bodies, middle, middle.plus(u.plus(v).unit().times(TURN * mm)), dots, wanted);
         }
-        Vec3 corner = space.camera().right().times(-1).minus(space.camera().up()).unit();
+        Vec3 corner =
+                space.camera().right().times(-1).minus(space.camera().up()).unit();
         put("hold:scale", bodies, middle, middle.plus(corner.times(SCALE * mm)), dots, wanted);
     }
 

@@ -40,7 +40,8 @@ final class HoldPlace extends HoldHandle {
         Ray ray = space.camera().ray(to.getX(), to.getY(), space.width(), space.height());
         Vec3 meets = ray.meets(pressPlace(), normal);
         // Above the horizon nothing level is met.
-        if (meets == null || meets.minus(pressPlace()).length() > 1e3 * space.camera().distance()) return moved;
+        if (meets == null
+                || meets.minus(pressPlace()).length() > 1e3 * space.camera().distance()) return moved;
         return meets.minus(pressPlace());
     }
 
@@ -54,7 +55,9 @@ final class HoldPlace extends HoldHandle {
     /** What goes up in the picture: Z seen from the side, else the level axis that leads away. */
     private Vec3 up() {
         double pitch = space.camera().pitch();
-        return Math.abs(pitch) < 30 ? new Vec3(0, 0, 1) : nearestAxis(level(space.camera().forward()));
+        return Math.abs(pitch) < 30
+                ? new Vec3(0, 0, 1)
+                : nearestAxis(level(space.camera().forward()));
     }
 
     private static Vec3 level(Vec3 v) {
@@ -62,7 +65,9 @@ final class HoldPlace extends HoldHandle {
     }
 
     private static Vec3 nearestAxis(Vec3 v) {
-        return Math.abs(v.x()) >= Math.abs(v.y()) ? new Vec3(Math.signum(v.x()), 0, 0) : new Vec3(0, Math.signum(v.y()), 0);
+        return Math.abs(v.x()) >= Math.abs(v.y())
+                ? new Vec3(Math.signum(v.x()), 0, 0)
+                : new Vec3(0, Math.signum(v.y()), 0);
     }
 
     private void to(Vec3 wish, double g) {

@@ -71,6 +71,7 @@ final class HoldTurn extends HoldHandle {
     }
 
     static Vec3 rounded(Vec3 v) {
-        return new Vec3(HandleSpace.rounded(v.x(), 1e-6), HandleSpace.rounded(v.y(), 1e-6), HandleSpace.rounded(v.z(), 1e-6));
+        return new Vec3(
+                HandleSpace.rounded(v.x(), 1e-6), HandleSpace.rounded(v.y(), 1e-6), HandleSpace.rounded(v.z(), 1e-6));
     }
 }

@@ -4,9 +4,11 @@ import java.util.Locale;
 import org.modeststack.app.state.StackPlacement;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.anchor.AnchorPoint;
 
 /** The handle of a point that is a value of the step: a pivot, a place to go to, a distance in all three axes. */
 final class PointHandle extends FreeHandle {
@@ -15,6 +17,8 @@ final class PointHandle extends FreeHandle {
     private final String param;
     private StackPlacement back;
     private Vec3 pressed;
+    /** What was added to the place that the point follows; null where it follows none. */
+    private Vec3 pressedOffset;
 
     PointHandle(HandleSpace space, String bodyId, long entryId, String param) {
         super(space, "handle-point");
@@ -57,6 +61,8 @@ final class PointHandle extends FreeHandle {
         super.begin();
         Step s = step();
         StepDescriptor d = s == null ? null : StepDescriptor.of(s);
+        AnchorPoint a = space.anchorOf(bodyId, entryId, param);
+        pressedOffset = a == null ? null : a.offset();
         pressed = d == null ? null : (Vec3) d.value(s, d.param(param));
     }
 
@@ -64,6 +70,16 @@ final class PointHandle extends FreeHandle {
     void move(Vec3 by, Vec3 all) {
         Step s = step();
         if (s == null || pressed == null) return;
+        if (pressedOffset != null) {
+            Vec3 offset = pressedOffset.plus(back.vector(all));
+            space.document()
+                    .edit(
+                            "Change "
+                                    + StepDescriptor.of(s).param(param).label().toLowerCase(Locale.ROOT),
+                            "value:" + entryId + ":" + param,
+                            d -> AnchorEdits.setOffset(d, bodyId, entryId, param, offset));
+            return;
+        }
         // From where the drag began, so that rounding does not add up.
         Vec3 v = pressed.plus(back.vector(all));
         Vec3 next = new Vec3(
