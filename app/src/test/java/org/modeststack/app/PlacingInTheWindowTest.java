@@ -4,12 +4,17 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.List;
+import javafx.event.Event;
 import javafx.event.Event;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.text.Text;
 import javafx.scene.input.MouseEvent;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -76,27 +81,70 @@ class PlacingInTheWindowTest extends WindowDriver {
         for (int i = 0; i < 6; i++) assertEquals(expected[i], actual[i], 1e-6, b.toString());
     }
 
+    /** Its bottom goes first, so that one click does it; and from then on it stays on what it was put on. */
     @Test
-    void aBodyIsPutOnAFaceByTwoClicks() throws Exception {
+    void aBodyIsPutOnAFaceByOneClickAndStaysOnIt() throws Exception {
         command("Place");
-        assertEquals("Click the place for “Point” (1 of 2)", prompt());
-        // The right side of the peg, at its centre, to the front of the block at its centre.
-        click(65, 0, 15);
-        assertEquals("Click the place for “At” (2 of 2)", prompt());
+        assertEquals("Click the place for “At”", prompt());
         click(0, -20, 20);
         assertEquals("", prompt());
         Place p = (Place) peg().entries().getLast().step();
-        assertEquals(new Vec3(65, 0, 15), p.point());
-        assertEquals(new Vec3(1, 0, 0), p.side());
+        assertEquals(new Vec3(60, 0, 0), p.point(), "the middle of its bottom");
         assertEquals(new Vec3(0, -20, 20), p.at());
         assertEquals(new Vec3(0, -1, 0), p.normal());
         Bounds b = shown().bounds();
-        assertEquals(-20, b.maxY(), 1e-6, "the side lies on the face");
-        assertEquals(-30, b.minY(), 1e-6);
-        assertEquals(3000, Measures.of(shown()).volume(), 1e-6);
-        // One undo for the six numbers, one for the step.
+        assertStands(b, -5, -50, 15, 5, -20, 25);
+        String block = document().bodies().getFirst().id();
+        long source = document().bodies().getFirst().entries().getFirst().id();
+        fx(() -> {
+            document.edit("Deeper", d -> Edits.setValue(d, block, source, "depth", 60.0));
+            return null;
+        });
+        settle();
+        assertStands(shown().bounds(), -5, -60, 15, 5, -30, 25);
+        assertEquals(new Vec3(0, -30, 20), ((Place) peg().entries().getLast().step()).at(), "the numbers go with it");
+        List<String> sentence = fx(() -> window.instructions().lookupAll(".sentence-anchor").stream()
+                .map(n -> ((Text) n).getText())
+                .toList());
+        assertEquals(List.of("bottom", "Block, middle of a face"), sentence);
+        // One undo for what was changed, one for the place, one for the step.
         command("Undo");
-        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).point());
+        command("Undo");
+        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).at());
+    }
+
+    /** What is put somewhere is looked through: it is no place itself. */
+    @Test
+    void theBodyItselfIsNoPlaceToPutItTo() throws Exception {
+        command("Place");
+        Vec3 s = screen(new Vec3(60, -5, 15));
+        fx(() -> {
+            Event.fireEvent(
+                    window.view(),
+                    mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
+            return null;
+        });
+        settle();
+        Label what = (Label) shownNodes("handle-label").stream()
+                .filter(Node::isVisible)
+                .findFirst()
+                .orElseThrow();
+        assertEquals("grid", what.getText());
+    }
+
+    @Test
+    void whatIsFollowedIsFreedByOneClick() throws Exception {
+        command("Place");
+        click(0, -20, 20);
+        long place = peg().entries().getLast().id();
+        fx(() -> {
+            ((Button) stage.getScene().lookup(".anchor-chip .pick-chip-out")).fire();
+            return null;
+        });
+        settle();
+        assertFalse(peg().entry(place).anchors().containsKey("point"), "the first chip was that of the point");
+        assertEquals(new Vec3(60, 0, 0), ((Place) peg().entry(place).step()).point());
+        assertStands(shown().bounds(), -5, -50, 15, 5, -20, 25);
     }
 
     @Test
@@ -125,15 +173,18 @@ class PlacingInTheWindowTest extends WindowDriver {
     @Test
     void escapeStopsTakingAndLeavesTheStepAsItWas() throws Exception {
         command("Place");
-        click(65, 0, 15);
         fx(() -> {
             window.view().requestFocus();
             return null;
         });
         press(KeyCode.ESCAPE);
         assertEquals("", prompt());
-        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).point());
+        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).at());
         assertEquals(peg().entries().getLast(), fx(selected::openEntry), "the drawer stays");
+        int steps = peg().entries().size();
+        press(KeyCode.ESCAPE);
+        assertEquals(steps - 1, peg().entries().size(), "the step was on trial");
+        assertFalse(fx(document::canRedo), "without a trace");
     }
 
     @Test

@@ -113,6 +113,14 @@ public final class PointState {
         return what + count;
     }
 
+    /** The body that is put somewhere, and so is no place to put it; null where its own points are asked for. */
+    public String lookedThrough() {
+        Body b = selected.body();
+        Entry e = b == null || !isOn() ? null : b.entry(step);
+        if (e == null || e.step().pointAtBottom().isEmpty()) return null;
+        return wanted.get(at).name().equals(e.step().pointAtBottom()) ? null : b.id();
+    }
+
     /**
      * A click on a place of the picture.
      *

@@ -348,7 +348,7 @@ public final class ViewPane extends Pane {
     }
 
     private void hovered(MouseEvent e) {
-        if (points.isOn()) pointLayer.mark(snaps.at(e.getX(), e.getY()));
+        if (points.isOn()) pointLayer.mark(snaps.at(e.getX(), e.getY(), points.lookedThrough(), null));
         else picker.hover(e);
     }
 
@@ -401,7 +401,7 @@ public final class ViewPane extends Pane {
         if (!moved && e.getButton() == MouseButton.SECONDARY) showMenu(e);
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
         if (points.isOn()) {
-            Snap s = snaps.at(e.getX(), e.getY());
+            Snap s = snaps.at(e.getX(), e.getY(), points.lookedThrough(), null);
             if (s != null) points.accept(s.body(), s.at(), s.normal());
             return;
         }
