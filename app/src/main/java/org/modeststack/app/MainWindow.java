@@ -97,6 +97,7 @@ final class MainWindow {
     private final InstructionsPane instructions;
     private final LedgerPane ledger;
     private final DrawerPane drawer;
+    private final ContextMenu viewMenu;
     private final SearchBox search = new SearchBox();
     private final Commands commands;
     private final Thumbnails pictures;
@@ -150,7 +151,8 @@ final class MainWindow {
                 new Commands.WindowActions(this::search, this::toggleLedger, this::showKeys));
         search.setCommands(commands.all());
         FittingSteps fitting = new FittingSteps(state.picks(), state.habits(), commands);
-        view.setOffers(() -> offers(fitting), viewMenu(fitting));
+        viewMenu = viewMenu(fitting);
+        view.setOffers(() -> offers(fitting), viewMenu);
         view.setChosenActions(CHOSEN_ACTIONS.entrySet().stream()
                 .map(a -> {
                     Command c = commands.named(a.getKey());
@@ -405,6 +407,11 @@ final class MainWindow {
         title.setText(document.title() + mark);
         undo.setDisable(!document.canUndo());
         redo.setDisable(!document.canRedo());
+    }
+
+    /** The menu of the right mouse button in the view. */
+    ContextMenu viewMenu() {
+        return viewMenu;
     }
 
     ViewPane view() {

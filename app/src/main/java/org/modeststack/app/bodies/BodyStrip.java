@@ -17,7 +17,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -202,9 +201,6 @@ public final class BodyStrip extends VBox {
 
     private BodyCard newCard(String id, boolean small) {
         BodyCard card = new BodyCard(id, small);
-        card.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> {
-            if (e.getButton() == MouseButton.PRIMARY) pressed(id, e);
-        });
         card.setOnKeyPressed(e -> key(id, card, e));
         card.setOnKeyTyped(e -> {
             // Whoever types on a card looks for a name.
@@ -220,7 +216,7 @@ public final class BodyStrip extends VBox {
             menu.show(card, e.getScreenX(), e.getScreenY());
             e.consume();
         });
-        drag.on(card);
+        drag.on(card, e -> pressed(id, e));
         return card;
     }
 

@@ -7,6 +7,7 @@ import javafx.geometry.Bounds;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.DocumentState;
@@ -29,6 +30,7 @@ final class CardDrag {
 
     private final DocumentState document;
     private final CardRow row;
+    private @Nullable MouseEvent press;
     private double pressX;
     private boolean moved;
     private @Nullable Node marked;
@@ -41,15 +43,20 @@ final class CardDrag {
         this.row = row;
     }
 
-    void on(BodyCard card) {
+    /** @param clicked is told of a press that was no drag, when it is let go: a drag must not choose another body first */
+    void on(BodyCard card, Consumer<MouseEvent> clicked) {
         Dragging.follow(
                 card,
                 e -> {
+                    press = e;
                     pressX = e.getSceneX();
                     moved = false;
                 },
                 e -> dragged(card, e),
-                e -> released(card, e));
+                e -> {
+                    if (moved) released(card, e);
+                    else if (press != null && press.getButton() == MouseButton.PRIMARY) clicked.accept(press);
+                });
     }
 
     private void dragged(BodyCard card, MouseEvent e) {
@@ -93,7 +100,6 @@ final class CardDrag {
         Scene scene = card.getScene();
         scene.setCursor(Cursor.DEFAULT);
         mark(null);
-        if (!moved) return;
         Consumer<String> taken = BodyDrop.at(scene, e.getSceneX(), e.getSceneY());
         if (taken != null) {
             taken.accept(card.body());
