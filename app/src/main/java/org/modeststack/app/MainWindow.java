@@ -5,7 +5,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
+import java.util.prefs.Preferences;
 import javafx.application.Platform;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
@@ -38,6 +40,8 @@ import org.modeststack.app.file.MeshFiles;
 import org.modeststack.app.instructions.InstructionsPane;
 import org.modeststack.app.ledger.LedgerPane;
 import org.modeststack.app.search.SearchBox;
+import org.modeststack.app.start.EmptyPage;
+import org.modeststack.app.start.FirstSteps;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PerGeometry;
@@ -77,6 +81,20 @@ final class MainWindow {
         CHOSEN_ACTIONS.put("Delete body", "Delete");
     }
 
+    /** The commands before which the menus of steps and bodies have a line. */
+    private static final Set<String> GROUP_BEGINS = Set.of(
+            "Switch off or on",
+            "Rename step…",
+            "Group steps…",
+            "Show up to this step",
+            "Bake step",
+            "Duplicate body",
+            "Take apart into shells",
+            "Unite chosen bodies",
+            "Put in a set…",
+            "Next body",
+            "Delete body");
+
     /** What the menu in the view has beside steps; an empty name is a line between. */
     private static final List<String> VIEW_MENU = List.of(
             "Fit the chosen bodies",
@@ -108,7 +126,7 @@ final class MainWindow {
     private final Button redo = new Button("↷");
     private final StackPane root = new StackPane();
 
-    MainWindow(AppState state, DocumentFiles files, MeshFiles meshes, Dialogs dialogs) {
+    MainWindow(AppState state, DocumentFiles files, MeshFiles meshes, Preferences preferences, Dialogs dialogs) {
         this.state = state;
         this.files = files;
         this.dialogs = dialogs;
@@ -148,8 +166,28 @@ final class MainWindow {
                 meshes,
                 view,
                 dialogs,
-                new Commands.WindowActions(this::search, this::toggleLedger, this::showKeys));
+                new Commands.WindowActions(
+                        this::search,
+                        this::toggleLedger,
+                        this::showKeys,
+                        instructions::toggleCompact,
+                        instructions::toggleGroups));
         search.setCommands(commands.all());
+        EmptyPage start = new EmptyPage(
+                pictures,
+                new EmptyPage.Actions(
+                        d -> commands.named(Commands.newBody(d)).run(),
+                        () -> commands.named("Open…").run(),
+                        () -> commands.named("Open the demo").run(),
+                        files::recent,
+                        files::openRecent));
+        view.setStart(start, new FirstSteps(document, preferences));
+        Runnable refreshStart = () -> {
+            if (document.current().bodies().isEmpty()) start.refresh();
+        };
+        redraw.add(refreshStart);
+        document.changed().listen(refreshStart);
+        refreshStart.run();
         FittingSteps fitting = new FittingSteps(state.picks(), state.habits(), commands);
         viewMenu = viewMenu(fitting);
         view.setOffers(() -> offers(fitting), viewMenu);
@@ -162,9 +200,11 @@ final class MainWindow {
                 .toList());
         for (Command c : commands.all()) {
             boolean adds = c.words().contains("add ");
-            if (c.menu().equals("Step") && !adds) stepMenu.getItems().add(item(c, false));
-            if (c.menu().equals("Body") && !adds) bodyMenu.getItems().add(item(c, false));
+            if (c.menu().equals("Step") && !adds) add(stepMenu, c);
+            if (c.menu().equals("Body") && !adds) add(bodyMenu, c);
         }
+        stepMenu.setOnShowing(_ -> enable(stepMenu.getItems()));
+        bodyMenu.setOnShowing(_ -> enable(bodyMenu.getItems()));
 
         instructions.setMinWidth(250);
         SplitPane split = new SplitPane(instructions, view);
@@ -190,6 +230,13 @@ final class MainWindow {
         document.changed().listen(this::refresh);
         instructions.refresh();
         refresh();
+    }
+
+    /** With lines between what does not belong together. */
+    private static void add(ContextMenu menu, Command c) {
+        if (GROUP_BEGINS.contains(c.name()) && !menu.getItems().isEmpty())
+            menu.getItems().add(new SeparatorMenuItem());
+        menu.getItems().add(item(c, true));
     }
 
     private List<QuickBar.Offer> offers(FittingSteps fitting) {

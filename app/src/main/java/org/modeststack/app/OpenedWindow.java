@@ -37,7 +37,7 @@ record OpenedWindow(
                 state.jobs(),
                 preferences,
                 dialogs);
-        MainWindow window = new MainWindow(state, files, meshes, dialogs);
+        MainWindow window = new MainWindow(state, files, meshes, preferences, dialogs);
         return new OpenedWindow(state, files, meshes, dialogs, autosave, window);
     }
 

@@ -77,13 +77,14 @@ class BevelInTheWindowTest extends WindowDriver {
         List<String> labels = labels();
         assertTrue(labels.contains("Width") && labels.contains("Profile"), labels.toString());
         assertFalse(labels.contains("Share"), labels.toString());
+        assertFalse(labels.contains("Outer turns"), "what is used less is folded: " + labels);
         choose("share");
         assertTrue(labels().contains("Share") && !labels().contains("Width"), labels().toString());
     }
 
     private List<String> labels() throws Exception {
         return shownNodes("field-label").stream()
-                .filter(n -> n.getParent().isVisible())
+                .filter(WindowDriver::isSeen)
                 .map(n -> ((Label) n).getText())
                 .toList();
     }
@@ -108,6 +109,7 @@ class BevelInTheWindowTest extends WindowDriver {
     @Test
     void aSectionIsMadeOnesOwnAndItsPointsAreMoved() throws Exception {
         open("Battery chest", 2);
+        unfoldDrawer();
         choose("own");
         assertEquals(2, shownNodes("profile-dot").size(), "as many points as the curve has between its ends");
         Node dot = shownNodes("profile-dot").getFirst();
@@ -130,6 +132,7 @@ class BevelInTheWindowTest extends WindowDriver {
     @Test
     void aPointOfTheSectionIsDraggedByTheMouse() throws Exception {
         open("Battery chest", 2);
+        unfoldDrawer();
         choose("own");
         Node dot = shownNodes("profile-dot").getFirst();
         reveal(dot);

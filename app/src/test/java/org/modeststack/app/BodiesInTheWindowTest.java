@@ -86,7 +86,8 @@ class BodiesInTheWindowTest extends WindowDriver {
 
     @Test
     void theRowShowsWhatStandsForItselfAndToolsStandBelow() throws Exception {
-        for (String name : row("card-large")) assertFalse(document().isTool(body(name).id()), name);
+        for (String name : row("card-large"))
+            assertFalse(document().isTool(body(name).id()), name);
         assertEquals(List.of("Hub", "Ribs", "Bore", "Bolt circle"), row("card-small"));
         click(card("Bolt circle", true));
         assertEquals("Bolt circle", fx(() -> selected.body().name()));
@@ -143,11 +144,13 @@ class BodiesInTheWindowTest extends WindowDriver {
         click(card("Box 2", false), KeyCode.CONTROL);
         click(card("Box 3", false), KeyCode.CONTROL);
         assertEquals(List.of("Box 1", "Box 2", "Box 3"), chosen());
-        assertTrue(shownNodes("chosen-first").stream().anyMatch(n -> ((Label) n).getText().startsWith("1 ·")));
+        assertTrue(shownNodes("chosen-first").stream()
+                .anyMatch(n -> ((Label) n).getText().startsWith("1 ·")));
         press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.U);
         BooleanStep step = (BooleanStep) body("Box 1").entries().getLast().step();
         assertEquals(Operation.UNION, step.operation());
-        assertEquals(List.of(body("Box 2").id(), body("Box 3").id()), step.with().ids());
+        assertEquals(
+                List.of(body("Box 2").id(), body("Box 3").id()), step.with().ids());
         assertEquals(List.of("Box 1"), row("card-large"));
     }
 
@@ -172,10 +175,14 @@ class BodiesInTheWindowTest extends WindowDriver {
         // Whoever is made from the other cannot be its tool.
         fx(() -> {
             selected.select(document.current().bodyNamed("Box 1").id());
-            document.edit("Cut", d -> Edits.combine(
-                    d,
-                    List.of(d.bodyNamed("Box 1").id(), d.bodyNamed("Box 3").id()),
-                    b -> new BooleanStep(Operation.DIFFERENCE, b)));
+            document.edit(
+                    "Cut",
+                    d -> Edits.combine(
+                            d,
+                            List.of(
+                                    d.bodyNamed("Box 1").id(),
+                                    d.bodyNamed("Box 3").id()),
+                            b -> new BooleanStep(Operation.DIFFERENCE, b)));
             selected.choose(List.of(
                     document.current().bodyNamed("Box 3").id(),
                     document.current().bodyNamed("Box 1").id()));
@@ -253,7 +260,8 @@ class BodiesInTheWindowTest extends WindowDriver {
         assertEquals(
                 List.of("box", "move", "turn", "scale"),
                 body("Box 1").entries().stream()
-                        .map(e -> org.modeststack.steps.StepDescriptor.of(e.step()).type())
+                        .map(e -> org.modeststack.steps.StepDescriptor.of(e.step())
+                                .type())
                         .toList());
     }
 
@@ -278,10 +286,14 @@ class BodiesInTheWindowTest extends WindowDriver {
         assertTrue(shownNodes("remark-ask").stream()
                 .anyMatch(n -> ((Label) n).getText().startsWith("○ Choose a body")));
         assertEquals(List.of(), shownNodes("remark-fault"));
-        Vec3 at = fx(() -> viewState.camera().project(
-                results.shown(document.current().bodyNamed("Box 2")).bounds().center(),
-                (int) window.view().getWidth(),
-                (int) window.view().getHeight()));
+        Vec3 at = fx(() -> viewState
+                .camera()
+                .project(
+                        results.shown(document.current().bodyNamed("Box 2"))
+                                .bounds()
+                                .center(),
+                        (int) window.view().getWidth(),
+                        (int) window.view().getHeight()));
         mouse(window.view(), at.x() + 8, at.y(), MouseButton.PRIMARY, 0, 0);
         BooleanStep step = (BooleanStep) body("Box 1").entries().getLast().step();
         assertEquals(Bodies.of(body("Box 2").id()), step.with());
@@ -360,7 +372,8 @@ class BodiesInTheWindowTest extends WindowDriver {
         List<String> names = fx(() -> window.viewMenu().getItems().stream()
                 .map(i -> i.getText() == null ? "—" : i.getText())
                 .toList());
-        assertTrue(names.contains("Bevel") && names.contains("Fit everything") && names.contains("—"), names.toString());
+        assertTrue(
+                names.contains("Bevel") && names.contains("Fit everything") && names.contains("—"), names.toString());
         assertNotNull(fx(() -> window.viewMenu().isShowing() ? "" : null));
         fx(() -> {
             window.viewMenu().hide();
@@ -372,12 +385,16 @@ class BodiesInTheWindowTest extends WindowDriver {
     void threeHundredBodiesAreFoundByTheirNames() throws Exception {
         Document d = Document.EMPTY;
         for (int i = 1; i <= 300; i++)
-            d = Edits.addBody(d, "A bolt with a rather long name number " + i, Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.STANDING));
+            d = Edits.addBody(
+                    d,
+                    "A bolt with a rather long name number " + i,
+                    Material.DEFAULT,
+                    new Box(1, 1, 1, 1, 1, 1, Seat.STANDING));
         open(d);
         settleWholly();
         assertEquals(300, row("card-large").size());
         fx(() -> {
-            var find = (javafx.scene.control.TextField) stage.getScene().lookup(".find-body");
+            var find = (javafx.scene.control.TextField) stage.getScene().lookup(".body-end .find-body");
             find.setText("number 27");
             return null;
         });

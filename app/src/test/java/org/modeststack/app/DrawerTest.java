@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
@@ -163,7 +164,11 @@ class DrawerTest extends WindowDriver {
                 return null;
             });
             List<Node> labels = shownNodes("field-label");
-            List<String> texts = labels.stream().map(n -> ((Label) n).getText()).toList();
+            List<String> texts = new ArrayList<>(
+                    labels.stream().map(n -> ((Label) n).getText()).toList());
+            // What is on or off carries its label itself.
+            for (Node n : stage.getScene().getRoot().lookupAll(".drawer .check-box"))
+                texts.add(((CheckBox) n).getText());
             for (var p : d.params()) assertTrue(texts.contains(p.label()), d.type() + ": " + p.label());
             fx(() -> {
                 document.undo();

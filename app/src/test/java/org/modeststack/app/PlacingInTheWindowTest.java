@@ -6,16 +6,13 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import javafx.event.Event;
-import javafx.event.Event;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.text.Text;
-import javafx.scene.input.MouseEvent;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.modeststack.app.view.ViewPane;
@@ -120,8 +117,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         Vec3 s = screen(new Vec3(60, -5, 15));
         fx(() -> {
             Event.fireEvent(
-                    window.view(),
-                    mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
+                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
             return null;
         });
         settle();

@@ -187,7 +187,7 @@ class ViewInTheWindowTest extends WindowDriver {
         assertTrue(shownNodes("empty-title").isEmpty()
                 || !fx(() -> stage.getScene()
                         .getRoot()
-                        .lookup(".empty-title")
+                        .lookup(".empty-page")
                         .getParent()
                         .isVisible()));
         assertEquals(1, fx(() -> window.view().shownBodies().size()));

@@ -16,6 +16,7 @@ import javafx.event.EventType;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -239,6 +240,18 @@ abstract class WindowDriver {
         return fx(() -> stage.getScene().getRoot().lookupAll("." + styleClass).stream()
                 .filter(Node::isVisible)
                 .toList());
+    }
+
+    /** Whether a node is seen: it and all it is in. */
+    static boolean isSeen(Node n) {
+        for (Node p = n; p != null; p = p.getParent()) if (!p.isVisible()) return false;
+        return true;
+    }
+
+    /** Opens all that is folded in the drawer. */
+    void unfoldDrawer() throws Exception {
+        for (Node head : shownNodes("section-head"))
+            if (isSeen(head) && ((Label) head).getText().startsWith("▸")) mouse(head, 4, 4, MouseButton.PRIMARY, 0, 0);
     }
 
     /** A mouse event at a place of a node with keys held, which the offscreen platform's robot does not pass on. */

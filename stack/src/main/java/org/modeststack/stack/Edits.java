@@ -494,6 +494,24 @@ public final class Edits {
         return d.with(bodyId, b -> b.withEntries(entries));
     }
 
+    /**
+     * Moves steps together, in the order they are in, to before the step that is at a place now.
+     *
+     * @param to the number of steps above that place
+     */
+    public static Document moveSteps(Document d, String bodyId, Collection<Long> entryIds, int to) {
+        Body b = d.bodyOf(bodyId);
+        List<Entry> moved = b.entries().subList(1, b.entries().size()).stream()
+                .filter(e -> entryIds.contains(e.id()))
+                .toList();
+        List<Entry> left = new ArrayList<>(b.entries());
+        left.removeAll(moved);
+        int at = 0;
+        for (Entry e : b.entries().subList(0, Math.clamp(to, 1, b.entries().size()))) if (left.contains(e)) at++;
+        left.addAll(at, moved);
+        return d.with(bodyId, x -> x.withEntries(left));
+    }
+
     /** @param shown how many steps the view shows; all, or more, puts the marker line at the end */
     public static Document setMarker(Document d, String bodyId, int shown) {
         return d.with(bodyId, b -> b.withMarker(shown));

@@ -34,6 +34,9 @@ public @interface Param {
     /** What a vector's numbers mean. */
     Role role() default Role.NUMBERS;
 
+    /** The heading that it stands under in the form, folded until it is wanted; "" for what is used most. */
+    String section() default "";
+
     /** For a point: the parameter that takes the way the surface looks where the point is taken; "" for none. */
     String facing() default "";
 }

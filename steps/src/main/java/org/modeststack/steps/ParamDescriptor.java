@@ -70,6 +70,11 @@ public final class ParamDescriptor {
         return param.only();
     }
 
+    /** See {@link Param#section}. */
+    public String section() {
+        return param.section();
+    }
+
     public Role role() {
         return param.role();
     }

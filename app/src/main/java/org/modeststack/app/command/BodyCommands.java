@@ -68,13 +68,7 @@ final class BodyCommands extends MenuCommands {
         BooleanSupplier body = () -> selected.body() != null;
         for (StepDescriptor d : Steps.ALL) {
             if (d.family() != Family.SOURCE || d.type().equals("imported")) continue;
-            add(
-                    "New " + inSentence(d.title()),
-                    null,
-                    d.help(),
-                    d.words() + " add start body",
-                    always,
-                    () -> newBody(d));
+            add(newName(d), null, d.help(), d.words() + " add start body", always, () -> newBody(d));
         }
         add("Rename body…", "F2", "Gives the selected body another name.", "name", body, this::renameBody);
         add("Duplicate body", null, "A second body with the same steps.", "copy", body, this::duplicateBody);
@@ -167,10 +161,14 @@ final class BodyCommands extends MenuCommands {
                 this::deleteBody);
     }
 
+    static String newName(StepDescriptor source) {
+        return "New " + inSentence(source.title());
+    }
+
     private void newBody(StepDescriptor d) {
         Step source = d.createDefault();
         Vec3 by = freePlace.moveFor(boundsOf(source));
-        document.edit("New " + inSentence(d.title()), doc -> {
+        document.edit(newName(d), doc -> {
             Document with = Edits.addBody(doc, d.title(), Material.DEFAULT.name(), source);
             return by.equals(Vec3.ZERO)
                     ? with

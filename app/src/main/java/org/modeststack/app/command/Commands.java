@@ -7,6 +7,7 @@ import org.modeststack.app.file.MeshFiles;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.view.ViewPane;
+import org.modeststack.steps.StepDescriptor;
 
 /** Every command there is, in the order of the menus. */
 public final class Commands {
@@ -16,7 +17,8 @@ public final class Commands {
     private final MendCommands mending;
 
     /** What the window itself does. */
-    public record WindowActions(Runnable search, Runnable toggleLedger, Runnable showKeys) {}
+    public record WindowActions(
+            Runnable search, Runnable toggleLedger, Runnable showKeys, Runnable toggleCompact, Runnable toggleGroups) {}
 
     public Commands(
             AppState state,
@@ -60,7 +62,7 @@ public final class Commands {
                         state.trial(),
                         state.view(),
                         view,
-                        window.toggleLedger()),
+                        window),
                 new HelpCommands(files, window.showKeys()))) all.addAll(menu.all());
     }
 
@@ -71,6 +73,11 @@ public final class Commands {
     /** What cures faults of the mesh that is shown. */
     public MendCommands mending() {
         return mending;
+    }
+
+    /** The name of the command that starts a body from a source. */
+    public static String newBody(StepDescriptor source) {
+        return BodyCommands.newName(source);
     }
 
     /** The command of this name. */

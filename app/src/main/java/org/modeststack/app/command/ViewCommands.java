@@ -26,7 +26,7 @@ final class ViewCommands extends MenuCommands {
             TrialState trial,
             ViewState viewState,
             ViewPane view,
-            Runnable toggleLedger) {
+            Commands.WindowActions window) {
         super("View");
         this.selected = selected;
         this.picks = picks;
@@ -137,12 +137,26 @@ final class ViewCommands extends MenuCommands {
                 always,
                 () -> viewState.setSnapping(!viewState.snapping()));
         add(
+                "Steps in one line each",
+                "Ctrl+Shift+1",
+                "Shows steps that are not open without their pictures, or with them again; above 25 steps by itself.",
+                "compact small list dense",
+                body,
+                window.toggleCompact());
+        add(
+                "Fold or unfold all groups",
+                "Ctrl+Shift+2",
+                "Folds the groups of steps of the selected body, or unfolds them.",
+                "collapse expand",
+                body,
+                window.toggleGroups());
+        add(
                 "Ledger",
                 "Ctrl+L",
                 "Folds the ledger in or out: numbers after each step.",
                 "table statistics counts",
                 always,
-                toggleLedger);
+                window.toggleLedger());
         add(
                 "Take the new step back",
                 null,

@@ -2,7 +2,12 @@ package org.modeststack.app.drawer;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import javafx.geometry.Pos;
@@ -27,13 +32,16 @@ import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.Signal;
 import org.modeststack.app.ui.Hint;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.Baking;
+import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.pick.Pick;
 
 /** All settings of the open step, made from its descriptor. */
 public final class DrawerPane extends BorderPane {
@@ -46,6 +54,9 @@ public final class DrawerPane extends BorderPane {
     private final List<Runnable> refresh = new ArrayList<>();
     /** The first that takes a parameter edits it. */
     private final List<ParamEditor> editors;
+
+    /** The sections that were opened, by kind of step and heading. */
+    private final Set<String> unfolded = new HashSet<>();
 
     private long shownId;
     private Class<?> shownType;
@@ -143,19 +154,36 @@ public final class DrawerPane extends BorderPane {
         help.setWrapText(true);
         help.getStyleClass().add("drawer-help");
         form.getChildren().addAll(help, outlook());
+        Map<String, DrawerSection> sections = new LinkedHashMap<>();
         for (ParamDescriptor p : d.params()) {
             Node field = field(p);
             if (field == null) continue;
-            Label label = new Label(p.label());
-            label.getStyleClass().add("field-label");
-            label.setLabelFor(field);
-            Hint.on(label, p.help() + (p.range().isEmpty() ? "" : "\nFrom " + p.range()));
-            VBox whole = new VBox(4, label, field);
+            VBox whole = new VBox(4);
+            if (field instanceof CheckBox box) {
+                box.setText(p.label());
+                whole.getChildren().add(new HBox(6, box, reset(p)));
+                Hint.on(box, hint(p));
+            } else {
+                Label label = new Label(p.label());
+                label.getStyleClass().add("field-label");
+                label.setLabelFor(field);
+                Hint.on(label, hint(p));
+                HBox head = new HBox(6, label, reset(p));
+                head.setAlignment(Pos.CENTER_LEFT);
+                whole.getChildren().addAll(head, field);
+            }
             refresh.add(() -> {
                 whole.setVisible(d.isRelevant(entry.step(), p));
                 whole.setManaged(whole.isVisible());
             });
-            form.getChildren().add(whole);
+            if (p.section().isEmpty()) form.getChildren().add(whole);
+            else
+                sections.computeIfAbsent(p.section(), name -> new DrawerSection(d.type(), name, unfolded))
+                        .add(p, whole);
+        }
+        for (DrawerSection section : sections.values()) {
+            form.getChildren().add(section);
+            refresh.add(() -> section.show(d, entry.step()));
         }
         if (entry.step() instanceof Baked) {
             Button unbake = new Button("Unbake");
@@ -168,6 +196,35 @@ public final class DrawerPane extends BorderPane {
             form.getChildren().add(unbake);
         }
         form.getChildren().addAll(nameAndNote());
+    }
+
+    private static String hint(ParamDescriptor p) {
+        return p.help() + (p.range().isEmpty() ? "" : "\nFrom " + p.range());
+    }
+
+    /** Takes a value back to what a new step has; there only where it is something else. */
+    private Button reset(ParamDescriptor p) {
+        Button back = new Button("↺");
+        back.getStyleClass().add("field-reset");
+        back.setAccessibleText("Reset " + p.label());
+        Hint.on(back, "Back to " + p.show(p.defaultValue()));
+        back.setFocusTraversable(false);
+        back.setOnAction(_ -> {
+            String body = selected.body().id();
+            long id = entry.id();
+            document.edit(
+                    "Reset " + p.label().toLowerCase(Locale.ROOT),
+                    doc -> Edits.setValue(doc, body, id, p.name(), p.defaultValue()));
+        });
+        boolean possible = p.type() != Bodies.class && p.type() != Pick.class && p.type() != Mesh.class;
+        refresh.add(() -> {
+            Object now = StepDescriptor.of(entry.step()).value(entry.step(), p);
+            back.setVisible(possible
+                    && !now.equals(p.defaultValue())
+                    && !entry.anchors().containsKey(p.name()));
+            back.setManaged(back.isVisible());
+        });
+        return back;
     }
 
     /** What the step says of itself before it is done, for what goes into it now. */

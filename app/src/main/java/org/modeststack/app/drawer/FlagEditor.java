@@ -4,7 +4,7 @@ import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import org.modeststack.steps.ParamDescriptor;
 
-/** On or off. */
+/** On or off; the box carries its label beside it. */
 final class FlagEditor implements ParamEditor {
     @Override
     public boolean takes(ParamDescriptor param) {
@@ -13,7 +13,7 @@ final class FlagEditor implements ParamEditor {
 
     @Override
     public Node create(EditedParam edited) {
-        CheckBox box = new CheckBox("on");
+        CheckBox box = new CheckBox();
         edited.onRefresh(() -> box.setSelected((Boolean) edited.value()));
         box.setOnAction(_ -> edited.set(box.isSelected()));
         return box;

@@ -15,6 +15,8 @@ import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
@@ -45,6 +47,9 @@ import org.modeststack.steps.Remark;
 
 /** The selected body's steps, top to bottom in the order they run, with the marker line between them. */
 public final class InstructionsPane extends BorderPane {
+    /** With more steps than this they take one line each by themselves; and with more than this they can be searched. */
+    private static final int COMPACT = 25, SEARCHED = 12;
+
     private final DocumentState document;
     private final SelectionState selected;
     private final ResultState results;
@@ -55,6 +60,10 @@ public final class InstructionsPane extends BorderPane {
     private final HBox way = new HBox(4);
     private final Label title = new Label();
     private final Label facts = new Label();
+    private final TextField find = new TextField();
+    /** Whether steps that are not open take one line; null where that goes by how many there are. */
+    private Boolean compact;
+
     private final VBox list = new VBox();
     private final HBox marker = new HBox(8);
     private final Label markerText = new Label();
@@ -94,7 +103,17 @@ public final class InstructionsPane extends BorderPane {
         Hint.on(title, title::getText);
         facts.getStyleClass().add("body-facts");
         way.getStyleClass().add("body-way");
-        VBox head = new VBox(4, way, title, facts);
+        find.setPromptText("Find a step");
+        find.setAccessibleText("Find a step by what it says");
+        find.getStyleClass().add("find-body");
+        find.textProperty().addListener((_, _, _) -> refresh());
+        find.setOnKeyPressed(e -> {
+            if (e.getCode() != KeyCode.ESCAPE) return;
+            find.clear();
+            getScene().getRoot().requestFocus();
+            e.consume();
+        });
+        VBox head = new VBox(4, way, title, facts, find);
         head.getStyleClass().add("instructions-head");
         setTop(head);
         list.getStyleClass().add("step-list");
@@ -167,6 +186,11 @@ public final class InstructionsPane extends BorderPane {
             headers.clear();
             folded.clear();
         }
+        boolean many = body.entries().size() > SEARCHED;
+        find.setVisible(many);
+        find.setManaged(many);
+        String typed = many ? find.getText().strip().toLowerCase(Locale.ROOT) : "";
+        boolean small = compact == null ? body.entries().size() > COMPACT : compact;
         List<Node> wanted = new ArrayList<>();
         Set<Long> chosen = selected.steps();
         shownAs.clear();
@@ -195,7 +219,10 @@ public final class InstructionsPane extends BorderPane {
                     pictures,
                     chosen.contains(e.id()),
                     i >= body.shownSteps());
-            if (!hidden) wanted.add(row);
+            row.setCompact(small && !chosen.contains(e.id()));
+            boolean matches =
+                    typed.isEmpty() || row.text().toLowerCase(Locale.ROOT).contains(typed);
+            if (!hidden && matches) wanted.add(row);
             shownAs.put(e.id(), hidden ? header : row);
             if (i + 1 == body.shownSteps()) wanted.add(marker);
         }
@@ -229,6 +256,30 @@ public final class InstructionsPane extends BorderPane {
         }
         way.setVisible(!way.getChildren().isEmpty());
         way.setManaged(way.isVisible());
+    }
+
+    /** Shows steps that are not open in one line each, or as they are by themselves; the other way from how they are now. */
+    public void toggleCompact() {
+        Body b = selected.body();
+        boolean now = compact == null ? b != null && b.entries().size() > COMPACT : compact;
+        compact = !now;
+        messages.say(compact ? "Steps take one line each." : "Steps are shown with their pictures.", false);
+        refresh();
+    }
+
+    /** Folds all groups of the body, or unfolds them where all are folded. */
+    public void toggleGroups() {
+        Body b = selected.body();
+        if (b == null) return;
+        Set<Long> firsts = new HashSet<>();
+        for (int i = 0; i < b.entries().size(); i++) {
+            String g = b.entries().get(i).group();
+            if (!g.isEmpty() && (i == 0 || !b.entries().get(i - 1).group().equals(g)))
+                firsts.add(b.entries().get(i).id());
+        }
+        if (folded.containsAll(firsts)) folded.clear();
+        else folded.addAll(firsts);
+        refresh();
     }
 
     /** The last step of the group that begins at a place. */
@@ -336,6 +387,8 @@ public final class InstructionsPane extends BorderPane {
         int from = now.indexOf(id), to = placeAt(e.getSceneY());
         int target = to > from ? to - 1 : to;
         if (from == 0) messages.say("The source makes the mesh, so it stays first.", true);
+        else if (selected.steps().size() > 1 && selected.steps().contains(id))
+            document.edit("Move steps", d -> Edits.moveSteps(d, now.id(), selected.steps(), to));
         else if (target != from) document.edit("Move step", d -> Edits.moveStep(d, now.id(), id, target));
     }
 

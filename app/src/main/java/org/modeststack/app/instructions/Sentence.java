@@ -220,6 +220,17 @@ public final class Sentence extends TextFlow {
         return null;
     }
 
+    /** The whole of it as plain text. */
+    String text() {
+        StringBuilder all = new StringBuilder();
+        for (Node n : getChildren()) {
+            if (n instanceof Text t) all.append(t.getText());
+            else if (n instanceof Label l) all.append(l.getText());
+            else if (n instanceof LiveValue l) all.append(l.text());
+        }
+        return all.toString();
+    }
+
     public Step step() {
         return entry.step();
     }

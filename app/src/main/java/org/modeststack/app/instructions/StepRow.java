@@ -13,8 +13,10 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.scene.shape.Rectangle;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
@@ -34,6 +36,9 @@ public final class StepRow extends HBox {
     /** Steps that take longer than this say so. */
     private static final double SLOW_MS = 500;
 
+    /** The height of a line of a compact row, in pixels. */
+    private static final double LINE = 21;
+
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
     private final SelectionState selected;
@@ -46,6 +51,7 @@ public final class StepRow extends HBox {
     private final VBox grip;
     private List<Remark> shownRemarks = List.of();
     private double shownMs = -1;
+    private boolean compact;
 
     public StepRow(
             DocumentState document,
@@ -124,7 +130,7 @@ public final class StepRow extends HBox {
                 slow.getStyleClass().add("step-time");
                 remarks.getChildren().add(slow);
             }
-            remarks.setManaged(!remarks.getChildren().isEmpty());
+            remarks.setManaged(!compact && !remarks.getChildren().isEmpty());
         }
     }
 
@@ -160,6 +166,27 @@ public final class StepRow extends HBox {
             });
         }
         return l;
+    }
+
+    /** In one line, without its picture and what it has to say but for faults; its numbers stay live. */
+    void setCompact(boolean on) {
+        if (on == compact) return;
+        compact = on;
+        pseudo("compact", on);
+        grip.setVisible(!on);
+        grip.setManaged(!on);
+        sentence.setMaxHeight(on ? LINE : Double.MAX_VALUE);
+        sentence.setMinHeight(on ? LINE : Region.USE_COMPUTED_SIZE);
+        sentence.setPrefHeight(on ? LINE : Region.USE_COMPUTED_SIZE);
+        Rectangle line = on ? new Rectangle(0, 0, 10_000, LINE) : null;
+        sentence.setClip(line);
+        remarks.setVisible(!on);
+        remarks.setManaged(!on && !remarks.getChildren().isEmpty());
+    }
+
+    /** All that it says, for whoever looks for a step. */
+    String text() {
+        return name.getText() + " " + sentence.text();
     }
 
     private void pseudo(String state, boolean on) {

@@ -58,6 +58,10 @@ public final class LiveValue extends StackPane {
         return whole.equals(param.unit().brief(value)) ? "" : " " + whole;
     }
 
+    public String text() {
+        return label.getText();
+    }
+
     public String paramName() {
         return param.name();
     }
@@ -76,7 +80,8 @@ public final class LiveValue extends StackPane {
         double grain = 1;
         if (!whole()) {
             double scale = Math.max(
-                    Math.abs(pressValue), param.unit() == Unit.ANGLE ? 20 : param.unit() == Unit.FACTOR ? 1 : 5);
+                    Math.abs(pressValue),
+                    param.unit() == Unit.ANGLE ? 20 : param.unit() == Unit.FACTOR || param.max() <= 1 ? 1 : 5);
             grain = Math.pow(10, Math.floor(Math.log10(scale / 50)));
         }
         return fine && !whole() ? grain / 10 : coarse ? grain * 10 : grain;

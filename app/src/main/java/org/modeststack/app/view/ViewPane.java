@@ -8,9 +8,8 @@ import java.util.Set;
 import java.util.WeakHashMap;
 import java.util.concurrent.CountDownLatch;
 import java.util.function.Supplier;
-import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
-import javafx.scene.control.Label;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -20,7 +19,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
-import javafx.scene.layout.VBox;
+import javafx.scene.layout.StackPane;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.OpenStepState;
@@ -82,7 +81,10 @@ public final class ViewPane extends Pane {
     private final QuickBar quickBar;
     private final PointLayer pointLayer;
     private final SnapFinder snaps;
-    private final VBox empty = new VBox(8);
+    /** What is shown where there is no body; nothing before it is given. */
+    private final StackPane empty = new StackPane();
+
+    private final StackPane firstSteps = new StackPane();
     private final PictureThread pictureThread;
     /** Opens with the first picture. */
     private final CountDownLatch begun;
@@ -139,13 +141,8 @@ public final class ViewPane extends Pane {
         chosenMarks = new ChosenLayer(selected, results);
         chosenBar = new ChosenBar(selected);
         moves = new CameraMoves(viewState);
-        Label title = new Label("Nothing here yet");
-        title.getStyleClass().add("empty-title");
-        Label hint = new Label("Press Ctrl+K and type “box” to start a body,\nor open the demo from the Help menu.");
-        hint.getStyleClass().add("empty-hint");
-        empty.getChildren().addAll(title, hint);
-        empty.setAlignment(Pos.CENTER);
-        empty.setMouseTransparent(true);
+        empty.setPickOnBounds(false);
+        firstSteps.setPickOnBounds(false);
         marks = new MarkLayer(selected, results);
         ghosts = new GhostLayer(selected, openStep);
         snaps = new SnapFinder(document, results, viewState, this);
@@ -173,6 +170,7 @@ public final class ViewPane extends Pane {
                         handles,
                         pointLayer,
                         empty,
+                        firstSteps,
                         chosenBar,
                         pickBar,
                         quickBar);
@@ -220,7 +218,9 @@ public final class ViewPane extends Pane {
         handles.resizeRelocate(0, 0, getWidth(), getHeight());
         pointLayer.resizeRelocate(0, 0, getWidth(), getHeight());
         empty.autosize();
-        empty.relocate((getWidth() - empty.getWidth()) / 2, (getHeight() - empty.getHeight()) / 2);
+        empty.relocate((getWidth() - empty.getWidth()) / 2, Math.max(100, (getHeight() - empty.getHeight()) / 2));
+        firstSteps.autosize();
+        firstSteps.relocate(getWidth() - firstSteps.getWidth() - 12, 90);
     }
 
     // ---- camera
@@ -252,6 +252,12 @@ public final class ViewPane extends Pane {
     /** What can be done with several chosen bodies. */
     public void setChosenActions(List<ChosenBar.Action> actions) {
         chosenBar.setActions(actions);
+    }
+
+    /** What stands in an empty view, and what leads through the first steps. */
+    public void setStart(Node emptyPage, Node first) {
+        empty.getChildren().setAll(emptyPage);
+        firstSteps.getChildren().setAll(first);
     }
 
     /** What is offered for what is picked, and what is in the menu of the right mouse button. */

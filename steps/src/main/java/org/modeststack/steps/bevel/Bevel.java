@@ -98,12 +98,14 @@ public record Bevel(
 
         @Param(
                 label = "Shape",
+                section = "Section",
                 help = "By the profile's number, a ready-made moulding, or a curve of one's own.",
                 def = "number")
         Shape shape,
 
         @Param(
                 label = "Section",
+                section = "Section",
                 help =
                         "The strip cut across. For a shape of one's own: points from rail to rail, each a share of the way"
                                 + " and a height; height 1 in the middle is the old edge.",
@@ -113,6 +115,7 @@ public record Bevel(
 
         @Param(
                 label = "Outer turns",
+                section = "Corners",
                 help = "How the outline goes round a corner of the faces beside it.",
                 def = "pointed",
                 only = "of=edges,rims")
@@ -120,30 +123,41 @@ public record Bevel(
 
         @Param(
                 label = "Inner turns",
+                section = "Corners",
                 help = "How the outline turns inside a corner of a face.",
                 def = "pointed",
                 only = "of=edges,rims")
         Turn cornerInner,
 
-        @Param(label = "Meeting", help = "How corners are closed where several strips meet.", def = "grid")
+        @Param(
+                label = "Meeting",
+                section = "Corners",
+                help = "How corners are closed where several strips meet.",
+                def = "grid")
         Meeting meeting,
 
-        @Param(label = "Guard", help = "Holds the width back where strips would cross.", def = "on")
+        @Param(label = "Guard", section = "Guard", help = "Holds the width back where strips would cross.", def = "on")
         boolean guard,
 
         @Param(
                 label = "Held back",
+                section = "Guard",
                 help = "Alike: all that hangs together, by the tightest place. Near: only the corners where there is no"
                         + " room, so that strips narrow towards them.",
                 def = "alike",
                 only = "guard=on")
         Holding holding,
 
-        @Param(label = "Weights", help = "A tag whose weights the width is multiplied by; empty for none.", def = "")
+        @Param(
+                label = "Weights",
+                section = "Weights and material",
+                help = "A tag whose weights the width is multiplied by; empty for none.",
+                def = "")
         String weights,
 
         @Param(
                 label = "Taper",
+                section = "Weights and material",
                 help = "How wide it is at the end of each chain of edges, as a share of the beginning.",
                 unit = Unit.FACTOR,
                 min = 0,
@@ -154,6 +168,7 @@ public record Bevel(
 
         @Param(
                 label = "Material",
+                section = "Weights and material",
                 help = "What the new faces are made of; empty for the same as beside them.",
                 def = "",
                 role = Role.MATERIAL)
@@ -161,6 +176,7 @@ public record Bevel(
 
         @Param(
                 label = "Rails",
+                section = "Ways of old",
                 help =
                         "Over: as far from the edge as the width says, over as many faces as that takes. Beside: only within"
                                 + " the faces beside the edge. Turns that are not pointed, tapers to nothing and strips without"
@@ -171,6 +187,7 @@ public record Bevel(
 
         @Param(
                 label = "Whole rings",
+                section = "Ways of old",
                 help =
                         "A closed ring that is mostly sharper than the angle is taken whole, as long as nothing of it turns"
                                 + " by less than half the angle.",
@@ -180,6 +197,7 @@ public record Bevel(
 
         @Param(
                 label = "Blend",
+                section = "Corners",
                 help = "Shades strips and corners as one with the faces beside them, which keep looking flat.",
                 def = "off")
         boolean blend)

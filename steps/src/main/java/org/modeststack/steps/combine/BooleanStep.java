@@ -33,12 +33,14 @@ public record BooleanStep(
 
         @Param(
                 label = "Flip sheets",
+                section = "More",
                 help = "An open sheet is the wall of everything behind it; this takes what is before it instead.",
                 def = "off")
         boolean flipSheets,
 
         @Param(
                 label = "Weld",
+                section = "More",
                 help = "Vertices of the cut that only rounding keeps apart become one, so that no edge is without"
                         + " length and no face without width. Off leaves them as they come.",
                 def = "on")

@@ -57,6 +57,7 @@ public record Extrude(
 
         @Param(
                 label = "Turn",
+                section = "More",
                 help = "Turns what is extruded round its direction.",
                 unit = Unit.ANGLE,
                 min = -3600,
@@ -66,6 +67,7 @@ public record Extrude(
 
         @Param(
                 label = "Taper",
+                section = "More",
                 help = "How large the end is beside the beginning.",
                 unit = Unit.FACTOR,
                 min = 1e-4,
@@ -75,6 +77,7 @@ public record Extrude(
 
         @Param(
                 label = "Floor",
+                section = "More",
                 help = "Keeps the picked faces also where they were, turned round: an open sheet becomes a solid.",
                 def = "off")
         boolean floor)

@@ -52,11 +52,16 @@ public record Inset(
                 def = "together")
         Frames frames,
 
-        @Param(label = "Guard", help = "Holds the width back where the inside would cross itself.", def = "on")
+        @Param(
+                label = "Guard",
+                section = "Guard",
+                help = "Holds the width back where the inside would cross itself.",
+                def = "on")
         boolean guard,
 
         @Param(
                 label = "Guard around",
+                section = "Guard",
                 help = "Also holds the width back where the frame would run through anything beside it.",
                 def = "on")
         boolean guardAround)

@@ -7,7 +7,6 @@ import org.modeststack.steps.Param;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
-import org.modeststack.steps.Unit;
 import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -30,7 +29,6 @@ public record TagStep(
         @Param(
                 label = "Weight",
                 help = "How strongly it is meant; 0 takes out of the tag.",
-                unit = Unit.FACTOR,
                 min = 0,
                 max = 1,
                 def = "1")

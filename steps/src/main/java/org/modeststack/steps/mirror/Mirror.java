@@ -124,11 +124,16 @@ public record Mirror(
                 only = "keep=above,below")
         boolean image,
 
-        @Param(label = "Weld", help = "Whether the two halves share their vertices on the plane.", def = "on")
+        @Param(
+                label = "Weld",
+                section = "Seam",
+                help = "Whether the two halves share their vertices on the plane.",
+                def = "on")
         boolean weld,
 
         @Param(
                 label = "Weld within",
+                section = "Seam",
                 help = "Vertices this close to the plane are put on it and shared.",
                 unit = Unit.LENGTH,
                 min = 0,
@@ -138,18 +143,21 @@ public record Mirror(
 
         @Param(
                 label = "Without middle line",
+                section = "Seam",
                 help = "Dissolves the edges in the plane where the faces beside them are flush.",
                 def = "off")
         boolean dissolved,
 
         @Param(
                 label = "Without walls",
+                section = "Seam",
                 help = "Takes faces out that lie in the plane, since they would be walls inside.",
                 def = "on")
         boolean withoutWalls,
 
         @Param(
                 label = "Swap sides in tags",
+                section = "Seam",
                 help =
                         "What a tag names left is named right in the image, and the other way round; so with L and R at the end.",
                 def = "off")

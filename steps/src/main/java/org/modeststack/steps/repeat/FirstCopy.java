@@ -9,5 +9,5 @@ import org.modeststack.steps.Param;
 /** A body that takes the place of the first copy. A parameter that several steps share. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.RECORD_COMPONENT)
-@Param(label = "First copy", help = "Another body in the place of the first.")
+@Param(label = "First copy", section = "Single copies", help = "Another body in the place of the first.")
 @interface FirstCopy {}

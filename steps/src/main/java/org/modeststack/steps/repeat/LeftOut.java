@@ -11,6 +11,7 @@ import org.modeststack.steps.Param;
 @Target(ElementType.RECORD_COMPONENT)
 @Param(
         label = "Left out",
+        section = "Single copies",
         help =
                 "Copies that are not made, counted from 1: numbers and ranges, as 2, 5-7, last, or a rule, as every 3 from 1.",
         def = "")

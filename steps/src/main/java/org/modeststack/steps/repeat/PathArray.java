@@ -63,6 +63,7 @@ public record PathArray(
 
         @Param(
                 label = "Forward",
+                section = "More",
                 help = "The axis of the body that looks along the path.",
                 def = "x",
                 only = "turned=path,level")
@@ -70,6 +71,7 @@ public record PathArray(
 
         @Param(
                 label = "On the path",
+                section = "More",
                 help = "The point of the body that lies on the path.",
                 unit = Unit.LENGTH,
                 min = -1e9,
@@ -77,7 +79,7 @@ public record PathArray(
                 def = "0 0 0")
         Vec3 point,
 
-        @Param(label = "Other way", help = "Begins at the other end.", def = "off")
+        @Param(label = "Other way", section = "More", help = "Begins at the other end.", def = "off")
         boolean reversed,
 
         @WeldWithin double weld,

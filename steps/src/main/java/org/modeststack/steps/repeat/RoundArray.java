@@ -75,13 +75,17 @@ public record RoundArray(
 
         @Param(
                 label = "Round what is picked",
+                section = "Axis of something else",
                 help =
                         "A picked straight edge is the axis, of a picked rim the middle of its circle, of a face its normal; where"
                                 + " nothing is picked the axis below is taken.",
                 def = "edges")
         Pick line,
 
-        @Param(label = "Round a body", help = "Another body: the axis goes through its middle, wherever that is.")
+        @Param(
+                label = "Round a body",
+                section = "Axis of something else",
+                help = "Another body: the axis goes through its middle, wherever that is.")
         Bodies body,
 
         @Param(label = "Upright", help = "Copies stand as the first does, and only their places go round.", def = "off")

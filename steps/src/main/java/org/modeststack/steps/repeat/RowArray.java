@@ -84,6 +84,7 @@ public record RowArray(
 
         @Param(
                 label = "Turn",
+                section = "From copy to copy",
                 help = "How far each copy is turned on from the last, about its own middle.",
                 unit = Unit.ANGLE,
                 min = -36000,
@@ -91,11 +92,12 @@ public record RowArray(
                 def = "0")
         double turn,
 
-        @Param(label = "Turn round", help = "The axis of that turn.", def = "z")
+        @Param(label = "Turn round", section = "From copy to copy", help = "The axis of that turn.", def = "z")
         Axis turnAxis,
 
         @Param(
                 label = "Scale",
+                section = "From copy to copy",
                 help = "How many times as large as the last each copy is, about its own middle.",
                 unit = Unit.FACTOR,
                 min = 0.001,

@@ -58,6 +58,7 @@ public record Scatter(
 
         @Param(
                 label = "Chance",
+                section = "Variation",
                 help = "Another number gives other places, turns and sizes.",
                 min = 0,
                 max = 1e9,
@@ -66,6 +67,7 @@ public record Scatter(
 
         @Param(
                 label = "Share",
+                section = "Variation",
                 help = "How many of the places get a copy, by chance.",
                 unit = Unit.FACTOR,
                 min = 0,
@@ -81,6 +83,7 @@ public record Scatter(
 
         @Param(
                 label = "Turn up to",
+                section = "Variation",
                 help = "How far each copy is turned about its own Z by chance, either way.",
                 unit = Unit.ANGLE,
                 min = 0,
@@ -90,6 +93,7 @@ public record Scatter(
 
         @Param(
                 label = "Size up to",
+                section = "Variation",
                 help = "How much larger or smaller than it is a copy may be, by chance: 0.2 is up to a fifth.",
                 unit = Unit.FACTOR,
                 min = 0,
@@ -99,6 +103,7 @@ public record Scatter(
 
         @Param(
                 label = "On the surface",
+                section = "Variation",
                 help = "The point of the body that lies on the surface.",
                 unit = Unit.LENGTH,
                 min = -1e9,
@@ -106,7 +111,10 @@ public record Scatter(
                 def = "0 0 0")
         Vec3 point,
 
-        @Param(label = "Mixed with", help = "Other bodies that take the place of copies, by chance.")
+        @Param(
+                label = "Mixed with",
+                section = "Variation",
+                help = "Other bodies that take the place of copies, by chance.")
         Bodies others,
 
         @United boolean united,

@@ -9,5 +9,9 @@ import org.modeststack.steps.Param;
 /** Whether copies become one body. A parameter that several steps share. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.RECORD_COMPONENT)
-@Param(label = "United", help = "Copies that overlap or touch become one body by an exact union.", def = "off")
+@Param(
+        label = "United",
+        section = "Joining",
+        help = "Copies that overlap or touch become one body by an exact union.",
+        def = "off")
 @interface United {}

@@ -12,6 +12,7 @@ import org.modeststack.steps.Unit;
 @Target(ElementType.RECORD_COMPONENT)
 @Param(
         label = "Weld within",
+        section = "Joining",
         help = "Merges vertices of touching copies closer than this; 0 leaves them apart.",
         unit = Unit.LENGTH,
         min = 0,

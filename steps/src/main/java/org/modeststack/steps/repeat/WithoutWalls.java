@@ -11,6 +11,7 @@ import org.modeststack.steps.Param;
 @Target(ElementType.RECORD_COMPONENT)
 @Param(
         label = "Without walls",
+        section = "Joining",
         help = "Takes out faces of welded copies that lie on each other, so that the copies become one hollow.",
         def = "off")
 @interface WithoutWalls {}

@@ -51,6 +51,7 @@ public record Subdivide(
 
         @Param(
                 label = "Around",
+                section = "More",
                 help =
                         "Faces beside a part gain vertices: they get more sides, or are divided into quads and triangles.",
                 def = "many-sided")
@@ -58,24 +59,28 @@ public record Subdivide(
 
         @Param(
                 label = "Borders",
+                section = "More",
                 help = "Smooth: a border becomes a curve. Cornered: where it has a single face, its corner stays.",
                 def = "smooth")
         Borders borders,
 
         @Param(
                 label = "Creases",
+                section = "Creases",
                 help = "The tag of the edges that stay sharp, with their sharpness; empty for none.",
                 def = Crease.EDGES)
         String creases,
 
         @Param(
                 label = "Corners",
+                section = "Creases",
                 help = "The tag of the vertices that stay pointed, with their sharpness; empty for none.",
                 def = Crease.VERTICES)
         String corners,
 
         @Param(
                 label = "Strength",
+                section = "Creases",
                 help = "What the sharpness of creases and corners is multiplied by.",
                 unit = Unit.FACTOR,
                 min = 0,
@@ -85,6 +90,7 @@ public record Subdivide(
 
         @Param(
                 label = "To the limit",
+                section = "More",
                 help =
                         "Puts the vertices where they would come to lie after levels without end, with the normals there.",
                 def = "off")
@@ -92,6 +98,7 @@ public record Subdivide(
 
         @Param(
                 label = "Values at corners",
+                section = "More",
                 help =
                         "Colours and places in a texture. Linear: as they were across every face. Smooth: as smooth as the"
                                 + " surface, seams becoming curves. Cornered: the same, but corners of a lone face stay.",
@@ -100,6 +107,7 @@ public record Subdivide(
 
         @Param(
                 label = "In the view at most",
+                section = "More",
                 help = "Levels that the view shows while you work; files get all of them.",
                 min = 0,
                 max = 10,

@@ -67,6 +67,7 @@ public record Tidy(
 
         @Param(
                 label = "Lead around",
+                section = "More",
                 help =
                         "Leads edges of the surrounding surface to the outer ring, and takes out what is too narrow there.",
                 def = "on")
