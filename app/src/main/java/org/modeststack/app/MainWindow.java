@@ -172,7 +172,7 @@ final class MainWindow {
                         this::showKeys,
                         instructions::toggleCompact,
                         instructions::toggleGroups));
-        search.setCommands(commands.all());
+        search.setCommands(commands.all(), commands::ofBodies);
         EmptyPage start = new EmptyPage(
                 pictures,
                 new EmptyPage.Actions(

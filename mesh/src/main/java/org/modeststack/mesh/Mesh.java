@@ -384,6 +384,16 @@ public final class Mesh implements Memory.Counted {
         return withMaterials(faceMaterials, names);
     }
 
+    /**
+     * The same faces of other materials.
+     *
+     * @param ofFaces for each face one of the names
+     */
+    public Mesh withFaceMaterials(int[] ofFaces, List<String> names) {
+        if (ofFaces.length != faceCount()) throw new IllegalArgumentException("one material a face");
+        return withMaterials(ofFaces, List.copyOf(names));
+    }
+
     private Mesh withMaterials(int[] newFaceMaterials, List<String> names) {
         Mesh m = new Mesh(xyz, offsets, corners, newFaceMaterials, names, cornerLayers, tags, vertexKeys, faceKeys);
         m.adjacency = adjacency;

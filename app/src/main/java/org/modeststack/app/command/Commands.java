@@ -14,6 +14,7 @@ public final class Commands {
     public static final List<String> MENUS = List.of("File", "Edit", "Body", "Step", "Pick", "View", "Help");
 
     private final List<Command> all = new ArrayList<>();
+    private final AppState state;
     private final MendCommands mending;
 
     /** What the window itself does. */
@@ -27,6 +28,7 @@ public final class Commands {
             ViewPane view,
             Dialogs dialogs,
             WindowActions window) {
+        this.state = state;
         StepCommands steps = new StepCommands(
                 state.document(),
                 state.selected(),
@@ -73,6 +75,20 @@ public final class Commands {
     /** What cures faults of the mesh that is shown. */
     public MendCommands mending() {
         return mending;
+    }
+
+    /** One for each body, which goes there. */
+    public List<Command> ofBodies() {
+        return state.document().current().bodies().stream()
+                .map(b -> new Command(
+                        "Body",
+                        "Go to " + b.name(),
+                        null,
+                        "Selects this body" + (b.set().isEmpty() ? "." : ", of the set " + b.set() + "."),
+                        "select find " + b.set(),
+                        () -> true,
+                        () -> state.selected().select(b.id())))
+                .toList();
     }
 
     /** The name of the command that starts a body from a source. */

@@ -76,6 +76,7 @@ public final class DrawerPane extends BorderPane {
         this.openStep = openStep;
         editors = List.of(
                 new ProfileParamEditor(document, selected),
+                new MaterialEditor(document, messages),
                 new NumberEditor(messages),
                 new FlagEditor(),
                 new ChoiceEditor(),

@@ -14,6 +14,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
 import org.modeststack.steps.anchor.AnchorPoint;
 
 /** A parameter of the open step as an editor sees it: its value now, a way to change it, and news of other changes. */
@@ -73,6 +74,16 @@ final class EditedParam {
         document.edit(
                 "Change " + param.label().toLowerCase(Locale.ROOT),
                 d -> Edits.setChoice(d, body.id(), id, param.name(), value, results.before(body, id)));
+    }
+
+    /** Changes something of the document, of which this parameter is a part. */
+    void change(String label, DocumentState.Edit edit) {
+        document.edit(label, edit);
+    }
+
+    /** A document in which it has a value. */
+    Document with(Document d, Object value) throws StepException {
+        return Edits.setValue(d, selected.body().id(), entry.get().id(), param.name(), value);
     }
 
     Document document() {

@@ -175,6 +175,8 @@ public final class InstructionsPane extends BorderPane {
         showWay();
         if (body == null) {
             facts.setText("Press Ctrl+K to add one.");
+            find.setVisible(false);
+            find.setManaged(false);
             list.getChildren().clear();
             order = List.of();
             return;

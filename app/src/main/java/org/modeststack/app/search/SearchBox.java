@@ -3,6 +3,8 @@ package org.modeststack.app.search;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
@@ -27,6 +29,7 @@ public final class SearchBox extends StackPane {
     private final TextField field = new TextField();
     private final ListView<Command> found = new ListView<>();
     private List<Command> commands = List.of();
+    private Supplier<List<Command>> more = List::of;
 
     public SearchBox() {
         getStyleClass().add("search");
@@ -57,8 +60,10 @@ public final class SearchBox extends StackPane {
         return found;
     }
 
-    public void setCommands(List<Command> all) {
+    /** @param ofDocument what the document offers besides, asked for whenever something is looked for */
+    public void setCommands(List<Command> all, Supplier<List<Command>> ofDocument) {
         commands = all;
+        more = ofDocument;
     }
 
     public void open() {
@@ -69,7 +74,9 @@ public final class SearchBox extends StackPane {
 
     private void search() {
         String typed = field.getText().strip();
-        List<Command> hits = commands.stream()
+        // What there are hundreds of is not offered before anything is typed.
+        Stream<Command> named = typed.isEmpty() ? Stream.of() : more.get().stream();
+        List<Command> hits = Stream.concat(commands.stream(), named)
                 .filter(c -> c.enabled().getAsBoolean() && c.matches(typed))
                 .sorted(Comparator.<Command>comparingInt(c -> rank(c, typed))
                         .thenComparingInt(c -> typed.isEmpty() || rank(c, typed) > 1

@@ -33,6 +33,7 @@ import org.modeststack.steps.pick.EachAlike;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.remove.Delete;
 import org.modeststack.steps.remove.JoinTriangles;
+import org.modeststack.steps.shading.GiveMaterial;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.Torus;
@@ -62,6 +63,8 @@ class CopiesAlikeTest extends OneBody {
                     for (ParamDescriptor p : d.params())
                         if (d.value(s, p) instanceof Pick k && k.terms().isEmpty())
                             out = d.with(out, p.name(), Pick.all(k.kind()));
+                    // All is plain already.
+                    if (out instanceof GiveMaterial) return d.with(out, "material", "brass");
                     // Faces of four sides are few enough by themselves.
                     return out instanceof DivideFaces ? d.with(out, "most", 3) : out;
                 });

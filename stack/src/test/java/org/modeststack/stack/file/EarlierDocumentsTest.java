@@ -38,6 +38,7 @@ class EarlierDocumentsTest {
     /** Steps that there are only since then. */
     private static final Set<String> LATER = Set.of(
             "carry-over",
+            "material",
             "path-array",
             "scatter",
             "join-triangles",

@@ -48,6 +48,7 @@ import org.modeststack.steps.repeat.RoundArray;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.repeat.Scatter;
 import org.modeststack.steps.segment.Segments;
+import org.modeststack.steps.shading.GiveMaterial;
 import org.modeststack.steps.shading.ShadeEdges;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.shape.Scale;
@@ -86,6 +87,7 @@ public final class Steps {
                     OneShell.class,
                     Bevel.class,
                     ShadeEdges.class,
+                    GiveMaterial.class,
                     RowArray.class,
                     RoundArray.class,
                     PathArray.class,
