@@ -32,6 +32,10 @@ class MaterialsInTheWindowTest extends WindowDriver {
             Document d = Edits.addBody(
                     Document.EMPTY, "Block", Material.DEFAULT, new Box(10, 10, 10, 1, 1, 1, Seat.STANDING));
             document.open(d, "Materials");
+            return null;
+        });
+        settle();
+        fx(() -> {
             picks.setKind(ElementKind.FACE);
             picks.join(Selection.of(ElementKind.FACE, 1, 3), PickState.How.ALONE);
             return null;
