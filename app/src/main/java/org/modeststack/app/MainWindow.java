@@ -34,6 +34,7 @@ import org.modeststack.app.bodies.BodyStrip;
 import org.modeststack.app.command.Command;
 import org.modeststack.app.command.Commands;
 import org.modeststack.app.command.FittingSteps;
+import org.modeststack.app.command.KeyTable;
 import org.modeststack.app.drawer.DrawerPane;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
@@ -505,16 +506,8 @@ final class MainWindow {
     }
 
     private void showKeys() {
-        StringBuilder text = new StringBuilder();
-        for (Command c : commands.all()) {
-            if (c.keys() != null)
-                text.append(String.format("%-16s %s%n", c.combination().getDisplayText(), c.name()));
-        }
-        text.append(String.format("%nIn the view: drag turns, Shift+drag moves, the wheel zooms to the pointer.%n"));
-        text.append(String.format("While picking: click picks, Shift adds, Ctrl takes away, Alt picks the way there,%n"
-                + "Ctrl+drag draws a box, a double click takes all that belong together.%n"));
-        text.append("In a sentence: drag a number, click to type, arrow keys step; Shift finer, Ctrl coarser.");
-        TextArea area = new TextArea(text.toString());
+        TextArea area = new TextArea(new KeyTable(commands.all()).asText());
+        area.setWrapText(true);
         area.setEditable(false);
         area.setPrefRowCount(28);
         area.getStyleClass().add("keys");

@@ -146,7 +146,7 @@ class BodiesInTheWindowTest extends WindowDriver {
         assertEquals(List.of("Box 1", "Box 2", "Box 3"), chosen());
         assertTrue(shownNodes("chosen-first").stream()
                 .anyMatch(n -> ((Label) n).getText().startsWith("1 ·")));
-        press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.U);
+        press(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.N);
         BooleanStep step = (BooleanStep) body("Box 1").entries().getLast().step();
         assertEquals(Operation.UNION, step.operation());
         assertEquals(

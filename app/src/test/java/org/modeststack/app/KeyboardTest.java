@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -20,6 +21,7 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.modeststack.app.command.Command;
 import org.modeststack.app.command.Commands;
+import org.modeststack.app.command.KeyTable;
 import org.modeststack.app.instructions.Sentence;
 import org.modeststack.app.ui.LiveValue;
 import org.modeststack.exchange.LengthUnit;
@@ -114,6 +116,12 @@ class KeyboardTest extends WindowDriver {
             assertFalse(c.help().isBlank(), c.name());
             if (c.keys() == null) continue;
             assertNotNull(c.combination());
+            // What desktops take for themselves (common practice): workspaces, windows, typing by code.
+            assertFalse(c.keys().startsWith("Ctrl+Alt+"), c.keys());
+            assertFalse(
+                    Set.of("Alt+F4", "Alt+Tab", "Ctrl+Shift+U", "Alt+Space", "F10", "F11")
+                            .contains(c.keys()),
+                    c.keys());
             String before = keys.put(c.keys(), c.name());
             assertNull(before, c.keys() + " is shared by " + before + " and " + c.name());
         }
@@ -166,5 +174,15 @@ class KeyboardTest extends WindowDriver {
         assertTrue(shownNodes("ledger-cell").size() >= 3 * 10, "three steps with their numbers");
         press(KeyCode.CONTROL, KeyCode.L);
         assertFalse(fx(() -> window.ledger().isOpen()));
+    }
+
+    /** The table of keys in the documentation is made from the commands; {@code -Dmodest.write=true} writes it anew. */
+    @Test
+    void theTableOfKeysIsThatOfTheCommands() throws Exception {
+        String now = fx(() -> new KeyTable(window.commands().all()).asMarkdown());
+        Path file = Path.of("..", "docs", "keys.md");
+        if (Boolean.getBoolean("modest.write")) Files.writeString(file, now);
+        assertEquals(Files.readString(file), now);
+        assertTrue(fx(() -> new KeyTable(window.commands().all()).asText()).contains("Undo"));
     }
 }

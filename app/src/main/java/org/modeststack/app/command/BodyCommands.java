@@ -120,7 +120,7 @@ final class BodyCommands extends MenuCommands {
                 this::putInSet);
         add(
                 "Choose all bodies",
-                "Ctrl+Alt+A",
+                "Ctrl+Shift+0",
                 "Chooses all bodies that stand for themselves.",
                 "select everything",
                 body,
@@ -135,7 +135,7 @@ final class BodyCommands extends MenuCommands {
                 () -> selectBody(-1));
         add(
                 "To its first tool",
-                "Ctrl+Alt+Down",
+                "Ctrl+Shift+Page Down",
                 "Selects the first body that the selected one uses.",
                 "deeper inner cutter",
                 () -> selected.body() != null
@@ -146,7 +146,7 @@ final class BodyCommands extends MenuCommands {
                         .id()));
         add(
                 "Back to the body that uses it",
-                "Ctrl+Alt+Up",
+                "Ctrl+Shift+Page Up",
                 "From a tool to the body whose tool it is.",
                 "parent owner out",
                 () -> selected.way().size() > 1,
@@ -241,7 +241,7 @@ final class BodyCommands extends MenuCommands {
     private enum Together {
         UNITE(
                 "Unite chosen bodies",
-                "Ctrl+Shift+U",
+                "Ctrl+Shift+N",
                 "The first chosen body gets a step that unites it with the others.",
                 "union boolean add merge combine",
                 b -> new BooleanStep(Operation.UNION, b)),
