@@ -82,7 +82,7 @@ class PlacingInTheWindowTest extends WindowDriver {
     @Test
     void aBodyIsPutOnAFaceByOneClickAndStaysOnIt() throws Exception {
         command("Place");
-        assertEquals("Click the place for “At”", prompt());
+        assertEquals("Click the place that it is to stand on", prompt());
         click(0, -20, 20);
         assertEquals("", prompt());
         Place p = (Place) peg().entries().getLast().step();
@@ -107,7 +107,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         // One undo for what was changed, one for the place, one for the step.
         command("Undo");
         command("Undo");
-        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).at());
+        assertEquals(new Vec3(60, 0, 0), ((Place) peg().entries().getLast().step()).at(), "it stands where it stood");
     }
 
     /** What is put somewhere is looked through: it is no place itself. */
@@ -175,7 +175,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         });
         press(KeyCode.ESCAPE);
         assertEquals("", prompt());
-        assertEquals(Vec3.ZERO, ((Place) peg().entries().getLast().step()).at());
+        assertEquals(new Vec3(60, 0, 0), ((Place) peg().entries().getLast().step()).at(), "it stands where it stood");
         assertEquals(peg().entries().getLast(), fx(selected::openEntry), "the drawer stays");
         int steps = peg().entries().size();
         press(KeyCode.ESCAPE);

@@ -195,9 +195,10 @@ final class StepCommands extends MenuCommands {
     private void addStep(StepDescriptor d) {
         Body b = selected.body();
         Entry open = selected.openEntry();
-        Entry before = b.entries().get((open == null ? b.shownSteps() : b.indexOf(open.id()) + 1) - 1);
-        StepResult result = results.result(b.id(), before.id());
         Step values = d.createDefault();
+        boolean last = open == null || !values.pointAtBottom().isEmpty();
+        Entry before = b.entries().get((last ? b.shownSteps() : b.indexOf(open.id()) + 1) - 1);
+        StepResult result = results.result(b.id(), before.id());
         addStep(d, result == null ? values : values.suited(result.geometry().bounds(), before.step()));
     }
 
@@ -213,7 +214,9 @@ final class StepCommands extends MenuCommands {
         Pick taken = picked ? picks.take() : Pick.none(ElementKind.FACE);
         // What is picked is on the mesh that is shown; the rim of a cut is that of the open step or one above.
         boolean toMarker = picked && (!taken.terms().isEmpty() || pick.role() != Role.CUT);
-        int at = open == null || toMarker ? b.shownSteps() : b.indexOf(open.id()) + 1;
+        // What is put somewhere must not be carried on by steps behind.
+        boolean placing = !values.pointAtBottom().isEmpty();
+        int at = open == null || toMarker || placing ? b.shownSteps() : b.indexOf(open.id()) + 1;
         Step step = taken.terms().isEmpty() ? alongCut(b, at, d, values) : d.with(values, pick.name(), taken);
         habits.used(taken.terms().isEmpty() ? null : taken.kind(), d);
         Document before = document.current();

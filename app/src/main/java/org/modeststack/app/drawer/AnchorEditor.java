@@ -51,6 +51,7 @@ final class AnchorEditor extends VBox {
     private Node offset(MessageState messages) {
         Label word = new Label("plus");
         word.getStyleClass().add("field-unit");
+        word.setMinWidth(USE_PREF_SIZE);
         HBox row = new HBox(4, word);
         row.setAlignment(Pos.CENTER_LEFT);
         for (int axis = 0; axis < 3; axis++) {

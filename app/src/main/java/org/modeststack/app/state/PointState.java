@@ -106,6 +106,7 @@ public final class PointState {
     /** What to do now: "Click the place for “First point” (1 of 6)". */
     public String prompt() {
         ParamDescriptor p = wanted.get(at);
+        if (lookedThrough() != null && wanted.size() == 1) return "Click the place that it is to stand on";
         String count = wanted.size() == 1 ? "" : " (" + (at + 1) + " of " + wanted.size() + ")";
         String what = p.role() == Role.DIRECTION
                 ? "Click a face that looks the way of “" + p.label() + "”"

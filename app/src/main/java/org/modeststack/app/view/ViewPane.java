@@ -61,6 +61,9 @@ public final class ViewPane extends Pane {
     /** A body that is smaller than this in the picture, in pixels, cannot be worked on; and how much is seen round it then. */
     private static final double TINY = 60, AROUND = 0.35;
 
+    /** All bodies come into the picture with one that they are not so much larger than together. */
+    private static final double FEW = 5;
+
     private final DocumentState document;
     private final SelectionState selected;
     private final ResultState results;
@@ -271,20 +274,26 @@ public final class ViewPane extends Pane {
         Body now = selected.body();
         String id = now == null ? null : now.id();
         if (Objects.equals(id, lastBody)) return;
+        Geometry g = now == null ? null : results.shown(now);
+        // A new body is brought in as soon as it is there.
+        if (now != null && g == null) return;
         boolean first = lastBody == null;
         lastBody = id;
-        if (id == null || first || id.equals(clickedBody) || !fitted) return;
-        Geometry g = results.shown(now);
-        if (g == null || g.isEmpty()) return;
+        if (g == null || g.isEmpty() || first || id.equals(clickedBody) || !fitted) return;
         int w = (int) getWidth(), h = (int) getHeight();
         Camera c = moves.goal();
         double[] box = ChosenLayer.onScreen(g.bounds(), c, w, h);
         boolean inside = box != null && box[0] >= 0 && box[1] >= 0 && box[2] <= w && box[3] <= h;
         boolean tiny = box != null && Math.max(box[2] - box[0], box[3] - box[1]) < TINY;
         if (inside && !tiny) return;
-        Bounds b = g.bounds();
-        // With what is round it, so that one sees where it is.
-        goTo(c.fit(b.grown(AROUND * b.diagonal()), w, h));
+        Bounds b = g.bounds(), all = b;
+        for (Body o : document.current().bodies()) {
+            Geometry other = viewState.isSolid(o) ? results.shown(o) : null;
+            if (other != null && !other.isEmpty()) all = all.union(other.bounds());
+        }
+        // All there is where that is not much more, else with a little of what is round it: so one sees where it is.
+        boolean few = all.diagonal() < FEW * b.diagonal();
+        goTo(c.fit(few ? all : b.grown(AROUND * b.diagonal()), w, h));
     }
 
     /** Until the user looks from somewhere else, everything stays in the picture. */

@@ -3,6 +3,7 @@ package org.modeststack.steps.place;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
@@ -10,6 +11,7 @@ import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.Role;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.StepInfo;
 import org.modeststack.steps.Trig;
@@ -116,6 +118,14 @@ public record Place(
                     "turned", target(), target().plus(turn.affine().direction(arm)), n));
         }
         return all;
+    }
+
+    /** It stays where it stands until a place is given. */
+    @Override
+    public Step suited(Bounds in, Step before) {
+        if (in.isEmpty()) return this;
+        Vec3 foot = new Vec3(in.center().x(), in.center().y(), in.minZ());
+        return new Place(foot, side, foot, normal, square, turned, above);
     }
 
     @Override
