@@ -18,6 +18,7 @@ import javafx.util.Duration;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.state.ViewState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.render.Still;
@@ -151,6 +152,9 @@ public final class ModestApp extends Application {
         if (start.shows("points") && selected.openEntry() != null)
             state.points().takeAll(selected.openEntry());
         if (start.shows("smoothed") && selected.body() != null) state.view().toggleSmooth(selected.body());
+        if (start.shows("faint")) state.view().setOthers(ViewState.Others.FAINT);
+        if (start.shows("near")) window.view().beginNear();
+        if (start.shows("hold")) state.view().setHolding(true);
         if (start.mode() != null) state.view().setMode(start.mode());
     }
 

@@ -21,7 +21,7 @@ final class StartOptions {
     private static final String DEMO = "demo";
 
     /** What can be shown besides: the ledger, the search, the taking of points, the body as if it were smoothed. */
-    static final List<String> PARTS = List.of("ledger", "search", "points", "smoothed");
+    static final List<String> PARTS = List.of("ledger", "search", "points", "smoothed", "faint", "near", "hold");
 
     @Parameters(
             arity = "0..1",

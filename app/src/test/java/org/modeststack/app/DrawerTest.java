@@ -19,6 +19,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Cylinder;
@@ -146,6 +147,26 @@ class DrawerTest extends WindowDriver {
         });
         settle();
         assertEquals("The bolts of the older lamps are wider.", opened().note());
+    }
+
+    /** A bevel has no material of its own by itself, and the palette to give it one. */
+    @Test
+    void aBevelGetsItsMaterialFromThePalette() throws Exception {
+        open("Battery chest", 2);
+        unfoldDrawer();
+        List<String> chips = shownNodes("material-chip").stream()
+                .filter(WindowDriver::isSeen)
+                .map(n -> ((ToggleButton) n).getText())
+                .toList();
+        assertEquals("as around", chips.getFirst());
+        assertTrue(chips.size() > 2, chips.toString());
+        ToggleButton second = (ToggleButton) shownNodes("material-chip").get(1);
+        fx(() -> {
+            second.fire();
+            return null;
+        });
+        settle();
+        assertEquals(second.getText(), ((Bevel) opened().step()).material());
     }
 
     @Test

@@ -40,6 +40,7 @@ final class MaterialEditor implements ParamEditor {
         FlowPane palette = new FlowPane(6, 6);
         edited.onRefresh(() -> {
             palette.getChildren().clear();
+            if (edited.param().defaultValue().equals("")) palette.getChildren().add(none(edited));
             for (Material m : palette(edited)) palette.getChildren().add(swatch(edited, m));
             palette.getChildren().add(more(edited));
         });
@@ -49,12 +50,29 @@ final class MaterialEditor implements ParamEditor {
         ColorPicker color = new ColorPicker();
         color.getStyleClass().add("material-color");
         color.setAccessibleText("Colour of the material");
-        edited.onRefresh(
-                () -> color.setValue(colorOf(document.current().materials().get((String) edited.value()))));
+        edited.onRefresh(() -> color.setValue(colorOf(look((String) edited.value()))));
         color.setOnAction(_ -> recolor(edited, color.getValue()));
         HBox now = new HBox(6, name, color);
-        edited.onRefresh(() -> now.setVisible(!((String) edited.value()).isBlank()));
+        edited.onRefresh(() -> {
+            now.setVisible(!((String) edited.value()).isBlank());
+            now.setManaged(now.isVisible());
+        });
         return new VBox(6, palette, now);
+    }
+
+    /** How a material looks; without a name it is what nobody has given one. */
+    private Material look(String name) {
+        return document.current().materials().get(name.isBlank() ? Material.DEFAULT.name() : name);
+    }
+
+    /** No material of its own: what is beside it goes on. */
+    private ToggleButton none(EditedParam edited) {
+        ToggleButton b = new ToggleButton("as around");
+        b.getStyleClass().add("material-chip");
+        b.setSelected(((String) edited.value()).isBlank());
+        b.setOnAction(_ -> edited.set(""));
+        Hint.on(b, "Made of what is beside it");
+        return b;
     }
 
     private List<Material> palette(EditedParam edited) {
@@ -84,7 +102,7 @@ final class MaterialEditor implements ParamEditor {
         more.getStyleClass().add("chip-add");
         Hint.on(more, "A new material like the chosen one, to be given a name and a colour");
         more.setOnAction(_ -> {
-            Material like = document.current().materials().get((String) edited.value());
+            Material like = look((String) edited.value());
             edited.change("New material", d -> {
                 String name = freeName(d);
                 Document with = Edits.addMaterial(
@@ -105,7 +123,7 @@ final class MaterialEditor implements ParamEditor {
         // The name of another chooses that one.
         if (document.current().materials().has(name)) edited.set(name);
         else if (!document.current().materials().has(now)) {
-            Material m = document.current().materials().get(now);
+            Material m = look(now);
             edited.change(
                     "New material",
                     d -> edited.with(
@@ -113,7 +131,7 @@ final class MaterialEditor implements ParamEditor {
                                     d, new Material(name, m.rgb(), m.roughness(), m.metal(), m.transparency())),
                             name));
         } else {
-            Material m = document.current().materials().get(now);
+            Material m = look(now);
             edited.change(
                     "Rename material",
                     d -> Edits.changeMaterial(
@@ -123,7 +141,7 @@ final class MaterialEditor implements ParamEditor {
 
     private void recolor(EditedParam edited, Color c) {
         String now = (String) edited.value();
-        Material m = document.current().materials().get(now);
+        Material m = look(now);
         int rgb = (int) Math.round(c.getRed() * 255) << 16
                 | (int) Math.round(c.getGreen() * 255) << 8
                 | (int) Math.round(c.getBlue() * 255);

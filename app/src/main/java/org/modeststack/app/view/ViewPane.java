@@ -101,6 +101,7 @@ public final class ViewPane extends Pane {
     private ContextMenu menu;
 
     private boolean fitted;
+    private boolean near;
     /** The body that was worked on at the last refresh, and the one that was clicked in the view last. */
     private String lastBody;
 
@@ -302,8 +303,15 @@ public final class ViewPane extends Pane {
         request();
     }
 
+    /** The first picture of the document shows the chosen body instead of all. */
+    public void beginNear() {
+        near = true;
+        fitted = false;
+        request();
+    }
+
     private void fitAll() {
-        Camera c = fitting(false);
+        Camera c = fitting(near);
         if (c == null) return;
         setCamera(c);
         ownCamera = false;

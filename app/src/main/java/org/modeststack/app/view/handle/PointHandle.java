@@ -6,6 +6,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Edits;
+import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.anchor.AnchorPoint;
@@ -42,8 +43,9 @@ final class PointHandle extends FreeHandle {
         Step s = step();
         if (s == null) return "";
         StepDescriptor d = StepDescriptor.of(s);
-        return d.param(param).label() + " "
-                + d.param(param).show(d.value(s, d.param(param))).replace(" ", ", ") + " mm";
+        Vec3 v = (Vec3) d.value(s, d.param(param));
+        return d.param(param).label() + " " + Numbers.brief(v.x()) + ", " + Numbers.brief(v.y()) + ", "
+                + Numbers.brief(v.z()) + " mm";
     }
 
     @Override
