@@ -16,8 +16,8 @@ import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
-import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
@@ -51,11 +51,14 @@ class FirstMinuteTest extends WindowDriver {
         assertEquals("1 of 3 done · now cut", firstSteps());
         command("New cylinder");
         fx(() -> {
-            selected.choose(document.current().bodies().stream().map(b -> b.id()).toList());
+            selected.choose(
+                    document.current().bodies().stream().map(b -> b.id()).toList());
             // Onto each other, as if dragged there.
             String second = document.current().bodies().get(1).id();
-            document.edit("Back", d -> Edits.setValue(
-                    d, second, d.bodyOf(second).entries().get(1).id(), "by", new Vec3(10, 0, 0)));
+            document.edit(
+                    "Back",
+                    d -> Edits.setValue(
+                            d, second, d.bodyOf(second).entries().get(1).id(), "by", new Vec3(10, 0, 0)));
             return null;
         });
         settle();
@@ -85,7 +88,8 @@ class FirstMinuteTest extends WindowDriver {
 
     @Test
     void longStacksTakeALineAStepAndCanBeSearched() throws Exception {
-        Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, new Box(10, 10, 10, 1, 1, 1, Seat.STANDING));
+        Document d =
+                Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, new Box(10, 10, 10, 1, 1, 1, Seat.STANDING));
         for (int i = 1; i <= 30; i++) d = Edits.addStep(d, d.bodies().getFirst().id(), i, new Move(new Vec3(i, 0, 0)));
         Document longOne = d;
         fx(() -> {
@@ -104,7 +108,8 @@ class FirstMinuteTest extends WindowDriver {
             return null;
         });
         settleWholly();
-        assertEquals(1, shownNodes("step-row").stream().filter(n -> !isCompact(n)).count(), "the open one");
+        assertEquals(
+                1, shownNodes("step-row").stream().filter(n -> !isCompact(n)).count(), "the open one");
         fx(() -> {
             ((TextField) stage.getScene().lookup(".instructions-head .find-body")).setText("by 17 mm");
             return null;
@@ -121,7 +126,8 @@ class FirstMinuteTest extends WindowDriver {
 
     @Test
     void stepsAreMovedTogether() throws Exception {
-        Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, new Box(10, 10, 10, 1, 1, 1, Seat.STANDING));
+        Document d =
+                Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, new Box(10, 10, 10, 1, 1, 1, Seat.STANDING));
         String id = d.bodies().getFirst().id();
         for (int i = 1; i <= 5; i++) d = Edits.addStep(d, id, i, new Move(new Vec3(i, 0, 0)));
         var e = d.bodyOf(id).entries();
@@ -129,7 +135,8 @@ class FirstMinuteTest extends WindowDriver {
         assertEquals(
                 List.of(e.get(0), e.get(2), e.get(4), e.get(5), e.get(1), e.get(3)),
                 moved.bodyOf(id).entries());
-        Document back = Edits.moveSteps(moved, id, List.of(e.get(0).id(), e.get(3).id()), 0);
+        Document back =
+                Edits.moveSteps(moved, id, List.of(e.get(0).id(), e.get(3).id()), 0);
         assertEquals(e.get(0), back.bodyOf(id).entries().getFirst(), "the source stays first");
         assertEquals(e.get(3), back.bodyOf(id).entries().get(1));
     }

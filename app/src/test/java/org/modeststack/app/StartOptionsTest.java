@@ -68,7 +68,7 @@ class StartOptionsTest {
             value = {
                 "--size 1280 | Invalid value for option '--size': not WIDTHxHEIGHT, each of 3 or 4 digits: 1280",
                 "--size 12x9 | Invalid value for option '--size': not WIDTHxHEIGHT, each of 3 or 4 digits: 12x9",
-                "--show legder | Invalid value for option '--show' (WORD[,WORD]): there is no legder to show; there are ledger, search, points, smoothed, shaded-edges, shaded, edges, see-through",
+                "--show legder | Invalid value for option '--show' (WORD[,WORD]): there is no legder to show; there are ledger, search, points, smoothed, faint, near, hold, shaded-edges, shaded, edges, see-through",
                 "--step two | Invalid value for option '--step': 'two' is not an int",
                 "--shot | Missing required parameter for option '--shot' (FILE.png)",
                 "--frobnicate | Unknown option: '--frobnicate'"

@@ -101,7 +101,7 @@ public final class BodyStrip extends VBox {
         HBox.setHgrow(tools, Priority.ALWAYS);
         tools.setMinWidth(0);
         getChildren().addAll(first, toolLine);
-        document.opened().listen(folded::clear);
+        document.opened().listen(this::foldMany);
         Runnable refresh = this::refresh;
         document.changed().listen(refresh);
         selected.changed().listen(refresh);
@@ -113,10 +113,13 @@ public final class BodyStrip extends VBox {
         Document d = document.current();
         cards.keySet().removeIf(id -> d.body(id) == null);
         toolCards.keySet().removeIf(id -> d.body(id) == null);
+        Body now = selected.body();
+        boolean other = now != null && !now.id().equals(shown);
+        // Whoever is worked on is in sight.
+        if (other) folded.remove(selected.way().getFirst().set());
         showBodies(d);
         showTools(d);
-        Body now = selected.body();
-        if (now != null && !now.id().equals(shown)) {
+        if (other) {
             shown = now.id();
             List<Body> way = selected.way();
             BodyCard card = cards.get(way.getFirst().id());
@@ -160,6 +163,15 @@ public final class BodyStrip extends VBox {
         }
         sets.keySet().retainAll(put);
         row.show(wanted);
+    }
+
+    /** Of a document with many bodies that was just opened, sets are folded; all is in sight where it is few. */
+    private void foldMany() {
+        folded.clear();
+        Document d = document.current();
+        if (d.bodies().stream().filter(b -> !d.isTool(b.id())).count() > MANY)
+            for (Body b : d.bodies()) if (!b.set().isEmpty()) folded.add(b.set());
+        refresh();
     }
 
     private void fold(String set) {

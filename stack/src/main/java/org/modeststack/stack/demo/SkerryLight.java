@@ -150,6 +150,9 @@ public final class SkerryLight {
         step(housing, bevel(openings, 1, 4, Shape.NUMBER));
         step(cage, bevel(cut(cage), 1, 4, Shape.NUMBER));
         step(footing, bevel(cut(footing), 2, 4, Shape.NUMBER));
+        set("Lamp", "Lamp housing", "Cage", "Sight ring", "Roof");
+        set("Fittings", "Lug", "Battery chest", "Cover flange", "Hanging bracket");
+        set("Gallery", "Spiral stair", "Gallery deck", "Gallery posts", "Rivets");
         return document;
     }
 
@@ -283,6 +286,15 @@ public final class SkerryLight {
     private Pick cut(String bodyId) {
         long seed = document.bodyOf(bodyId).entries().getLast().seed();
         return Pick.of(ElementKind.EDGE, new Rule.Made(StepContext.madeTag(seed)));
+    }
+
+    /** Bodies that belong together stand under one name. */
+    private void set(String name, String... bodies) {
+        List<String> ids = document.bodies().stream()
+                .filter(b -> List.of(bodies).contains(b.name()))
+                .map(Body::id)
+                .toList();
+        document = Edits.putInSet(document, ids, name);
     }
 
     private String body(String name, Material material, Step source) {
