@@ -57,16 +57,36 @@ class HeldEdgesTest {
 
     /** The table of docs/smoothing.md. Creases hold a bevel straighter and nearer; loops lie on straight lines and stay there. */
     @ParameterizedTest
-    @CsvSource({"Bevel and creases, 2.123, 0.019", "Bevel alone, 3.222, 0.314", "Loops, 0.697, 0.000"})
+    @CsvSource({
+        "Bevel and creases, 2.123, 0.019",
+        "Bevel alone, 3.222, 0.314",
+        "Loops beside it, 0.996, 0.601",
+        "Loops at its ends too, 0.697, 0.000"
+    })
     void edgesAreHeldAsTheTableSays(String name, double back, double bend) {
         assertEquals(back, off(name)[0], 2e-3);
         assertEquals(bend, off(name)[1], 1e-3);
     }
 
+    /** Common practice: a crease with a bevel leaves an edge straightest, a bevel alone slightly bowed, loops beside it bow it most. */
+    @Test
+    void theyBowTheEdgeInTheOrderThatIsKnown() {
+        double creased = off("Bevel and creases")[1],
+                bevelled = off("Bevel alone")[1],
+                looped = off("Loops beside it")[1];
+        assertTrue(creased < 0.1 * bevelled, creased + " of " + bevelled);
+        assertTrue(bevelled < 0.6 * looped, bevelled + " of " + looped);
+    }
+
     @Test
     void allOfItIsSound() {
-        for (String name :
-                List.of("Bevel and creases", "Bevel alone", "Loops", "Cut, then smoothed", "Smoothed, then cut"))
+        for (String name : List.of(
+                "Bevel and creases",
+                "Bevel alone",
+                "Loops beside it",
+                "Loops at its ends too",
+                "Cut, then smoothed",
+                "Smoothed, then cut"))
             assertTrue(
                     Faults.all(mesh(name)).isSound(),
                     name + Faults.all(mesh(name)).found());

@@ -30,8 +30,8 @@ import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 
 /**
- * A sample of how edges are held sharp under smoothing: one block by a bevel with creases, by a bevel alone and by loops beside its
- * edges; and one that is cut before it is smoothed and one after, each with the rim of its cut rounded.
+ * A sample of how edges are held sharp under smoothing: one block by a bevel with creases, by a bevel alone, by loops beside its
+ * edges and by loops at their ends too; and one that is cut before it is smoothed and one after, each with the rim of its cut rounded.
  */
 public final class HeldEdges {
     /** How wide the blocks are, and how far from their edges something holds these, mm. */
@@ -49,9 +49,10 @@ public final class HeldEdges {
         HeldEdges made = new HeldEdges();
         made.bevelWithCreases();
         made.bevelAlone();
-        made.loops();
+        made.loops("Loops beside it", 2, false);
         made.cutAndSmoothed();
         made.smoothedAndCut();
+        made.loops("Loops at its ends too", 5, true);
         return made.document;
     }
 
@@ -68,9 +69,13 @@ public final class HeldEdges {
         step(body, new Subdivide(3));
     }
 
-    private void loops() {
-        String body = block("Loops", 2);
-        for (int axis = 0; axis < 3; axis++) {
+    /**
+     * Loops on both sides of the edges along X, as they are cut for an edge that is to be held. Near the ends of these edges there
+     * are none, so that the ends pull them in; with loops there too they are held straight, by twice as many loops.
+     */
+    private void loops(String name, int place, boolean atEnds) {
+        String body = block(name, place);
+        for (int axis = atEnds ? 0 : 1; axis < 3; axis++) {
             loop(body, axis, true);
             loop(body, axis, false);
         }
@@ -151,7 +156,7 @@ public final class HeldEdges {
     }
 
     private String block(String name, int place) {
-        int across = place > 2 ? 3 : 1;
+        int across = place == 3 || place == 4 ? 3 : 1;
         String body = body(name, new Box(SIZE, SIZE, SIZE, across, across, across, Seat.STANDING));
         if (place > 0) step(body, new Move(new Vec3(place * APART, 0, 0)));
         return body;
