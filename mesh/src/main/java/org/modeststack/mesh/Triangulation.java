@@ -33,6 +33,12 @@ public record Triangulation(int[] triangleCorners, int[] triangleFace) implement
         return new Triangulation(out, face);
     }
 
+    /** The first triangle of a face, which those of it follow; for the number of faces it is how many there are. */
+    public static int first(Mesh mesh, int face) {
+        // A face has two triangles less than corners.
+        return mesh.offsets()[face] - 2 * face;
+    }
+
     public int count() {
         return triangleFace.length;
     }

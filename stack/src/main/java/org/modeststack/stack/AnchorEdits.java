@@ -10,7 +10,7 @@ import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.anchor.AnchorPoint;
 
-/** Giving points and directions of steps an anchor that they follow, and taking it away again. */
+/** Giving points and directions of steps an anchor that they follow; {@link Edits#setValue} turns them into numbers again. */
 public final class AnchorEdits {
     private AnchorEdits() {}
 
@@ -37,13 +37,6 @@ public final class AnchorEdits {
             all.putAll(anchors);
             return all;
         });
-    }
-
-    /** Leaves a parameter as numbers: those that its anchor came to. */
-    public static Document free(Document d, String bodyId, long entryId, String param, Vec3 value)
-            throws StepException {
-        Document out = changed(d, bodyId, entryId, now -> without(now, param));
-        return Edits.setValue(out, bodyId, entryId, param, value);
     }
 
     static Map<String, AnchorPoint> without(Map<String, AnchorPoint> anchors, String param) {

@@ -111,7 +111,7 @@ final class EditedParam {
         long id = entry.get().id();
         document.edit(
                 "Free " + param.label().toLowerCase(Locale.ROOT),
-                d -> AnchorEdits.free(d, body, id, param.name(), (Vec3) value()));
+                d -> Edits.setValue(d, body, id, param.name(), value()));
     }
 
     /** Does something now and then whenever the value may have changed. */

@@ -33,7 +33,7 @@ public record SurfacePoint(int face, Vec3 at) {
     }
 
     /** The place of a triangle nearest to a point (C. Ericson, "Real-Time Collision Detection", 2005, 5.1.5). */
-    static Vec3 onTriangle(Vec3 a, Vec3 b, Vec3 c, Vec3 p) {
+    public static Vec3 onTriangle(Vec3 a, Vec3 b, Vec3 c, Vec3 p) {
         Vec3 ab = b.minus(a), ac = c.minus(a), ap = p.minus(a);
         double d1 = ab.dot(ap), d2 = ac.dot(ap);
         if (d1 <= 0 && d2 <= 0) return a;

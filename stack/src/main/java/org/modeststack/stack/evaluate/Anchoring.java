@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
@@ -25,14 +25,12 @@ import org.modeststack.steps.anchor.AnchorPoint;
  * @param remarks what there is to say of them
  */
 record Anchoring(Step step, Map<String, Vec3> values, List<Remark> remarks) {
-    /** With these words begins what is said of a lost anchor. */
-    static final String LOST = "The place that ";
-
     /**
      * @param in what goes into the step
      * @param of the result of another body; null where it is not there
      */
-    static Anchoring of(Entry entry, Mesh in, Function<String, @Nullable Mesh> of, Function<String, String> nameOf) {
+    static Anchoring of(
+            Entry entry, Geometry in, Function<String, @Nullable Geometry> of, Function<String, String> nameOf) {
         Step step = entry.step();
         StepDescriptor d = StepDescriptor.of(step);
         Map<String, Vec3> values = new HashMap<>();
@@ -41,8 +39,8 @@ record Anchoring(Step step, Map<String, Vec3> values, List<Remark> remarks) {
         for (ParamDescriptor p : d.params()) {
             AnchorPoint a = entry.anchors().get(p.name());
             if (a == null || p.type() != Vec3.class) continue;
-            Mesh mesh = a.body().isEmpty() ? in : of.apply(a.body());
-            AnchorPoint.Place place = mesh == null ? null : a.on(mesh);
+            Geometry on = a.body().isEmpty() ? in : of.apply(a.body());
+            AnchorPoint.Place place = on == null ? null : a.on(on);
             boolean direction = p.role() == Role.DIRECTION;
             if (place == null || direction && place.way().equals(Vec3.ZERO)) {
                 remarks.add(new Remark(Remark.Level.REMARK, lost(p, a, nameOf), null));
@@ -60,7 +58,7 @@ record Anchoring(Step step, Map<String, Vec3> values, List<Remark> remarks) {
 
     private static String lost(ParamDescriptor p, AnchorPoint a, Function<String, String> nameOf) {
         String on = a.body().isEmpty() ? "" : " of " + nameOf.apply(a.body());
-        return LOST + "“" + p.label() + "” followed (" + a.words() + on
+        return "The place that “" + p.label() + "” followed (" + a.words() + on
                 + ") is not there any more; its last numbers stay.";
     }
 }

@@ -87,10 +87,10 @@ final class BodyRun {
     private Anchoring anchored(Entry entry, Geometry in) {
         return Anchoring.of(
                 entry,
-                in.mesh(),
+                in,
                 id -> {
                     Provenance.Operand o = operands.get(id);
-                    return o == null ? null : runner.geometry(o.result()).mesh();
+                    return o == null ? null : runner.geometry(o.result());
                 },
                 document::nameOf);
     }

@@ -51,10 +51,18 @@ final class AnchorJson {
         return o;
     }
 
-    /** @param remarks receives what cannot be understood, which is left out: the numbers stay */
-    static Map<String, AnchorPoint> read(JsonNode node, Step step, String where, List<String> remarks) {
-        if (node.isMissingNode()) return Map.of();
+    /**
+     * What was read.
+     *
+     * @param strange what cannot be understood, kept for the next save; the numbers stay meanwhile
+     * @param remarks why
+     */
+    record Read(Map<String, AnchorPoint> anchors, ObjectNode strange, List<String> remarks) {}
+
+    static Read read(JsonNode node, Step step) {
         Map<String, AnchorPoint> out = new HashMap<>();
+        ObjectNode strange = NODES.objectNode();
+        List<String> remarks = new ArrayList<>();
         StepDescriptor d = StepDescriptor.of(step);
         for (Map.Entry<String, JsonNode> p : node.properties()) {
             try {
@@ -63,10 +71,11 @@ final class AnchorJson {
                     throw new IllegalArgumentException("\"" + p.getKey() + "\" is no point or direction of this step");
                 out.put(p.getKey(), read(p.getValue()));
             } catch (IllegalArgumentException e) {
-                remarks.add(where + ": an anchor was left out: " + e.getMessage() + ".");
+                strange.set(p.getKey(), p.getValue());
+                remarks.add("an anchor cannot be followed here: " + e.getMessage() + ".");
             }
         }
-        return out;
+        return new Read(out, strange, remarks);
     }
 
     private static AnchorPoint read(JsonNode o) {

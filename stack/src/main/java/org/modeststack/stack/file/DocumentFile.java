@@ -32,6 +32,7 @@ import org.modeststack.stack.UnknownStep;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.anchor.AnchorPoint;
 import org.modeststack.steps.catalog.Steps;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
@@ -226,8 +227,6 @@ public final class DocumentFile {
         else o.remove("enabled");
         if (e.held()) o.put("held", true);
         else o.remove("held");
-        if (e.anchors().isEmpty()) o.remove("anchors");
-        else o.set("anchors", AnchorJson.write(e.anchors()));
         if (e.together()) o.put("together", true);
         else o.remove("together");
         if (!e.note().isEmpty()) o.put("note", e.note());
@@ -236,6 +235,7 @@ public final class DocumentFile {
         if (e.step() instanceof UnknownStep) return o;
         StepDescriptor d = StepDescriptor.of(e.step());
         o.put("type", d.type());
+        if (!e.anchors().isEmpty()) o.set("anchors", AnchorJson.write(e.anchors()));
         ObjectNode values = o.putObject("values");
         for (ParamDescriptor p : d.params()) values.set(p.name(), ValueJson.write(p, d.value(e.step(), p)));
         if (e.step() instanceof Baked baked) {
@@ -248,6 +248,9 @@ public final class DocumentFile {
         }
         e.unknown().forEach((k, v) -> {
             if (k.equals("values")) v.properties().forEach(p -> values.set(p.getKey(), p.getValue()));
+            // What took the place of one that was not understood counts.
+            else if (k.equals("anchors"))
+                v.properties().forEach(p -> o.withObjectProperty("anchors").putIfAbsent(p.getKey(), p.getValue()));
             else o.set(k, v);
         });
         return o;
@@ -372,12 +375,19 @@ public final class DocumentFile {
                 step = new UnknownStep(type.isEmpty() ? "?" : type, why, o);
                 unknown = Map.of();
             }
+            Map<String, AnchorPoint> anchors = Map.of();
+            if (!(step instanceof UnknownStep)) {
+                AnchorJson.Read read = AnchorJson.read(o.path("anchors"), step);
+                for (String why : read.remarks()) remarks.add(bodyName + ", step " + number + ": " + why);
+                anchors = read.anchors();
+                if (!read.strange().isEmpty()) unknown.put("anchors", read.strange());
+            }
             String entryName = o.path("name").asString(""),
                     note = o.path("note").asString(""),
                     group = o.path("group").asString("");
             return new Entry(id, entryName, o.path("enabled").asBoolean(true), note, group, step, unknown)
                     .withHeld(o.path("held").asBoolean(false))
-                    .withAnchors(AnchorJson.read(o.path("anchors"), step, bodyName + ", step " + number, remarks))
+                    .withAnchors(anchors)
                     .withTogether(o.path("together").asBoolean(EarlierVersions.together(version, step)));
         }
 

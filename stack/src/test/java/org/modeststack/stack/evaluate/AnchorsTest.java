@@ -1,11 +1,15 @@
 package org.modeststack.stack.evaluate;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -19,6 +23,8 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.search.SurfacePoint;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.AnchorEdits;
@@ -27,12 +33,14 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.anchor.AnchorFinder;
 import org.modeststack.steps.anchor.AnchorPoint;
 import org.modeststack.steps.anchor.AnchorPoint.What;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.place.Place;
+import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Linked;
@@ -173,7 +181,7 @@ class AnchorsTest {
         Document d = pegOnBall(What.TOP);
         Document set = Edits.setValue(d, d.bodies().get(1).id(), place(d).id(), "at", new Vec3(1, 2, 3));
         assertEquals(new Vec3(1, 2, 3), done(set).at());
-        Document freed = AnchorEdits.free(d, d.bodies().get(1).id(), place(d).id(), "at", done(d).at());
+        Document freed = Edits.setValue(d, d.bodies().get(1).id(), place(d).id(), "at", done(d).at());
         assertEquals(done(d).at(), done(freed).at());
         assertTrue(!place(freed).anchors().containsKey("at"));
     }
@@ -190,6 +198,28 @@ class AnchorsTest {
             assertEquals(place(d).anchors(), place(again.document()).anchors());
             assertEquals(done(d), done(again.document()));
         }
+    }
+
+    /** An anchor of a later version is kept for it, in a step that is known and in one that is not; what is set anew counts. */
+    @Test
+    void whatIsNotUnderstoodIsKept() throws Exception {
+        Document d = pegOnBall(What.TOP);
+        String text = DocumentFile.toText(d)
+                .replaceFirst("\"what\" : \"top\"", "\"what\" : \"centre of gravity\"")
+                .replaceFirst(
+                        "\"type\" : \"uv-sphere\"", "\"anchors\" : {\"x\" : {\"what\" : \"y\"}}, \"type\" : \"orb\"");
+        DocumentFile.Loaded read = DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), "later");
+        assertTrue(
+                read.remarks().stream()
+                        .anyMatch(r -> r.contains("\"centre of gravity\" is nothing that can be followed")),
+                read.remarks().toString());
+        String again = DocumentFile.toText(read.document());
+        assertTrue(again.contains("\"centre of gravity\""), again);
+        assertTrue(again.contains("\"what\" : \"y\""), again);
+        assertEquals(
+                place(d).anchors().size() - 1, place(read.document()).anchors().size());
+        Document anew = with(read.document(), place(d).anchors());
+        assertFalse(DocumentFile.toText(anew).contains("centre of gravity"));
     }
 
     /** What is one step further in a chain follows too; and only what depends on it is carried out again. */
@@ -217,7 +247,7 @@ class AnchorsTest {
     @ValueSource(longs = {1, 2, 3, 4})
     void noneIsSilentlyWrong(long seed) throws StepException {
         Random random = new Random(seed);
-        int kept = 0, said = 0;
+        int kept = 0, said = 0, checked = 0;
         for (int round = 0; round < 20; round++) {
             Document d = Edits.addBody(
                     Document.EMPTY, "Block", Material.DEFAULT, new Box(30, 20, 10, 3, 2, 2, Seat.STANDING));
@@ -255,7 +285,14 @@ class AnchorsTest {
             }
             Vec3 at = r.anchored().get("at");
             assertNotNull(at);
-            assertEquals(0, at.minus(there.on(now).at()).length(), NEAR);
+            assertEquals(0, at.minus(there.on(Geometry.of(now)).at()).length(), NEAR);
+            assertEquals(0, SurfacePoint.nearest(now, at).at().minus(at).length(), NEAR, kind + " off the surface");
+            // By another way: where the vertices are by their keys that the element had.
+            Vec3 expected = middleByKeys(m, kind, element, now);
+            if (expected != null) {
+                assertEquals(0, at.minus(expected).length(), NEAR, kind + " after change " + round % 5);
+                checked++;
+            }
             // Where it is, there is such an element of the mesh.
             AnchorPoint found = meant.size() == 1 ? AnchorFinder.at(block, now, at) : there;
             assertNotNull(found);
@@ -263,5 +300,77 @@ class AnchorsTest {
             kept++;
         }
         assertTrue(kept >= 12, kept + " kept, " + said + " said");
+        assertTrue(checked >= 10, checked + " checked by keys");
+    }
+
+    /**
+     * The mean of the vertices that an element had, where those of the same keys are now; null where some are gone, or are not
+     * neighbours any more since it has been divided.
+     */
+    private static Vec3 middleByKeys(Mesh was, ElementKind kind, int element, Mesh now) {
+        int[] vertices = switch (kind) {
+            case VERTEX -> new int[] {element};
+            case EDGE ->
+                new int[] {was.adjacency().edgeLow(element), was.adjacency().edgeHigh(element)};
+            case FACE -> Arrays.copyOfRange(was.corners(), was.offsets()[element], was.offsets()[element + 1]);
+        };
+        Vec3 sum = Vec3.ZERO;
+        int before = -1;
+        for (int v : vertices) {
+            int at = -1;
+            for (int i = 0; i < now.vertexCount(); i++) if (now.vertexKeys()[i] == was.vertexKeys()[v]) at = i;
+            if (at < 0 || before >= 0 && now.adjacency().edgeBetween(before, at, now) < 0) return null;
+            before = at;
+            sum = sum.plus(now.point(at));
+        }
+        return sum.times(1.0 / vertices.length);
+    }
+
+    /** What one edge or face has become when it was rounded more finely: half-way along the arc, on the curved surface. */
+    @ParameterizedTest
+    @ValueSource(ints = {2, 3, 4, 5})
+    void theMiddleOfWhatWasDividedStaysOnTheSurface(int segments) throws StepException {
+        Document d =
+                Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, new Box(30, 20, 10, 1, 1, 1, Seat.STANDING));
+        String block = d.bodies().getFirst().id();
+        StepDescriptor bevel = Steps.byType("bevel");
+        d = Edits.addStep(d, block, 1, bevel.with(bevel.createDefault(), "width", 2.0));
+        Mesh m = evaluator.evaluate(d, block, Progress.NONE).mesh();
+        Document finer =
+                Edits.setValue(d, block, d.bodyOf(block).entries().get(1).id(), "segments", segments);
+        Mesh now = evaluator.evaluate(finer, block, Progress.NONE).mesh();
+        int divided = 0;
+        for (ElementKind kind : List.of(ElementKind.EDGE, ElementKind.FACE)) {
+            for (int e = 0; e < (kind == ElementKind.EDGE ? m.edgeCount() : m.faceCount()); e++) {
+                AnchorPoint a = AnchorPoint.on(block, m, Selection.of(kind, e));
+                AnchorPoint.Place place = a.on(Geometry.of(now));
+                if (place == null || a.pick().on(now).selection().size() < 2) continue;
+                divided++;
+                Vec3 at = place.at();
+                assertEquals(0, SurfacePoint.nearest(now, at).at().minus(at).length(), NEAR, kind + " " + e);
+                if (kind != ElementKind.EDGE) continue;
+                Vec3 p = m.point(m.adjacency().edgeLow(e)),
+                        q = m.point(m.adjacency().edgeHigh(e));
+                assertEquals(at.minus(p).length(), at.minus(q).length(), NEAR, "half-way");
+            }
+        }
+        assertTrue(divided >= 24, divided + " were divided");
+    }
+
+    /** The middle, top and bottom of copies that share their faces are known without these. */
+    @Test
+    void placesOfWholeBodiesNeedNoFacesOfTheirOwn() throws StepException {
+        Document d =
+                Edits.addBody(Document.EMPTY, "Box", Material.DEFAULT, new Box(10, 10, 10, 20, 20, 20, Seat.STANDING));
+        String box = d.bodies().getFirst().id();
+        d = Edits.addStep(d, box, 1, new RowArray(20_000, new Vec3(20, 0, 0), RowArray.Spacing.EACH, 0));
+        d = Edits.addStep(d, box, 2, Steps.byType("place").createDefault());
+        long place = d.bodyOf(box).entries().getLast().id();
+        d = AnchorEdits.set(d, box, place, Map.of("point", AnchorPoint.of("", What.BOTTOM)));
+        StepResult r = evaluator.evaluate(d, box, Progress.NONE).steps().getLast();
+        assertFalse(r.failed());
+        assertEquals(new Vec3(199_990, 0, 0), r.anchored().get("point"));
+        assertEquals(48_000_000, r.geometry().faceCount());
+        assertNull(r.geometry().known(), "its faces were never made");
     }
 }

@@ -51,10 +51,8 @@ public final class AnchorFinder {
     }
 
     private static @Nullable AnchorPoint ofBody(String body, Bounds b, Vec3 place, double near) {
-        Vec3 c = b.center();
-        if (c.minus(place).length() <= near) return AnchorPoint.of(body, What.MIDDLE);
-        if (new Vec3(c.x(), c.y(), b.maxZ()).minus(place).length() <= near) return AnchorPoint.of(body, What.TOP);
-        if (new Vec3(c.x(), c.y(), b.minZ()).minus(place).length() <= near) return AnchorPoint.of(body, What.BOTTOM);
+        for (What w : What.values())
+            if (w.isOfBody() && w.in(b).minus(place).length() <= near) return AnchorPoint.of(body, w);
         return null;
     }
 }

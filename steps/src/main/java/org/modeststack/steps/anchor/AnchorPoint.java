@@ -7,6 +7,7 @@ import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Picked;
@@ -42,6 +43,16 @@ public record AnchorPoint(String body, What what, Pick pick, List<Double> weight
 
         public boolean isOfBody() {
             return this == MIDDLE || this == TOP || this == BOTTOM;
+        }
+
+        /** Where it is of a whole body, by the box round that. */
+        Vec3 in(Bounds b) {
+            Vec3 c = b.center();
+            return switch (this) {
+                case TOP -> new Vec3(c.x(), c.y(), b.maxZ());
+                case BOTTOM -> new Vec3(c.x(), c.y(), b.minZ());
+                default -> c;
+            };
         }
     }
 
@@ -79,29 +90,25 @@ public record AnchorPoint(String body, What what, Pick pick, List<Double> weight
         return new AnchorPoint(body, what, pick, weights, o);
     }
 
-    public AnchorPoint withBody(String id) {
-        return new AnchorPoint(id, what, pick, weights, offset);
-    }
-
-    /** Where it is on the mesh of its body; null where what it was on is gone. */
-    public @Nullable Place on(Mesh mesh) {
-        if (mesh.isEmpty()) return null;
+    /**
+     * Where it is on what its body is; null where what it was on is gone. Faces of copies that share theirs are made only where an
+     * element is looked for.
+     */
+    public @Nullable Place on(Geometry geometry) {
+        if (geometry.isEmpty()) return null;
         if (what.isOfBody()) {
-            Bounds b = mesh.bounds();
-            Vec3 c = b.center();
-            Vec3 at = switch (what) {
-                case TOP -> new Vec3(c.x(), c.y(), b.maxZ());
-                case BOTTOM -> new Vec3(c.x(), c.y(), b.minZ());
-                default -> c;
-            };
+            Vec3 at = what.in(geometry.exactBounds());
             return new Place(at.plus(offset), new Vec3(0, 0, what == What.BOTTOM ? -1 : 1), true);
         }
+        Mesh mesh = geometry.mesh();
         Picked picked = pick.on(mesh);
         Selection s = picked.selection();
         if (s.isEmpty() || picked.lost() > 0 && picked.lost() >= picked.wanted()) return null;
         boolean sure = picked.found() == 0 && picked.lost() == 0;
         Vec3 way = SurfaceWay.of(mesh, s);
-        Vec3 at = what == What.SURFACE ? FaceWeights.place(mesh, s, weights) : ElementMiddle.of(mesh, s);
+        Vec3 at = what == What.SURFACE
+                ? FaceWeights.place(mesh, s, weights)
+                : pick.handPicked() == 1 ? DividedMiddle.of(mesh, s) : ElementMiddle.of(mesh, s);
         return new Place(at.plus(offset), way, sure);
     }
 

@@ -1,13 +1,13 @@
 package org.modeststack.steps.anchor;
 
 import java.util.BitSet;
-import org.modeststack.mesh.Adjacency;
-import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.steps.part.FitPlane;
+import org.modeststack.steps.part.PickedLine;
 
 /**
  * The middle of elements: of vertices their mean; of edges the middle of their length, which for the rim of a bore is its centre
@@ -17,35 +17,23 @@ final class ElementMiddle {
     private ElementMiddle() {}
 
     static Vec3 of(Mesh mesh, Selection s) {
-        BitSet all = s.elements();
+        return switch (s.kind()) {
+            case VERTEX -> FitPlane.middle(mesh, s.elements());
+            case EDGE -> PickedLine.middleOfEdges(mesh, s);
+            case FACE -> ofFaces(mesh, s.elements());
+        };
+    }
+
+    private static Vec3 ofFaces(Mesh mesh, BitSet faces) {
+        FaceFrames frames = FaceFrames.of(mesh);
         Vec3 sum = Vec3.ZERO;
-        double weight = 0;
-        for (int e = all.nextSetBit(0); e >= 0; e = all.nextSetBit(e + 1)) {
-            double w = weight(mesh, s.kind(), e);
-            sum = sum.plus(middle(mesh, s.kind(), e).times(w));
-            weight += w;
+        double area = 0;
+        for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
+            double a = Normals.area(mesh, f);
+            sum = sum.plus(frames.middle(f).times(a));
+            area += a;
         }
-        if (weight > 0) return sum.times(1 / weight);
-        return middle(mesh, s.kind(), all.nextSetBit(0));
-    }
-
-    private static double weight(Mesh mesh, ElementKind kind, int e) {
-        Adjacency adj = mesh.adjacency();
-        return switch (kind) {
-            case VERTEX -> 1;
-            case EDGE ->
-                mesh.point(adj.edgeHigh(e)).minus(mesh.point(adj.edgeLow(e))).length();
-            case FACE -> Normals.area(mesh, e);
-        };
-    }
-
-    private static Vec3 middle(Mesh mesh, ElementKind kind, int e) {
-        Adjacency adj = mesh.adjacency();
-        return switch (kind) {
-            case VERTEX -> mesh.point(e);
-            case EDGE ->
-                mesh.point(adj.edgeLow(e)).plus(mesh.point(adj.edgeHigh(e))).times(0.5);
-            case FACE -> FaceFrames.of(mesh).middle(e);
-        };
+        // Exactly the middle of a single one, also where it has no area.
+        return faces.cardinality() > 1 && area > 0 ? sum.times(1 / area) : frames.middle(faces.nextSetBit(0));
     }
 }

@@ -61,7 +61,7 @@ final class FaceWeights {
     /** The place; the middle where the face has another number of corners by now, or has become several. */
     static Vec3 place(Mesh mesh, Selection s, List<Double> weights) {
         int face = s.elements().nextSetBit(0);
-        if (s.size() != 1 || mesh.sides(face) != weights.size()) return ElementMiddle.of(mesh, s);
+        if (s.size() != 1 || mesh.sides(face) != weights.size()) return DividedMiddle.of(mesh, s);
         Vec3 sum = Vec3.ZERO;
         for (int i = 0; i < weights.size(); i++)
             sum = sum.plus(mesh.point(mesh.corners()[mesh.offsets()[face] + i]).times(weights.get(i)));

@@ -45,9 +45,12 @@ public record PickedLine(Vec3 point, Vec3 way) {
         return new PickedLine(from, steady(far.minus(from).unit()));
     }
 
-    /** Of edges the middle of their length, so that it does not depend on how finely they are divided. */
     private static Vec3 middle(Mesh mesh, Selection picked, BitSet vertices) {
-        if (picked.kind() != ElementKind.EDGE) return FitPlane.middle(mesh, vertices);
+        return picked.kind() == ElementKind.EDGE ? middleOfEdges(mesh, picked) : FitPlane.middle(mesh, vertices);
+    }
+
+    /** The middle of the length of edges, so that it does not depend on how finely they are divided. */
+    public static Vec3 middleOfEdges(Mesh mesh, Selection picked) {
         Adjacency adj = mesh.adjacency();
         Vec3 sum = Vec3.ZERO;
         double length = 0;
@@ -58,7 +61,9 @@ public record PickedLine(Vec3 point, Vec3 way) {
             sum = sum.plus(a.plus(b).times(l / 2));
             length += l;
         }
-        return length > 0 ? sum.times(1 / length) : FitPlane.middle(mesh, vertices);
+        return length > 0
+                ? sum.times(1 / length)
+                : FitPlane.middle(mesh, picked.to(mesh, ElementKind.VERTEX).elements());
     }
 
     private static @Nullable PickedLine ofFaces(Mesh mesh, BitSet faces) {
