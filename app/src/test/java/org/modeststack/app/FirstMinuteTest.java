@@ -10,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.modeststack.mesh.Material;
@@ -42,7 +43,8 @@ class FirstMinuteTest extends WindowDriver {
         settleWholly();
         List<Node> solids = shownNodes("solid-button");
         assertEquals(8, solids.size());
-        for (Node n : solids) assertTrue(((Button) n).getGraphic() != null, ((Button) n).getText());
+        for (Node n : solids)
+            assertTrue(((ImageView) ((Button) n).getGraphic()).getImage() != null, ((Button) n).getText());
         fx(() -> {
             ((Button) solids.getFirst()).fire();
             return null;

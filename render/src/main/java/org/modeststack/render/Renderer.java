@@ -81,8 +81,8 @@ public final class Renderer {
             shader.shade(frame, y0, y1);
         });
         if (glass) glass(rasterizer, shader, solids, w, h);
-        if (isThere(Scene.Item.Look.FAINT)) faint(rasterizer, lines, shader, w, h);
-        if (isThere(Scene.Item.Look.GHOST)) ghosts(rasterizer, lines, shader, w, h);
+        lay(Scene.Item.Look.FAINT, rasterizer, lines, w, h, shader::overlayFaint);
+        lay(Scene.Item.Look.GHOST, rasterizer, lines, w, h, shader::overlay);
         if (isThere(Scene.Item.Look.CAGE)) cages(rasterizer, lines, w, h);
         Scene.Picked picked = scene.picked();
         if (picked != null && !picked.selection().isEmpty()) {
@@ -149,29 +149,23 @@ public final class Renderer {
         });
     }
 
-    private void faint(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
-        if (ghostFrame == null) ghostFrame = new Frame(w, h);
-        List<Projected> faint = with(Scene.Item.Look.FAINT);
-        SortedTriangles triangles = rasterizer.sort(faint, ghostFrame, true);
-        Lines.Found outlines = lines.find(faint, Lines.Which.OUTLINES);
-        Bands.run(h, (y0, y1) -> {
-            ghostFrame.clear(y0, y1);
-            triangles.fill(ghostFrame, y0, y1, null);
-            lines.draw(outlines, ghostFrame, ghostFrame.ink, 0.9f, 0, y0, y1);
-            shader.overlayFaint(frame, ghostFrame, y0, y1);
-        });
+    /** Lays something that has been drawn for itself over a band of the picture. */
+    private interface Overlay {
+        void lay(Frame picture, Frame over, int y0, int y1);
     }
 
-    private void ghosts(Rasterizer rasterizer, Lines lines, Shader shader, int w, int h) {
+    /** Draws what looks in one way for itself, with its outlines, and lays it over the picture. */
+    private void lay(Scene.Item.Look look, Rasterizer rasterizer, Lines lines, int w, int h, Overlay overlay) {
+        if (!isThere(look)) return;
         if (ghostFrame == null) ghostFrame = new Frame(w, h);
-        List<Projected> ghosts = with(Scene.Item.Look.GHOST);
-        SortedTriangles triangles = rasterizer.sort(ghosts, ghostFrame, true);
-        Lines.Found outlines = lines.find(ghosts, Lines.Which.OUTLINES);
+        List<Projected> some = with(look);
+        SortedTriangles triangles = rasterizer.sort(some, ghostFrame, true);
+        Lines.Found outlines = lines.find(some, Lines.Which.OUTLINES);
         Bands.run(h, (y0, y1) -> {
             ghostFrame.clear(y0, y1);
             triangles.fill(ghostFrame, y0, y1, null);
             lines.draw(outlines, ghostFrame, ghostFrame.ink, 0.9f, 0, y0, y1);
-            shader.overlay(frame, ghostFrame, y0, y1);
+            overlay.lay(frame, ghostFrame, y0, y1);
         });
     }
 

@@ -1,5 +1,6 @@
 package org.modeststack.stack;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Step;
@@ -51,12 +52,10 @@ public final class PlacingEdits {
         return d.minus(k.times(d.dot(k))).length();
     }
 
-    private static Step last(Document d, String id) {
+    /** Null where that is switched off or held, and does nothing that could be seen. */
+    private static @Nullable Step last(Document d, String id) {
         Entry e = d.bodyOf(id).entries().getLast();
-        // What is switched off or held does nothing that could be seen.
-        return e.enabled() && !e.held()
-                ? e.step()
-                : d.bodyOf(id).entries().getFirst().step();
+        return e.enabled() && !e.held() ? e.step() : null;
     }
 
     private static Document setLast(Document d, String id, String param, Object value) throws StepException {

@@ -247,12 +247,8 @@ public final class BodyStrip extends VBox {
         Set<String> out = new LinkedHashSet<>();
         for (Body b : selected.chosen()) out.add(b.id());
         int from = inRow.indexOf(out.iterator().next()), to = inRow.indexOf(id);
-        if (from < 0 || to < 0) out.add(id);
-        else
-            for (int i = from; i != to + Integer.signum(to - from) && i >= 0; i += to < from ? -1 : 1) {
-                out.add(inRow.get(i));
-                if (i == to) break;
-            }
+        if (from >= 0 && to >= 0) out.addAll(inRow.subList(Math.min(from, to), Math.max(from, to) + 1));
+        else out.add(id);
         return List.copyOf(out);
     }
 

@@ -31,7 +31,6 @@ final class CardDrag {
     private final DocumentState document;
     private final CardRow row;
     private @Nullable MouseEvent press;
-    private double pressX;
     private boolean moved;
     private @Nullable Node marked;
 
@@ -49,7 +48,6 @@ final class CardDrag {
                 card,
                 e -> {
                     press = e;
-                    pressX = e.getSceneX();
                     moved = false;
                 },
                 e -> dragged(card, e),
@@ -61,7 +59,8 @@ final class CardDrag {
 
     private void dragged(BodyCard card, MouseEvent e) {
         Scene scene = card.getScene();
-        if (!moved && Math.abs(e.getSceneX() - pressX) < STILL && inside(row, e)) return;
+        boolean still = press != null && Math.abs(e.getSceneX() - press.getSceneX()) < STILL;
+        if (!moved && still && inside(row, e)) return;
         moved = true;
         mark(null);
         boolean taken = BodyDrop.at(scene, e.getSceneX(), e.getSceneY()) != null;

@@ -275,8 +275,12 @@ final class BodyCommands extends MenuCommands {
         }
     }
 
+    private List<String> chosenIds() {
+        return selected.chosen().stream().map(Body::id).toList();
+    }
+
     private void combine(Together how) {
-        List<String> ids = selected.chosen().stream().map(Body::id).toList();
+        List<String> ids = chosenIds();
         Document before = document.current();
         document.edit(how.title, d -> Edits.combine(d, ids, how.step));
         if (document.current() == before) return;
@@ -285,7 +289,7 @@ final class BodyCommands extends MenuCommands {
     }
 
     private void putInSet() {
-        List<String> ids = selected.chosen().stream().map(Body::id).toList();
+        List<String> ids = chosenIds();
         String now = selected.chosen().stream()
                 .map(Body::set)
                 .filter(s -> !s.isEmpty())

@@ -8,8 +8,8 @@ import javafx.scene.control.OverrunStyle;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import org.modeststack.app.instructions.Sentence;
 import org.modeststack.app.state.MessageState;
+import org.modeststack.app.ui.AnchorWords;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.Numbers;
@@ -44,7 +44,7 @@ final class AnchorEditor extends VBox {
         AnchorPoint a = edited.anchor();
         setVisible(a != null);
         setManaged(a != null);
-        if (a != null) name.setText("Follows " + Sentence.words(a.withOffset(Vec3.ZERO), edited.document()));
+        if (a != null) name.setText("Follows " + AnchorWords.of(a, edited.document()));
     }
 
     /** Three numbers in a row that are added to the place. */

@@ -15,6 +15,7 @@ import javafx.scene.text.TextFlow;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.SelectionState;
+import org.modeststack.app.ui.AnchorWords;
 import org.modeststack.app.ui.ChoiceText;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.LiveValue;
@@ -24,7 +25,6 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Bodies;
-import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
@@ -151,23 +151,13 @@ public final class Sentence extends TextFlow {
         words.getStyleClass().add("sentence-anchor");
         refresh.add(() -> {
             AnchorPoint a = entry.anchors().get(p.name());
-            if (a != null) words.setText(words(a, document.current()));
+            if (a != null) words.setText(AnchorWords.whole(a, document.current()));
         });
         Hint.on(
                 words,
                 p.label() + ": " + p.help() + "\nIt follows this place; open the step to take another, or numbers.");
         Pressable.on(words, _ -> selected.selectSteps(List.of(entry.id())));
         getChildren().add(words);
-    }
-
-    /** "Ball, middle of an edge, and 2 mm up": with what is added to it. */
-    public static String words(AnchorPoint a, Document document) {
-        String on = a.body().isEmpty() ? "" : document.nameOf(a.body()) + ", ";
-        Vec3 o = a.offset();
-        String moved = o.equals(Vec3.ZERO)
-                ? ""
-                : " and " + Numbers.brief(o.x()) + ", " + Numbers.brief(o.y()) + ", " + Numbers.brief(o.z()) + " mm";
-        return on + a.words() + moved;
     }
 
     private static String shown(ParamDescriptor p, Object value) {

@@ -83,12 +83,12 @@ public final class FirstSteps extends VBox {
     private void refresh() {
         Document d = document.current();
         if (d.bodies().isEmpty()) generation = document.generation();
-        Stage stage = stage(d);
-        boolean shown = !away && generation == document.generation() && stage != Stage.MAKE;
+        boolean shown =
+                !away && generation == document.generation() && !d.bodies().isEmpty();
         setVisible(shown);
         setManaged(shown);
         if (!shown) return;
-        switch (stage) {
+        switch (stage(d)) {
             case CUT -> {
                 title.setText("1 of 3 done · now cut");
                 what.setText(

@@ -97,8 +97,10 @@ public final class SelectionState {
         chosen.clear();
         chosen.addAll(new LinkedHashSet<>(ids));
         way = wayTo(chosen.getFirst());
-        if (!same) steps.clear();
-        if (!same) openStep = 0;
+        if (!same) {
+            steps.clear();
+            openStep = 0;
+        }
         changed.fire();
     }
 

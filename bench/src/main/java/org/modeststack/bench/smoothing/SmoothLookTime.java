@@ -1,8 +1,10 @@
 package org.modeststack.bench.smoothing;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Materials;
@@ -18,7 +20,8 @@ import org.modeststack.steps.smooth.SmoothSurface;
 
 /**
  * How long a picture takes in which a vertex of a cage is dragged under the look of its smooth surface of about 100,000 faces: worked
- * out anew, and following; by turns, ms, median and nine of ten.
+ * out anew, and following; and following as the window draws it while pictures of the whole size take over 40 ms, at half of it; by
+ * turns, ms, median and nine of ten.
  */
 public final class SmoothLookTime {
     private static final int RUNS = 60, WARM = 20, LEVELS = 3, WIDTH = 1280, HEIGHT = 800;
@@ -28,13 +31,16 @@ public final class SmoothLookTime {
     public static void main(String[] args) throws StepException {
         Mesh cage = NamedSteps.step("torus", "sides", 48, "tubeSides", 32).apply(Mesh.EMPTY, new QuietContext());
         cage.adjacency();
-        Renderer renderer = new Renderer();
+        // Each keeps buffers of its size.
+        Renderer renderer = new Renderer(), small = new Renderer();
         int[] pixels = new int[WIDTH * HEIGHT];
         SmoothSurface last = SmoothSurface.of(cage, LEVELS);
         System.out.printf(Locale.ROOT, "%,d faces%n", last.mesh().faceCount());
-        List<double[]> anew = new ArrayList<>(), following = new ArrayList<>();
+        Map<String, List<double[]>> ms = new LinkedHashMap<>();
         for (int i = 0; i < WARM + RUNS; i++) {
-            for (boolean follows : new boolean[] {false, true}) {
+            for (String how : List.of("anew", "following", "following, half the size")) {
+                boolean follows = !how.equals("anew");
+                int shrink = how.endsWith("size") ? 2 : 1, width = WIDTH / shrink, height = HEIGHT / shrink;
                 double[] xyz = cage.xyz().clone();
                 xyz[2] += 0.1 * i;
                 Mesh moved = follows
@@ -52,16 +58,16 @@ public final class SmoothLookTime {
                         DisplayMode.SHADED_EDGES,
                         true,
                         Materials.NONE);
-                Camera camera = Camera.DEFAULT.fit(moved.bounds(), WIDTH, HEIGHT);
-                renderer.recycle(renderer.render(scene, camera, WIDTH, HEIGHT, 1, pixels));
+                Camera camera = Camera.DEFAULT.fit(moved.bounds(), width, height);
+                (shrink == 1 ? renderer : small)
+                        .recycle((shrink == 1 ? renderer : small).render(scene, camera, width, height, 1, pixels));
                 long t3 = System.nanoTime();
                 if (i >= WARM)
-                    (follows ? following : anew)
+                    ms.computeIfAbsent(how, _ -> new ArrayList<>())
                             .add(new double[] {(t1 - t0) / 1e6, (t2 - t1) / 1e6, (t3 - t2) / 1e6, (t3 - t0) / 1e6});
             }
         }
-        say("anew", anew);
-        say("following", following);
+        ms.forEach(SmoothLookTime::say);
     }
 
     private static void say(String name, List<double[]> ms) {

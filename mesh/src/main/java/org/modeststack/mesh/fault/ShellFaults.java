@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Triangulation;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.search.WindingNumbers;
@@ -128,7 +129,7 @@ public final class ShellFaults {
         Vec3 from = mesh.point(mesh.corners()[mesh.offsets()[patch[0]]]);
         double sum = 0;
         for (int f : patch) {
-            int first = firstTriangle(f);
+            int first = Triangulation.first(mesh, f);
             for (int t = first; t < first + mesh.sides(f) - 2; t++) {
                 Vec3 a = mesh.point(mesh.corners()[triangles[3 * t]]).minus(from),
                         b = mesh.point(mesh.corners()[triangles[3 * t + 1]]).minus(from),
@@ -178,15 +179,10 @@ public final class ShellFaults {
     /** A place on a face, also where that is bent or hollow: the middle of its first triangle. */
     private Vec3 onFace(int f) {
         int[] triangles = mesh.triangulation().triangleCorners();
-        int t = firstTriangle(f);
+        int t = Triangulation.first(mesh, f);
         Vec3 sum = Vec3.ZERO;
         for (int k = 0; k < 3; k++) sum = sum.plus(mesh.point(mesh.corners()[triangles[3 * t + k]]));
         return sum.times(1.0 / 3);
-    }
-
-    /** Faces of n sides have n − 2 triangles, in the order of the faces. */
-    private int firstTriangle(int f) {
-        return mesh.offsets()[f] - 2 * f;
     }
 
     private boolean isClosed(int[] patch) {

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -36,52 +35,43 @@ final class CopiesAlike {
         this.context = context;
     }
 
-    /** For a step on a geometry; null where each copy must be worked on for itself. */
-    static @Nullable CopiesAlike of(Entry entry, Geometry in, StepContext context) {
+    /**
+     * For a step on a geometry; null where each copy must be worked on for itself.
+     *
+     * @param p how the result comes about; tags from below are looked for on the faces of all copies
+     */
+    static @Nullable CopiesAlike of(Provenance p, Geometry in, StepContext context) {
+        Entry entry = p.entry();
+        if (!p.later().isEmpty()) return null;
         if (entry.together() || !(entry.step() instanceof EachAlike s) || !s.isEachAlike()) return null;
         Set<Mesh> meshes = Collections.newSetFromMap(new IdentityHashMap<>());
-        for (Part p : in.parts()) {
-            if (p.isMirrored() || !p.affine().isRigid()) return null;
-            meshes.add(p.mesh());
+        for (Part part : in.parts()) {
+            if (part.isMirrored() || !part.affine().isRigid()) return null;
+            meshes.add(part.mesh());
         }
         return meshes.size() < in.parts().size() ? new CopiesAlike(s, in, context) : null;
     }
 
     /** What comes of it; what went in where the step changes no mesh. */
     Geometry apply() throws StepException {
-        IdentityHashMap<Mesh, Mesh> done = new IdentityHashMap<>();
-        List<Part> out = new ArrayList<>();
-        boolean changed = false;
-        for (Part p : in.parts()) {
-            Mesh made = done.get(p.mesh());
-            if (made == null) done.put(p.mesh(), made = applied(p.mesh(), p, context));
-            changed |= made != p.mesh();
-            out.add(p.withMesh(made));
-        }
-        return changed ? Geometry.of(out) : in;
-    }
-
-    /** What it says of a mesh is said of the first copy. */
-    private Mesh applied(Mesh mesh, Part first, StepContext to) throws StepException {
-        try {
-            return step.apply(mesh, new Placed(to, first));
-        } catch (StepException e) {
-            if (e.place() == null) throw e;
-            throw new StepException(e.getMessage(), first.affine().point(e.place()));
-        }
+        return apply(Map.of());
     }
 
     /**
-     * What comes of it where the faces of all copies have more tags, as one mesh: carried out once more for each copy that has
-     * some of them.
+     * What comes of it where the faces of all copies have more tags: carried out once more for each copy that has some of them.
      *
      * @param marked the mesh of what goes in, with more tags
      */
-    Mesh apply(Mesh marked) throws StepException {
-        Map<String, Tag> more = new LinkedHashMap<>(marked.tags());
+    Geometry apply(Mesh marked) throws StepException {
+        Map<String, Tag> more = new HashMap<>(marked.tags());
         in.mesh().tags().forEach((name, tag) -> more.remove(name, tag));
-        IdentityHashMap<Mesh, Mesh> unmarked = new IdentityHashMap<>();
+        return apply(more);
+    }
+
+    private Geometry apply(Map<String, Tag> more) throws StepException {
+        IdentityHashMap<Mesh, Mesh> shared = new IdentityHashMap<>();
         List<Part> out = new ArrayList<>();
+        boolean changed = false;
         int v = 0, f = 0;
         for (Part p : in.parts()) {
             Mesh m = p.mesh();
@@ -90,18 +80,30 @@ final class CopiesAlike {
                 Tag part = slice(t.getValue(), v, v + m.vertexCount(), f, f + m.faceCount());
                 if (part.size() > 0) own.put(t.getKey(), part);
             }
-            Mesh made = own.isEmpty() ? unmarked.get(m) : null;
-            if (made == null) {
-                Map<String, Tag> all = new HashMap<>(m.tags());
-                all.putAll(own);
-                made = applied(own.isEmpty() ? m : m.withTags(all), p, context);
-                if (own.isEmpty()) unmarked.put(m, made);
+            Mesh made;
+            if (own.isEmpty()) {
+                made = shared.get(m);
+                if (made == null) shared.put(m, made = applied(m, p));
+            } else {
+                own.putAll(m.tags());
+                made = applied(m.withTags(own), p);
             }
+            changed |= made != m;
             out.add(p.withMesh(made));
             v += m.vertexCount();
             f += m.faceCount();
         }
-        return Geometry.of(out).mesh();
+        return changed ? Geometry.of(out) : in;
+    }
+
+    /** What it says of a mesh is said of the first copy. */
+    private Mesh applied(Mesh mesh, Part first) throws StepException {
+        try {
+            return step.apply(mesh, new Placed(context, first));
+        } catch (StepException e) {
+            if (e.place() == null) throw e;
+            throw new StepException(e.getMessage(), first.affine().point(e.place()));
+        }
     }
 
     /** What of a tag belongs to some vertices and faces, counted from the first of them. */

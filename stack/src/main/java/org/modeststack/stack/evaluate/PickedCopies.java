@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -37,9 +38,14 @@ public final class PickedCopies {
 
     /** The last step of a body, as far as it is shown, whose copies can be left out; null where there is none. */
     public static @Nullable Entry lastRepeating(Body b) {
+        return last(b, PickedCopies::canLeaveOut);
+    }
+
+    /** The last step of a kind that is carried out, as far as the body is shown; null where there is none. */
+    static @Nullable Entry last(Body b, Predicate<Entry> kind) {
         for (int i = b.shownSteps() - 1; i > 0; i--) {
             Entry e = b.entries().get(i);
-            if (e.enabled() && canLeaveOut(e)) return e;
+            if (e.enabled() && kind.test(e)) return e;
         }
         return null;
     }

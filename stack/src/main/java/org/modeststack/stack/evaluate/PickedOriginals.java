@@ -14,6 +14,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.mesh.part.Placement;
+import org.modeststack.mesh.search.SurfacePoint;
 import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Body;
@@ -51,11 +52,7 @@ public final class PickedOriginals {
 
     /** The last step of a body, as far as it is shown, that mirrors or repeats; null where there is none. */
     public static @Nullable Entry lastRepeating(Body b) {
-        for (int i = b.shownSteps() - 1; i > 0; i--) {
-            Entry e = b.entries().get(i);
-            if (e.enabled() && (e.step() instanceof Mirror || PickedCopies.canLeaveOut(e))) return e;
-        }
-        return null;
+        return PickedCopies.last(b, e -> e.step() instanceof Mirror || PickedCopies.canLeaveOut(e));
     }
 
     /**
@@ -132,11 +129,9 @@ public final class PickedOriginals {
 
     private static Vec3 inside(Mesh m, int face) {
         Triangulation all = m.triangulation();
-        // Those of a face follow one another; each face before it has two triangles less than corners.
-        int first = m.offsets()[face] - 2 * face, end = m.offsets()[face + 1] - 2 * (face + 1);
         double most = -1;
         Vec3 out = m.point(m.corners()[m.offsets()[face]]);
-        for (int t = first; t < end; t++) {
+        for (int t = Triangulation.first(m, face); t < Triangulation.first(m, face + 1); t++) {
             Vec3 a = corner(m, all, 3 * t), b = corner(m, all, 3 * t + 1), c = corner(m, all, 3 * t + 2);
             double area = b.minus(a).cross(c.minus(a)).length();
             if (area <= most) continue;
@@ -168,7 +163,7 @@ public final class PickedOriginals {
                 }
                 Vec3 a = before.point(v),
                         b = before.point(before.corners()[before.adjacency().cornerNext()[c]]);
-                if (isOn(a, b, p) && isOn(a, b, places.getLast()))
+                if (p.distanceTo(a, b) <= near && places.getLast().distanceTo(a, b) <= near)
                     return before.adjacency().cornerEdge()[c];
             }
         }
@@ -177,27 +172,11 @@ public final class PickedOriginals {
 
     private boolean isOn(int face, Vec3 p) {
         Triangulation all = before.triangulation();
-        int first = before.offsets()[face] - 2 * face, end = before.offsets()[face + 1] - 2 * (face + 1);
-        for (int t = first; t < end; t++) {
-            Vec3 a = corner(before, all, 3 * t), b = corner(before, all, 3 * t + 1), c = corner(before, all, 3 * t + 2);
-            Vec3 n = b.minus(a).cross(c.minus(a));
-            double size = n.length();
-            if (!(size > 0) || Math.abs(n.dot(p.minus(a))) > near * size) continue;
-            double slack = -near * Math.sqrt(size);
-            if (n.dot(b.minus(a).cross(p.minus(a))) >= slack * size
-                    && n.dot(c.minus(b).cross(p.minus(b))) >= slack * size
-                    && n.dot(a.minus(c).cross(p.minus(c))) >= slack * size) return true;
+        for (int t = Triangulation.first(before, face); t < Triangulation.first(before, face + 1); t++) {
+            Vec3 nearest = SurfacePoint.onTriangle(
+                    corner(before, all, 3 * t), corner(before, all, 3 * t + 1), corner(before, all, 3 * t + 2), p);
+            if (nearest.minus(p).length() <= near) return true;
         }
         return false;
-    }
-
-    /** Whether a point lies on the way between two others. */
-    private boolean isOn(Vec3 a, Vec3 b, Vec3 p) {
-        Vec3 way = b.minus(a);
-        double length = way.length();
-        if (!(length > 0)) return false;
-        double along = p.minus(a).dot(way) / length;
-        if (along < -near || along > length + near) return false;
-        return p.minus(a.plus(way.times(along / length))).length() <= near;
     }
 }

@@ -202,11 +202,11 @@ final class StepRunner {
     private static Geometry apply(Provenance p, Geometry in, StepContext context) throws StepException {
         Step step = p.entry().step();
         LaterTags later = new LaterTags(p.later());
-        CopiesAlike alike = CopiesAlike.of(p.entry(), in, context);
+        CopiesAlike alike = CopiesAlike.of(p, in, context);
         Geometry out;
         if (step instanceof PartStep s && later.isEmpty()) {
             out = alone(s.apply(in, context));
-        } else if (alike != null && later.isEmpty()) {
+        } else if (alike != null) {
             out = alike.apply();
         } else {
             Mesh given = made(in, context), mesh = later.off(step.apply(later.on(given), context));
@@ -274,12 +274,9 @@ final class StepRunner {
         public @Nullable Mesh again(Mesh marked) {
             try {
                 Context context = new Context(provenance, new ArrayList<>(), Progress.NONE);
-                CopiesAlike alike = provenance.later().isEmpty()
-                        ? CopiesAlike.of(provenance.entry(), geometry(provenance.before()), context)
-                        : null;
-                return alike != null
-                        ? alike.apply(marked)
-                        : apply(provenance, Geometry.of(marked), context).mesh();
+                CopiesAlike alike = CopiesAlike.of(provenance, geometry(provenance.before()), context);
+                Geometry out = alike != null ? alike.apply(marked) : apply(provenance, Geometry.of(marked), context);
+                return out.mesh();
             } catch (CancellationException e) {
                 throw e;
             } catch (StepException e) {

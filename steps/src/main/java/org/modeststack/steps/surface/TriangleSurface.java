@@ -80,7 +80,7 @@ public final class TriangleSurface implements Memory.Counted {
     }
 
     private void workOut(int f) {
-        int from = mesh.offsets()[f], sides = mesh.offsets()[f + 1] - from, first = 3 * (from - 2 * f);
+        int from = mesh.offsets()[f], sides = mesh.offsets()[f + 1] - from, first = 3 * Triangulation.first(mesh, f);
         int[] beside = new int[3 * (sides - 2)], leaving = new int[sides];
         Arrays.fill(leaving, NOTHING);
         Arrays.fill(beside, NOTHING);
@@ -117,7 +117,7 @@ public final class TriangleSurface implements Memory.Counted {
     public void eachTriangleAt(int v, IntConsumer visitor) {
         for (int i = adj.vertexStart()[v]; i < adj.vertexStart()[v + 1]; i++) {
             int meshCorner = adj.vertexCorners()[i], f = adj.cornerFace()[meshCorner];
-            int first = mesh.offsets()[f] - 2 * f, end = mesh.offsets()[f + 1] - 2 * (f + 1);
+            int first = Triangulation.first(mesh, f), end = Triangulation.first(mesh, f + 1);
             for (int t = first; t < end; t++)
                 if (corner[3 * t] == meshCorner || corner[3 * t + 1] == meshCorner || corner[3 * t + 2] == meshCorner)
                     visitor.accept(t);

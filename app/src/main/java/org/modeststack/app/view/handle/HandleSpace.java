@@ -90,6 +90,11 @@ final class HandleSpace {
         return Math.rint(Math.rint(value / grain) * grain * 1e9) / 1e9;
     }
 
+    /** The same for each coordinate. */
+    static Vec3 rounded(Vec3 v, double grain) {
+        return new Vec3(rounded(v.x(), grain), rounded(v.y(), grain), rounded(v.z(), grain));
+    }
+
     /** The step that a handle belongs to, as it is now; null when it is gone. */
     Step stepOf(String bodyId, long entryId) {
         Body b = document.current().body(bodyId);

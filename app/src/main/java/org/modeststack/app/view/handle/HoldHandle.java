@@ -46,6 +46,11 @@ abstract class HoldHandle extends HandleDot {
         pressAt = space.onScreen(at);
     }
 
+    /** The same as a number that reads well in a step, which stays the same for all of the drag. */
+    final Vec3 steadyMiddle() {
+        return HandleSpace.rounded(pressMiddle, 1e-6);
+    }
+
     /** The middle of the bodies when the drag began. */
     final Vec3 pressMiddle() {
         return pressMiddle;

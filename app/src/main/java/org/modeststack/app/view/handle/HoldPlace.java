@@ -71,8 +71,7 @@ final class HoldPlace extends HoldHandle {
     }
 
     private void to(Vec3 wish, double g) {
-        Vec3 whole = new Vec3(
-                HandleSpace.rounded(wish.x(), g), HandleSpace.rounded(wish.y(), g), HandleSpace.rounded(wish.z(), g));
+        Vec3 whole = HandleSpace.rounded(wish, g);
         Vec3 step = whole.minus(moved);
         if (step.equals(Vec3.ZERO)) return;
         moved = whole;

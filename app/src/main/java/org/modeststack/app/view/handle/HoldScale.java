@@ -46,7 +46,7 @@ final class HoldScale extends HoldHandle {
         if (whole == factor) return;
         double by = whole / factor;
         factor = whole;
-        Vec3 from = HoldTurn.rounded(pressMiddle());
+        Vec3 from = steadyMiddle();
         edit("Scale", (d, id) -> PlacingEdits.scaleBy(d, id, by, from));
     }
 }

@@ -66,12 +66,7 @@ final class HoldTurn extends HoldHandle {
         double whole = HandleSpace.rounded(wish, grain), step = whole - turned;
         if (step == 0) return;
         turned = whole;
-        Vec3 about = rounded(pressMiddle());
+        Vec3 about = steadyMiddle();
         edit("Turn", (d, id) -> PlacingEdits.turnBy(d, id, axis, step, about));
-    }
-
-    static Vec3 rounded(Vec3 v) {
-        return new Vec3(
-                HandleSpace.rounded(v.x(), 1e-6), HandleSpace.rounded(v.y(), 1e-6), HandleSpace.rounded(v.z(), 1e-6));
     }
 }

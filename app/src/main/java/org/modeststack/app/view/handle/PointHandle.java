@@ -84,8 +84,7 @@ final class PointHandle extends FreeHandle {
         }
         // From where the drag began, so that rounding does not add up.
         Vec3 v = pressed.plus(back.vector(all));
-        Vec3 next = new Vec3(
-                HandleSpace.rounded(v.x(), 1e-9), HandleSpace.rounded(v.y(), 1e-9), HandleSpace.rounded(v.z(), 1e-9));
+        Vec3 next = HandleSpace.rounded(v, 1e-9);
         space.document()
                 .edit(
                         "Change " + StepDescriptor.of(s).param(param).label().toLowerCase(Locale.ROOT),
