@@ -67,24 +67,34 @@ public final class PickedOriginals {
                 steps.get(at - 1).geometry().parts(), steps.get(at).geometry().parts());
         PickedOriginals search = new PickedOriginals(steps.get(at - 1).mesh());
         PickedOriginals kept = kept(d, bodyId, entryId, evaluator);
+        Affine back = carriedOn(d.bodyOf(bodyId), at + 1).inverse();
         BitSet found = new BitSet();
         int missed = 0;
         for (int e = picked.elements().nextSetBit(0);
                 e >= 0;
                 e = picked.elements().nextSetBit(e + 1)) {
-            List<Vec3> places = places(shown, picked.kind(), e);
+            List<Vec3> places =
+                    places(shown, picked.kind(), e).stream().map(back::point).toList();
             int original = -1;
             for (Affine way : ways) {
-                List<Vec3> back = places.stream().map(way::point).toList();
+                List<Vec3> there = places.stream().map(way::point).toList();
                 // On what was cut off nothing can be done that would be seen.
-                if (kept != null && kept.at(picked.kind(), back) < 0) continue;
-                original = search.at(picked.kind(), back);
+                if (kept != null && kept.at(picked.kind(), there) < 0) continue;
+                original = search.at(picked.kind(), there);
                 if (original >= 0) break;
             }
             if (original < 0) missed++;
             else found.set(original);
         }
         return new Found(new Selection(picked.kind(), found), search.before, missed);
+    }
+
+    /** Where the steps from one on, as far as the body is shown, have put all of it since. */
+    private static Affine carriedOn(Body b, int from) {
+        Vec3[] p = {Vec3.ZERO, new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)};
+        for (Entry e : b.entries().subList(from, b.shownSteps()))
+            for (int i = 0; e.enabled() && i < p.length; i++) p[i] = e.step().carry(p[i]);
+        return new Affine(p[1].minus(p[0]), p[2].minus(p[0]), p[3].minus(p[0]), p[0]);
     }
 
     /** What a mirror has left of the body, without images; null where it cuts nothing off. */

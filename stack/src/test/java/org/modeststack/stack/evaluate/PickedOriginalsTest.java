@@ -73,6 +73,26 @@ class PickedOriginalsTest extends OneBody {
         }
     }
 
+    /** Bodies are put in their places behind the mirror, most often: that changes nothing of what is an image of what. */
+    @ParameterizedTest
+    @MethodSource("repeating")
+    void whereTheWholeWasPutSinceDoesNotMatter(Case c) {
+        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTERED));
+        add(new Move(new Vec3(9, 9, 9)));
+        add(c.step());
+        add(new Move(new Vec3(-118, 7, 3)));
+        add(step("turn", "angle", 33.0, "about", new Vec3(1, 2, 3)));
+        add(step("scale", "factors", new Vec3(2, 2, 2)));
+        Mesh shown = mesh();
+        long repeating = d.bodyOf(a).entries().get(2).id();
+        for (int f = 0; f < shown.faceCount(); f++)
+            assertEquals(
+                    0,
+                    PickedOriginals.of(d, a, repeating, shown, Selection.of(ElementKind.FACE, f), evaluator)
+                            .missed(),
+                    "face " + f);
+    }
+
     private static int count(Mesh m, ElementKind kind) {
         return switch (kind) {
             case VERTEX -> m.vertexCount();
