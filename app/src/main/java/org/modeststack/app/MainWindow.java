@@ -1,11 +1,9 @@
 package org.modeststack.app;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.prefs.Preferences;
 import javafx.application.Platform;
@@ -16,10 +14,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
 import javafx.scene.control.MenuBar;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
@@ -40,6 +35,8 @@ import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
 import org.modeststack.app.instructions.InstructionsPane;
 import org.modeststack.app.ledger.LedgerPane;
+import org.modeststack.app.look.Appearance;
+import org.modeststack.app.look.Theme;
 import org.modeststack.app.search.SearchBox;
 import org.modeststack.app.start.EmptyPage;
 import org.modeststack.app.start.FirstSteps;
@@ -66,6 +63,12 @@ final class MainWindow {
     /** The usual width of the instructions, in pixels. */
     private static final double INSTRUCTIONS = 380;
 
+    /** The width of the drawer, in pixels, with texts of the usual size; and the most of the window that it may take. */
+    private static final double DRAWER = 268, DRAWER_SHARE = 0.42;
+
+    /** The view stays at least so wide while the instructions can give way, in pixels. */
+    private static final double NARROW_VIEW = 210;
+
     /** From here on it takes seconds to find out which faces meet. */
     private static final int MANY_FACES = 500_000;
 
@@ -82,40 +85,14 @@ final class MainWindow {
         CHOSEN_ACTIONS.put("Delete body", "Delete");
     }
 
-    /** The commands before which the menus of steps and bodies have a line. */
-    private static final Set<String> GROUP_BEGINS = Set.of(
-            "Switch off or on",
-            "Rename step…",
-            "Group steps…",
-            "Show up to this step",
-            "Bake step",
-            "Duplicate body",
-            "Take apart into shells",
-            "Unite chosen bodies",
-            "Put in a set…",
-            "Next body",
-            "Delete body");
-
-    /** What the menu in the view has beside steps; an empty name is a line between. */
-    private static final List<String> VIEW_MENU = List.of(
-            "Fit the chosen bodies",
-            "Fit everything",
-            "Back to the view before",
-            "Next way to see the others",
-            "Look smoothed",
-            "",
-            "Show or hide body",
-            "Duplicate body",
-            "Rename body…",
-            "Delete body");
-
     private final AppState state;
-    private final DocumentFiles files;
     private final Dialogs dialogs;
+    private final Appearance appearance;
     private final ViewPane view;
     private final InstructionsPane instructions;
     private final LedgerPane ledger;
     private final DrawerPane drawer;
+    private final WindowMenus menus;
     private final ContextMenu viewMenu;
     private final SearchBox search = new SearchBox();
     private final Commands commands;
@@ -127,10 +104,16 @@ final class MainWindow {
     private final Button redo = new Button("↷");
     private final StackPane root = new StackPane();
 
-    MainWindow(AppState state, DocumentFiles files, MeshFiles meshes, Preferences preferences, Dialogs dialogs) {
+    MainWindow(
+            AppState state,
+            DocumentFiles files,
+            MeshFiles meshes,
+            Preferences preferences,
+            Appearance appearance,
+            Dialogs dialogs) {
         this.state = state;
-        this.files = files;
         this.dialogs = dialogs;
+        this.appearance = appearance;
         DocumentState document = state.document();
         SelectionState selected = state.selected();
         ResultState results = state.results();
@@ -166,6 +149,7 @@ final class MainWindow {
                 files,
                 meshes,
                 view,
+                appearance,
                 dialogs,
                 new Commands.WindowActions(
                         this::search,
@@ -190,7 +174,9 @@ final class MainWindow {
         document.changed().listen(refreshStart);
         refreshStart.run();
         FittingSteps fitting = new FittingSteps(state.picks(), state.habits(), commands);
-        viewMenu = viewMenu(fitting);
+        menus = new WindowMenus(commands, files);
+        viewMenu = menus.view(fitting, this::search);
+        view.setMinWidth(NARROW_VIEW);
         view.setOffers(() -> offers(fitting), viewMenu);
         view.setChosenActions(CHOSEN_ACTIONS.entrySet().stream()
                 .map(a -> {
@@ -199,13 +185,8 @@ final class MainWindow {
                     return new ChosenBar.Action(a.getValue(), c.help() + keys, c::run);
                 })
                 .toList());
-        for (Command c : commands.all()) {
-            boolean adds = c.words().contains("add ");
-            if (c.menu().equals("Step") && !adds) add(stepMenu, c);
-            if (c.menu().equals("Body") && !adds) add(bodyMenu, c);
-        }
-        stepMenu.setOnShowing(_ -> enable(stepMenu.getItems()));
-        bodyMenu.setOnShowing(_ -> enable(bodyMenu.getItems()));
+        menus.fill(stepMenu, "Step");
+        menus.fill(bodyMenu, "Body");
 
         instructions.setMinWidth(250);
         SplitPane split = new SplitPane(instructions, view);
@@ -214,11 +195,11 @@ final class MainWindow {
         instructions.setPrefWidth(INSTRUCTIONS);
         drawer = new DrawerPane(
                 document, selected, results, state.messages(), state.openStep(), state.picks(), state.points());
-        drawer.setPrefWidth(268);
-        drawer.setMinWidth(268);
         BorderPane middle = new BorderPane(split);
         middle.setRight(drawer);
         BorderPane page = new BorderPane(middle);
+        // What has no room even so ends at the right, and nothing at the left.
+        page.setMinWidth(0);
         page.setTop(new VBox(bar(), strip));
         page.setBottom(ledger);
         Pane over = new Pane(search.list());
@@ -226,6 +207,9 @@ final class MainWindow {
         root.getChildren().addAll(page, over);
         root.setFocusTraversable(true);
         root.getStyleClass().add("page");
+        appearance.listen(this::applyLook);
+        root.widthProperty().addListener(_ -> fitDrawer());
+        applyLook();
         document.opened().listen(view::refit);
         document.changed().listen(() -> pictures.setMaterials(document.current().materials()));
         document.changed().listen(this::refresh);
@@ -233,11 +217,22 @@ final class MainWindow {
         refresh();
     }
 
-    /** With lines between what does not belong together. */
-    private static void add(ContextMenu menu, Command c) {
-        if (GROUP_BEGINS.contains(c.name()) && !menu.getItems().isEmpty())
-            menu.getItems().add(new SeparatorMenuItem());
-        menu.getItems().add(item(c, true));
+    private void applyLook() {
+        Theme theme = appearance.theme();
+        view.setTheme(theme);
+        pictures.setPalette(theme.palette());
+        fitDrawer();
+    }
+
+    /** Larger texts need a wider drawer, as far as the window has room. */
+    private void fitDrawer() {
+        double wanted = DRAWER * appearance.textScale();
+        double width = root.getWidth() > 0
+                ? Math.clamp(DRAWER_SHARE * root.getWidth(), Math.min(DRAWER, wanted), wanted)
+                : wanted;
+        drawer.setMinWidth(width);
+        drawer.setPrefWidth(width);
+        drawer.setMaxWidth(width);
     }
 
     private List<QuickBar.Offer> offers(FittingSteps fitting) {
@@ -245,26 +240,6 @@ final class MainWindow {
         for (Command c : fitting.commands()) out.add(new QuickBar.Offer(c.name(), c.help(), c::run));
         out.add(new QuickBar.Offer("More…", "Find any other step (Ctrl+K)", this::search));
         return out;
-    }
-
-    /** The menu of the right mouse button in the view: the steps that fit, then how it is looked at. */
-    private ContextMenu viewMenu(FittingSteps fitting) {
-        ContextMenu menu = new ContextMenu();
-        menu.setOnShowing(_ -> {
-            menu.getItems().clear();
-            for (Command c : fitting.commands()) menu.getItems().add(item(c, true));
-            MenuItem more = new MenuItem("More…");
-            more.setOnAction(_ -> search());
-            menu.getItems().addAll(more, new SeparatorMenuItem());
-            for (String group : VIEW_MENU) {
-                if (group.isEmpty()) menu.getItems().add(new SeparatorMenuItem());
-                else menu.getItems().add(item(commands.named(group), true));
-            }
-            enable(menu.getItems());
-        });
-        // A menu without items is not shown at all.
-        menu.getItems().add(new MenuItem("…"));
-        return menu;
     }
 
     /** What the ledger does about faults: the commands for it are made after the ledger. */
@@ -327,13 +302,13 @@ final class MainWindow {
         }
         mark.getChildren().add(plates);
         title.getStyleClass().add("document-title");
-        title.setMinWidth(60);
-        MenuBar menus = menus();
-        menus.setMinWidth(Region.USE_PREF_SIZE);
+        title.setMinWidth(0);
+        MenuBar menuBar = menus.bar();
+        menuBar.setMinWidth(Region.USE_PREF_SIZE);
         Region left = new Region(), right = new Region();
         HBox.setHgrow(left, Priority.ALWAYS);
         HBox.setHgrow(right, Priority.ALWAYS);
-        search.setMinWidth(160);
+        search.setMinWidth(90);
         search.setPrefWidth(360);
         undo.getStyleClass().add("bar-button");
         redo.getStyleClass().add("bar-button");
@@ -345,76 +320,18 @@ final class MainWindow {
         redo.setAccessibleText("Redo");
         Label units = new Label("mm");
         units.getStyleClass().add("bar-units");
+        units.setMinWidth(Region.USE_PREF_SIZE);
         Hint.on(units, "Lengths are in millimetres; other units can be typed: 2.5 cm, 1/4 in");
-        HBox bar = new HBox(10, mark, title, menus, left, search, right, units, undo, redo);
+        HBox bar = new HBox(10, mark, title, menuBar, left, search, right, units, undo, redo);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.getStyleClass().add("bar");
         return bar;
     }
 
-    private MenuBar menus() {
-        MenuBar bar = new MenuBar();
-        for (String name : Commands.MENUS) {
-            Menu menu = new Menu(name);
-            boolean adding = false;
-            for (Command c : commands.all()) {
-                if (!c.menu().equals(name)) continue;
-                boolean adds = c.words().contains("add ");
-                if (adding && !adds) menu.getItems().add(new SeparatorMenuItem());
-                adding = adds;
-                menu.getItems().add(item(c, true));
-                if (c.name().equals("Open…")) menu.getItems().add(recent());
-            }
-            menu.setOnShowing(_ -> enable(menu.getItems()));
-            bar.getMenus().add(menu);
-        }
-        return bar;
-    }
-
-    private static void enable(List<MenuItem> items) {
-        for (MenuItem i : items)
-            if (i.getUserData() instanceof Command c) i.setDisable(!c.enabled().getAsBoolean());
-    }
-
-    private Menu recent() {
-        Menu menu = new Menu("Open recent");
-        MenuItem none = new MenuItem("None yet");
-        none.setDisable(true);
-        menu.getItems().add(none);
-        menu.setOnShowing(_ -> {
-            List<Path> paths = files.recent();
-            if (paths.isEmpty()) return;
-            menu.getItems().clear();
-            for (Path p : paths) {
-                MenuItem item = new MenuItem(p.getFileName() + "  —  " + p.getParent());
-                item.setMnemonicParsing(false);
-                item.setOnAction(_ -> files.openRecent(p));
-                menu.getItems().add(item);
-            }
-        });
-        return menu;
-    }
-
-    private static MenuItem item(Command c, boolean keys) {
-        MenuItem item = new MenuItem(c.name());
-        item.setMnemonicParsing(false);
-        item.setUserData(c);
-        item.setOnAction(_ -> c.run());
-        // Escape and Delete belong to text fields first, so the window listens for them itself.
-        if (keys && c.keys() != null && !c.keys().equals("Esc") && !c.keys().equals("Delete"))
-            item.setAccelerator(c.combination());
-        return item;
-    }
-
-    /** The address of the style sheet of the window and its dialogs. */
-    static String styles() {
-        return MainWindow.class.getResource("window.css").toExternalForm();
-    }
-
     /** Makes the scene, with the keys that no menu may catch. */
     Scene scene(double width, double height) {
         Scene scene = new Scene(root, width, height);
-        scene.getStylesheets().add(styles());
+        appearance.dress(scene.getStylesheets());
         scene.setOnKeyTyped(e -> {
             // A number that is typed at once belongs to the step that was just added.
             String c = e.getCharacter();

@@ -16,6 +16,7 @@ import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import org.modeststack.app.file.DocumentFiles;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.ViewState;
@@ -49,10 +50,16 @@ public final class ModestApp extends Application {
     @Override
     public void start(Stage stage) {
         loadFonts();
-        Dialogs dialogs = new Dialogs(MainWindow.styles());
+        Preferences preferences = Preferences.userNodeForPackage(ModestApp.class);
+        Appearance appearance = new Appearance(preferences);
+        if (start.theme() != null || start.text() != null) {
+            appearance.show(
+                    start.theme() != null ? start.theme() : appearance.theme(),
+                    start.text() != null ? start.text() : appearance.textSize());
+        }
+        Dialogs dialogs = new Dialogs(appearance);
         dialogs.setOwner(stage);
-        opened = OpenedWindow.open(
-                evaluator, dataFolder().resolve("autosave"), Preferences.userNodeForPackage(ModestApp.class), dialogs);
+        opened = OpenedWindow.open(evaluator, dataFolder().resolve("autosave"), preferences, appearance, dialogs);
         state = opened.state();
         files = opened.files();
         window = opened.window();

@@ -5,6 +5,7 @@ import java.util.prefs.Preferences;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
 import org.modeststack.app.file.RecentFiles;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.stack.evaluate.Evaluator;
@@ -18,7 +19,8 @@ record OpenedWindow(
      * @param evaluator may be at work already
      * @param safety the folder for safety copies of unsaved work
      */
-    static OpenedWindow open(Evaluator evaluator, Path safety, Preferences preferences, Dialogs dialogs) {
+    static OpenedWindow open(
+            Evaluator evaluator, Path safety, Preferences preferences, Appearance appearance, Dialogs dialogs) {
         AppState state = new AppState(evaluator);
         Autosave autosave = new Autosave(safety);
         DocumentFiles files = new DocumentFiles(
@@ -37,7 +39,7 @@ record OpenedWindow(
                 state.jobs(),
                 preferences,
                 dialogs);
-        MainWindow window = new MainWindow(state, files, meshes, preferences, dialogs);
+        MainWindow window = new MainWindow(state, files, meshes, preferences, appearance, dialogs);
         return new OpenedWindow(state, files, meshes, dialogs, autosave, window);
     }
 

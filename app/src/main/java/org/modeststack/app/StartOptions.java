@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.modeststack.app.look.Appearance;
+import org.modeststack.app.look.Theme;
 import org.modeststack.render.DisplayMode;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -60,6 +62,20 @@ final class StartOptions {
     private Set<String> show = new LinkedHashSet<>();
 
     @Option(
+            names = "--colors",
+            paramLabel = "WORD",
+            converter = ThemeWord.class,
+            description = "Shows the window in these colours this time: light, dark, contrast.")
+    private Theme theme;
+
+    @Option(
+            names = "--text",
+            paramLabel = "PERCENT",
+            converter = TextWord.class,
+            description = "Shows texts of this size this time: 100, 115, 130, 150, 175 or 200.")
+    private Integer text;
+
+    @Option(
             names = {"-h", "--help"},
             usageHelp = true,
             description = "Prints this.")
@@ -106,6 +122,16 @@ final class StartOptions {
         return size.height;
     }
 
+    /** The colours to show this time, or null for those that were left. */
+    Theme theme() {
+        return theme;
+    }
+
+    /** The size of texts to show this time, in percent, or null for the one that was left. */
+    Integer text() {
+        return text;
+    }
+
     /** Select this body by name, or null. */
     String body() {
         return body;
@@ -145,6 +171,23 @@ final class StartOptions {
             Matcher m = FORM.matcher(word);
             if (!m.matches()) throw new TypeConversionException("not WIDTHxHEIGHT, each of 3 or 4 digits: " + word);
             return new Size(Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2)));
+        }
+    }
+
+    private static final class ThemeWord implements ITypeConverter<Theme> {
+        @Override
+        public Theme convert(String word) {
+            Theme t = Theme.of(word.strip());
+            if (t == null) throw new TypeConversionException("there are light, dark and contrast, not " + word);
+            return t;
+        }
+    }
+
+    private static final class TextWord implements ITypeConverter<Integer> {
+        @Override
+        public Integer convert(String word) {
+            for (int size : Appearance.SIZES) if (word.strip().equals(String.valueOf(size))) return size;
+            throw new TypeConversionException("there are texts of " + Appearance.SIZES + " percent, not " + word);
         }
     }
 

@@ -8,6 +8,7 @@ import javafx.application.Platform;
 import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dialogs;
@@ -40,8 +41,13 @@ final class DragRate {
         Path dir = java.nio.file.Files.createTempDirectory("drag-rate");
         OpenedWindow opened = WindowDriver.fx(() -> {
             ModestApp.loadFonts();
+            Preferences preferences = Preferences.userRoot().node("drag-rate");
             return OpenedWindow.open(
-                    new Evaluator(), dir, Preferences.userRoot().node("drag-rate"), new Dialogs(MainWindow.styles()));
+                    new Evaluator(),
+                    dir,
+                    preferences,
+                    new Appearance(preferences),
+                    new Dialogs(new Appearance(preferences)));
         });
         MainWindow window = opened.window();
         SelectionState selected = opened.state().selected();

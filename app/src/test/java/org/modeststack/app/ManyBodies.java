@@ -8,6 +8,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.prefs.Preferences;
 import javafx.application.Platform;
 import javafx.stage.Stage;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.Material;
@@ -37,8 +38,13 @@ final class ManyBodies {
         Path dir = java.nio.file.Files.createTempDirectory("many-bodies");
         OpenedWindow opened = WindowDriver.fx(() -> {
             ModestApp.loadFonts();
+            Preferences preferences = Preferences.userRoot().node("many-bodies");
             return OpenedWindow.open(
-                    new Evaluator(), dir, Preferences.userRoot().node("many-bodies"), new Dialogs(MainWindow.styles()));
+                    new Evaluator(),
+                    dir,
+                    preferences,
+                    new Appearance(preferences),
+                    new Dialogs(new Appearance(preferences)));
         });
         AppState state = opened.state();
         WindowDriver.fx(() -> {

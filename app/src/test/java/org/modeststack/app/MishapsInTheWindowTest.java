@@ -26,6 +26,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Palette;
 import org.modeststack.render.Scene;
 import org.modeststack.stack.Edits;
 
@@ -92,9 +93,11 @@ class MishapsInTheWindowTest extends WindowDriver {
             // A picked element that is not there.
             var wrong = new PictureRequest.Picked(
                     7, org.modeststack.mesh.select.Selection.of(org.modeststack.mesh.ElementKind.FACE, 1), null);
-            pictures.request(new PictureRequest(bodies, wrong, Materials.NONE, DisplayMode.SHADED, camera, 80, 60, 1));
+            pictures.request(new PictureRequest(
+                    bodies, wrong, Materials.NONE, Palette.LIGHT, DisplayMode.SHADED, camera, 80, 60, 1));
             waitFor(() -> failed.get() != null);
-            pictures.request(new PictureRequest(bodies, null, Materials.NONE, DisplayMode.SHADED, camera, 80, 60, 1));
+            pictures.request(new PictureRequest(
+                    bodies, null, Materials.NONE, Palette.LIGHT, DisplayMode.SHADED, camera, 80, 60, 1));
             waitFor(() -> drawn.get() != null);
             assertEquals("b1", drawn.get().bodyAt(40, 30));
         }

@@ -8,6 +8,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.prefs.Preferences;
 import javafx.application.Platform;
 import javafx.stage.Stage;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.mesh.Material;
@@ -43,8 +44,9 @@ final class SharedCopies {
         Evaluator evaluator = new Evaluator();
         OpenedWindow opened = WindowDriver.fx(() -> {
             ModestApp.loadFonts();
+            Preferences preferences = Preferences.userRoot().node("shared-copies");
             return OpenedWindow.open(
-                    evaluator, dir, Preferences.userRoot().node("shared-copies"), new Dialogs(MainWindow.styles()));
+                    evaluator, dir, preferences, new Appearance(preferences), new Dialogs(new Appearance(preferences)));
         });
         AppState state = opened.state();
         WindowDriver.fx(() -> {

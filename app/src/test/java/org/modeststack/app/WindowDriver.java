@@ -29,6 +29,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mockito.Mockito;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
@@ -66,6 +67,7 @@ abstract class WindowDriver {
     /** Answers nothing unless a test says what. */
     Dialogs dialogs;
 
+    Appearance appearance;
     OpenedWindow opened;
     MainWindow window;
     Robot robot;
@@ -89,7 +91,8 @@ abstract class WindowDriver {
         dialogs = Mockito.mock(Dialogs.class);
         fx(() -> {
             ModestApp.loadFonts();
-            opened = OpenedWindow.open(evaluator(), dir.resolve("autosave"), preferences, dialogs);
+            appearance = new Appearance(preferences);
+            opened = OpenedWindow.open(evaluator(), dir.resolve("autosave"), preferences, appearance, dialogs);
             state = opened.state();
             document = state.document();
             selected = state.selected();

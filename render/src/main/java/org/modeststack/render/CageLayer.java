@@ -15,22 +15,25 @@ final class CageLayer {
     private final List<Projected> cages;
     private final int[] solidFrom;
     private final int[] solidTo;
+    private final int color;
 
     /**
      * @param cages in the order of their triangles
      * @param solidFrom for each the first triangle of its solid
      * @param solidTo for each the one behind the last
+     * @param color of the edges, sRGB
      */
-    CageLayer(List<Projected> cages, int[] solidFrom, int[] solidTo) {
+    CageLayer(List<Projected> cages, int[] solidFrom, int[] solidTo, int color) {
         this.cages = cages;
         this.solidFrom = solidFrom;
         this.solidTo = solidTo;
+        this.color = color;
     }
 
     /** @param over the cages' own triangles, and the ink of their edges */
     void lay(Frame frame, Frame over, int y0, int y1) {
         for (int at = y0 * frame.width; at < y1 * frame.width; at++) {
-            if (over.ink[at] > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.CAGE, INK * over.ink[at]);
+            if (over.ink[at] > 0) frame.color[at] = Colors.mix(frame.color[at], color, INK * over.ink[at]);
             if (over.id[at] < 0) continue;
             if (over.depth[at] < frame.depth[at] && !isOwnSolid(over.id[at], frame.id[at])) continue;
             frame.id[at] = over.id[at];

@@ -22,6 +22,8 @@ final class GroundRow {
 
     private final View view;
     private final Ground ground;
+    private final int gridColor;
+    private final int shadowColor;
     private final double spacing;
     private final double perLine;
     private final int size;
@@ -66,9 +68,11 @@ final class GroundRow {
      * @param spacing of the finest lines, mm
      * @param size pixels of this frame for one of the finished picture
      */
-    GroundRow(View view, Ground ground, double spacing, int size, int width) {
+    GroundRow(View view, Ground ground, Palette palette, double spacing, int size, int width) {
         this.view = view;
         this.ground = ground;
+        gridColor = palette.grid();
+        shadowColor = palette.shadow();
         this.spacing = spacing;
         perLine = 1 / spacing;
         this.size = size;
@@ -103,7 +107,7 @@ final class GroundRow {
         lines(0.1 * v0, 0.1 * dv, apartY, 10, 0.6f, 0.5f);
         for (int i = 0; i < inkedCount; i++) {
             int x = inked[i];
-            out[at + x] = Colors.mix(backdrop, Palette.GRID, grid[x] * clear[x / BLOCK]);
+            out[at + x] = Colors.mix(backdrop, gridColor, grid[x] * clear[x / BLOCK]);
             grid[x] = 0;
         }
         inkedCount = 0;
@@ -272,7 +276,7 @@ final class GroundRow {
                 if (shade > FAINT || next > FAINT) {
                     float step = (next - shade) / SOFT;
                     for (int i = 0; i < SOFT && x + i < grid.length; i++)
-                        out[at + x + i] = Colors.mix(out[at + x + i], Palette.SHADOW, 0.42f * (shade + i * step));
+                        out[at + x + i] = Colors.mix(out[at + x + i], shadowColor, 0.42f * (shade + i * step));
                 }
                 shade = next;
             }

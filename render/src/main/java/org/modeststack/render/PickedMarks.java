@@ -30,10 +30,14 @@ final class PickedMarks {
     private final double most;
 
     private final boolean seeThrough;
+    private final int color;
     private final int size;
 
-    /** @param size pixels of the frame for one of the finished picture */
-    PickedMarks(Projection projection, Projected item, Scene.Picked picked, boolean seeThrough, int size) {
+    /**
+     * @param color of the marks, sRGB
+     * @param size pixels of the frame for one of the finished picture
+     */
+    PickedMarks(Projection projection, Projected item, Scene.Picked picked, boolean seeThrough, int color, int size) {
         this.projection = projection;
         this.item = item;
         selection = picked.selection();
@@ -42,6 +46,7 @@ final class PickedMarks {
         for (int i = 0; weights != null && i < weights.size(); i++) greatest = Math.max(greatest, weights.weight(i));
         most = greatest;
         this.seeThrough = seeThrough;
+        this.color = color;
         this.size = size;
     }
 
@@ -146,9 +151,9 @@ final class PickedMarks {
                     float share = front ? TINT : seeThrough ? HIDDEN_TINT : 0;
                     if (strengths != null)
                         share *= strengths[item.mesh.faceOf[(marks.id[at] & ~Rasterizer.TINY) - item.firstId]];
-                    if (share > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.PICKED, share);
+                    if (share > 0) frame.color[at] = Colors.mix(frame.color[at], color, share);
                 }
-                if (marks.ink[at] > 0) frame.color[at] = Colors.mix(frame.color[at], Palette.PICKED, marks.ink[at]);
+                if (marks.ink[at] > 0) frame.color[at] = Colors.mix(frame.color[at], color, marks.ink[at]);
             }
         });
     }

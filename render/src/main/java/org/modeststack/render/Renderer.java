@@ -70,7 +70,8 @@ public final class Renderer {
         Lines.Found all = seeThrough ? lines.find(solids, Lines.Which.ALL) : null;
         if (scene.ground()) updateGround();
         double spacing = Ground.spacing(camera.scale(height));
-        Shader shader = new Shader(projection, projected, mode, scene.ground() ? ground : null, spacing, supersample);
+        Shader shader = new Shader(
+                projection, projected, mode, scene.ground() ? ground : null, scene.palette(), spacing, supersample);
         int[] layers = seeThrough ? frame.layers() : null;
         // All that is done for a band is done at once, while its pixels are near the core.
         Bands.run(h, (y0, y1) -> {
@@ -88,7 +89,13 @@ public final class Renderer {
         if (picked != null && !picked.selection().isEmpty()) {
             if (ghostFrame == null) ghostFrame = new Frame(w, h);
             boolean through = seeThrough || scene.items().get(picked.item()).look() == Scene.Item.Look.CAGE;
-            new PickedMarks(projection, projected[picked.item()], picked, through, supersample)
+            new PickedMarks(
+                            projection,
+                            projected[picked.item()],
+                            picked,
+                            through,
+                            scene.palette().picked(),
+                            supersample)
                     .draw(rasterizer, frame, ghostFrame);
         }
         deliver(width, height, out);
@@ -182,7 +189,8 @@ public final class Renderer {
         }
         SortedTriangles triangles = rasterizer.sort(cages, ghostFrame, true);
         Lines.Found edges = lines.find(cages, Lines.Which.EVERY);
-        CageLayer layer = new CageLayer(cages, solidFrom, solidTo);
+        CageLayer layer =
+                new CageLayer(cages, solidFrom, solidTo, scene.palette().cage());
         Bands.run(h, (y0, y1) -> {
             ghostFrame.clear(y0, y1);
             triangles.fill(ghostFrame, y0, y1, null);

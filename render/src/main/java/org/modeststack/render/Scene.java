@@ -15,8 +15,10 @@ import org.modeststack.mesh.select.Selection;
  * @param ground whether the grid on z = 0 and the shadow on it are drawn
  * @param picked what is shown as picked, or null
  * @param materials how the materials look that the items' faces are made of
+ * @param palette all other colours
  */
-public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked picked, Materials materials) {
+public record Scene(
+        List<Item> items, DisplayMode mode, boolean ground, Picked picked, Materials materials, Palette palette) {
     /**
      * One part of a body.
      *
@@ -78,6 +80,11 @@ public record Scene(List<Item> items, DisplayMode mode, boolean ground, Picked p
 
     public Scene(List<Item> items, DisplayMode mode, boolean ground, Materials materials) {
         this(items, mode, ground, null, materials);
+    }
+
+    /** On warm paper. */
+    public Scene(List<Item> items, DisplayMode mode, boolean ground, Picked picked, Materials materials) {
+        this(items, mode, ground, picked, materials, Palette.LIGHT);
     }
 
     public Scene {

@@ -16,6 +16,7 @@ final class Shader {
     private final DisplayMode mode;
     private final Ground ground;
     private final GroundRow.View view;
+    private final Palette palette;
     private final double spacing;
     private final int size;
     private final SurfaceRow.Light light;
@@ -24,11 +25,19 @@ final class Shader {
      * @param ground null for none
      * @param size pixels of this frame for one of the finished picture
      */
-    Shader(Projection projection, Projected[] items, DisplayMode mode, Ground ground, double spacing, int size) {
+    Shader(
+            Projection projection,
+            Projected[] items,
+            DisplayMode mode,
+            Ground ground,
+            Palette palette,
+            double spacing,
+            int size) {
         this.projection = projection;
         this.items = items;
         this.mode = mode;
         this.ground = ground;
+        this.palette = palette;
         this.spacing = spacing;
         this.size = size;
         view = view(projection);
@@ -84,7 +93,7 @@ final class Shader {
     }
 
     void shade(Frame frame, int y0, int y1) {
-        GroundRow floor = new GroundRow(view, ground, spacing, size, frame.width);
+        GroundRow floor = new GroundRow(view, ground, palette, spacing, size, frame.width);
         int[] color = frame.color;
         boolean edges = mode == DisplayMode.EDGES, inked = mode != DisplayMode.SHADED;
         int[] layers = mode == DisplayMode.SEE_THROUGH ? frame.layers() : null;
@@ -93,21 +102,22 @@ final class Shader {
             int at = y * frame.width;
             gather(surface, frame.id, at, y, inked, null, null);
             floor.paint(
-                    Colors.mix(Palette.TOP, Palette.BOTTOM, (y + 0.5f) / frame.height),
+                    Colors.mix(palette.top(), palette.bottom(), (y + 0.5f) / frame.height),
                     y + 0.5,
                     layers == null ? frame.id : null,
                     at,
                     color);
             if (!edges) surface.light();
             for (int j = 0; j < surface.count(); j++) {
-                int i = at + surface.x[j], own = edges ? Palette.SHEET : surface.color[j];
+                int i = at + surface.x[j], own = edges ? palette.sheet() : surface.color[j];
                 color[i] = layers == null ? own : Colors.mix(color[i], own, 1 - THROUGH[Math.min(layers[i], 63)]);
                 if (surface.ink[j] > frame.ink[i]) frame.ink[i] = surface.ink[j];
             }
             if (!inked) continue;
             float[] ink = frame.ink;
             for (int i = at; i < at + frame.width; i++)
-                if (ink[i] > 0) color[i] = Colors.mix(color[i], Palette.INK, ink[i]);
+                if (ink[i] > 0)
+                    color[i] = Colors.mix(color[i], edges || layers != null ? palette.line() : palette.ink(), ink[i]);
         }
     }
 
@@ -138,7 +148,7 @@ final class Shader {
             for (int j = 0; j < surface.count(); j++) {
                 int at = row + surface.x[j];
                 int color = Colors.mix(frame.color[at], surface.color[j], 1 - surface.transparency[j]);
-                frame.color[at] = Colors.mix(color, Palette.INK, surface.ink[j]);
+                frame.color[at] = Colors.mix(color, palette.ink(), surface.ink[j]);
                 frame.id[at] = glass.id[at];
                 frame.depth[at] = glass.depth[at];
             }
@@ -158,14 +168,14 @@ final class Shader {
             for (int j = 0; j < surface.count(); j++) {
                 int at = row + surface.x[j];
                 float share = (isInFront(frame, ghosts, at) ? 0.20f : 0.07f) + 0.12f * (1 - surface.transparency[j]);
-                frame.color[at] = Colors.mix(frame.color[at], Palette.GHOST, share);
+                frame.color[at] = Colors.mix(frame.color[at], palette.ghost(), share);
                 if (surface.ink[j] > ghosts.ink[at]) ghosts.ink[at] = surface.ink[j];
             }
             for (int at = row; at < row + frame.width; at++) {
                 float ink = ghosts.ink[at];
                 if (ink > 0)
                     frame.color[at] = Colors.mix(
-                            frame.color[at], Palette.GHOST, ink * (isInFront(frame, ghosts, at) ? 0.85f : 0.3f));
+                            frame.color[at], palette.ghost(), ink * (isInFront(frame, ghosts, at) ? 0.85f : 0.3f));
             }
         }
     }
@@ -181,14 +191,16 @@ final class Shader {
                 int at = row + surface.x[j];
                 boolean alone = frame.id[at] < 0;
                 float share = alone ? FAINT_ALONE : isInFront(frame, faint, at) ? FAINT_BEFORE : 0;
-                frame.color[at] = Colors.mix(frame.color[at], Colors.mix(surface.color[j], Palette.SHEET, 0.4f), share);
+                frame.color[at] =
+                        Colors.mix(frame.color[at], Colors.mix(surface.color[j], palette.sheet(), 0.4f), share);
                 if (surface.ink[j] > faint.ink[at]) faint.ink[at] = surface.ink[j];
             }
             for (int at = row; at < row + frame.width; at++) {
                 float ink = faint.ink[at];
                 boolean alone = frame.id[at] < 0;
                 if (ink > 0 && (alone || isInFront(frame, faint, at)))
-                    frame.color[at] = Colors.mix(frame.color[at], Palette.INK, ink * (alone ? 0.28f : 0.22f));
+                    frame.color[at] = Colors.mix(
+                            frame.color[at], alone ? palette.line() : palette.ink(), ink * (alone ? 0.28f : 0.22f));
                 if (!alone || faint.id[at] < 0) continue;
                 frame.id[at] = faint.id[at];
                 frame.depth[at] = faint.depth[at];

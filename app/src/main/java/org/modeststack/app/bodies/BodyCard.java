@@ -48,10 +48,9 @@ public final class BodyCard extends HBox {
         StackPane frame = new StackPane(view);
         frame.getStyleClass().add("card-picture");
         frame.setMinSize(small ? 32 : 50, small ? 25 : 40);
+        frame.setMaxSize(small ? 32 : 50, small ? 25 : 40);
         name.getStyleClass().add("card-name");
-        name.setMaxWidth(small ? 110 : 118);
         name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
-        facts.setMaxWidth(118);
         facts.getStyleClass().add("card-facts");
         VBox text = small ? new VBox(name) : new VBox(1, name, facts);
         text.setAlignment(Pos.CENTER_LEFT);

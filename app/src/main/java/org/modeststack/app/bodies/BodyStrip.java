@@ -78,8 +78,6 @@ public final class BodyStrip extends VBox {
         find.setPromptText("Find a body");
         find.setAccessibleText("Find a body by its name");
         find.getStyleClass().add("find-body");
-        find.setPrefWidth(112);
-        find.setMinWidth(80);
         find.textProperty().addListener((_, _, _) -> refresh());
         find.addEventFilter(KeyEvent.KEY_PRESSED, this::findKey);
         Button add = new Button("+ Body");

@@ -17,7 +17,6 @@ final class SetCard extends VBox {
         super(1);
         this.set = set;
         name.getStyleClass().add("card-name");
-        name.setMaxWidth(118);
         name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
         facts.getStyleClass().add("card-facts");
         getChildren().addAll(name, facts);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.app.file.DocumentFiles;
 import org.modeststack.app.file.MeshFiles;
+import org.modeststack.app.look.Appearance;
 import org.modeststack.app.state.AppState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.view.ViewPane;
@@ -26,6 +27,7 @@ public final class Commands {
             DocumentFiles files,
             MeshFiles meshes,
             ViewPane view,
+            Appearance appearance,
             Dialogs dialogs,
             WindowActions window) {
         this.state = state;
@@ -65,6 +67,7 @@ public final class Commands {
                         state.view(),
                         view,
                         window),
+                new LookCommands(appearance),
                 new HelpCommands(files, window.showKeys()))) all.addAll(menu.all());
     }
 

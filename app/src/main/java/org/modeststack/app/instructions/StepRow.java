@@ -13,7 +13,6 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
@@ -35,9 +34,6 @@ import org.modeststack.steps.pick.Pick;
 public final class StepRow extends HBox {
     /** Steps that take longer than this say so. */
     private static final double SLOW_MS = 500;
-
-    /** The height of a line of a compact row, in pixels. */
-    private static final double LINE = 21;
 
     private final Label number = new Label();
     private final ImageView picture = new ImageView();
@@ -175,11 +171,10 @@ public final class StepRow extends HBox {
         pseudo("compact", on);
         grip.setVisible(!on);
         grip.setManaged(!on);
-        sentence.setMaxHeight(on ? LINE : Double.MAX_VALUE);
-        sentence.setMinHeight(on ? LINE : Region.USE_COMPUTED_SIZE);
-        sentence.setPrefHeight(on ? LINE : Region.USE_COMPUTED_SIZE);
-        Rectangle line = on ? new Rectangle(0, 0, 10_000, LINE) : null;
-        sentence.setClip(line);
+        // The style sheet makes it one line high; what it has more is not seen.
+        Rectangle line = new Rectangle(10_000, 0);
+        line.heightProperty().bind(sentence.heightProperty());
+        sentence.setClip(on ? line : null);
         remarks.setVisible(!on);
         remarks.setManaged(!on && !remarks.getChildren().isEmpty());
     }

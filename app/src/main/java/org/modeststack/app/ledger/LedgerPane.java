@@ -16,6 +16,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.scene.shape.Rectangle;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.app.instructions.InstructionsPane;
@@ -125,6 +126,11 @@ public final class LedgerPane extends VBox {
         HBox.setHgrow(space, Priority.ALWAYS);
         for (HBox box : List.of(summary, tail)) box.setAlignment(Pos.CENTER_LEFT);
         tail.setMinWidth(0);
+        // With large texts in a small window the last numbers are cut off, not what folds the ledger out.
+        summary.setMinWidth(0);
+        Rectangle seen = new Rectangle(0, 100);
+        seen.widthProperty().bind(summary.widthProperty());
+        summary.setClip(seen);
         fold.setMinWidth(Region.USE_PREF_SIZE);
         line.getChildren().addAll(summary, space, work, tail, fold);
         getChildren().add(line);

@@ -38,6 +38,9 @@ public final class SearchBox extends StackPane {
         Label keys = new Label("Ctrl K");
         keys.getStyleClass().add("search-keys");
         keys.setMouseTransparent(true);
+        // Where little room is left, what is typed goes first.
+        keys.visibleProperty()
+                .bind(widthProperty().greaterThan(keys.widthProperty().multiply(2.6)));
         StackPane.setAlignment(keys, Pos.CENTER_RIGHT);
         getChildren().addAll(field, keys);
         found.getStyleClass().add("search-list");

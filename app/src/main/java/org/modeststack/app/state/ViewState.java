@@ -10,6 +10,7 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Palette;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.StepContext;
@@ -29,6 +30,7 @@ public final class ViewState {
     private Camera camera = Camera.DEFAULT;
     private DisplayMode mode = DisplayMode.SHADED_EDGES;
     private Others others = Others.SHOWN;
+    private Palette palette = Palette.LIGHT;
     private boolean snapping;
     private boolean holding;
     private String shownTag = "";
@@ -48,6 +50,16 @@ public final class ViewState {
 
     public Signal changed() {
         return changed;
+    }
+
+    /** The colours of the picture that are not of materials. */
+    public Palette palette() {
+        return palette;
+    }
+
+    public void setPalette(Palette now) {
+        palette = now;
+        changed.fire();
     }
 
     /** How bodies are seen that are not chosen. */

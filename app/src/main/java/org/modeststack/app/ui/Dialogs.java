@@ -11,15 +11,15 @@ import javafx.scene.control.ChoiceDialog;
 import javafx.scene.control.Dialog;
 import javafx.scene.control.TextInputDialog;
 import javafx.stage.Window;
+import org.modeststack.app.look.Appearance;
 
 /** The questions that the window asks, all in its own look. */
 public final class Dialogs {
-    private final String styles;
+    private final Appearance appearance;
     private Window owner;
 
-    /** @param styles the address of the window's style sheet */
-    public Dialogs(String styles) {
-        this.styles = styles;
+    public Dialogs(Appearance appearance) {
+        this.appearance = appearance;
     }
 
     public void setOwner(Window window) {
@@ -34,7 +34,8 @@ public final class Dialogs {
         if (owner != null) dialog.initOwner(owner);
         dialog.setTitle(title);
         dialog.setGraphic(null);
-        dialog.getDialogPane().getStylesheets().add(styles);
+        appearance.dress(dialog.getDialogPane().getStylesheets());
+        dialog.setOnHidden(_ -> appearance.forget(dialog.getDialogPane().getStylesheets()));
         dialog.getDialogPane().getStyleClass().add("question");
         return dialog;
     }

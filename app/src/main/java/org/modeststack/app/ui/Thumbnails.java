@@ -9,6 +9,7 @@ import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Palette;
 import org.modeststack.render.Renderer;
 import org.modeststack.render.Scene;
 
@@ -22,6 +23,7 @@ public final class Thumbnails {
     private final Renderer renderer = new Renderer();
     private final PerGeometry<Image> images;
     private volatile Materials materials = Materials.NONE;
+    private volatile Palette palette = Palette.LIGHT;
 
     /**
      * @param whenDrawn is told on the interface thread when there are new pictures
@@ -43,6 +45,13 @@ public final class Thumbnails {
         images.forget();
     }
 
+    /** Draws all anew in other colours. */
+    public void setPalette(Palette now) {
+        if (now.equals(palette)) return;
+        palette = now;
+        images.forget();
+    }
+
     public void close() {
         images.close();
     }
@@ -53,7 +62,8 @@ public final class Thumbnails {
 
     private Image draw(Geometry geometry) {
         int w = WIDTH * SCALE, h = HEIGHT * SCALE;
-        Scene scene = new Scene(Scene.Item.of(geometry, false), DisplayMode.SHADED_EDGES, false, materials);
+        Scene scene =
+                new Scene(Scene.Item.of(geometry, false), DisplayMode.SHADED_EDGES, false, null, materials, palette);
         int[] pixels = new int[w * h];
         renderer.render(scene, Camera.DEFAULT.fit(geometry.bounds(), w, h), w, h, 2, pixels);
         WritableImage image = new WritableImage(w, h);

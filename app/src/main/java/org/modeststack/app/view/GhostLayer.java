@@ -5,6 +5,7 @@ import java.util.function.UnaryOperator;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Pane;
+import org.modeststack.app.look.Theme;
 import org.modeststack.app.state.OpenStepState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.mesh.ElementKind;
@@ -30,6 +31,7 @@ final class GhostLayer extends Pane {
     private final SelectionState selected;
     private final OpenStepState openStep;
     private final Canvas canvas = new Canvas();
+    private Theme theme = Theme.LIGHT;
 
     GhostLayer(SelectionState selected, OpenStepState openStep) {
         this.selected = selected;
@@ -38,6 +40,10 @@ final class GhostLayer extends Pane {
         canvas.getStyleClass().add("ghosts");
         canvas.setVisible(false);
         getChildren().add(canvas);
+    }
+
+    void setTheme(Theme now) {
+        theme = now;
     }
 
     /** Shows what belongs over a picture taken by this camera. */
@@ -61,7 +67,7 @@ final class GhostLayer extends Pane {
         }
     }
 
-    private static void draw(GraphicsContext g, ElementKind kind, Anchor a, UnaryOperator<Vec3> seen) {
+    private void draw(GraphicsContext g, ElementKind kind, Anchor a, UnaryOperator<Vec3> seen) {
         switch (kind) {
             case VERTEX -> {
                 Vec3 p = seen.apply(a.place());
@@ -93,7 +99,7 @@ final class GhostLayer extends Pane {
         return edge.way().times(edge.size());
     }
 
-    private static void line(GraphicsContext g, UnaryOperator<Vec3> seen, Vec3... points) {
+    private void line(GraphicsContext g, UnaryOperator<Vec3> seen, Vec3... points) {
         double[] x = new double[points.length], y = new double[points.length];
         for (int i = 0; i < points.length; i++) {
             Vec3 p = seen.apply(points[i]);
@@ -105,13 +111,13 @@ final class GhostLayer extends Pane {
         stroke(g, x, y);
     }
 
-    private static void stroke(GraphicsContext g, double[] x, double[] y) {
+    private void stroke(GraphicsContext g, double[] x, double[] y) {
         g.setLineDashes();
-        g.setStroke(MarkLayer.PAPER);
+        g.setStroke(theme.color("sheet"));
         g.setLineWidth(4);
         g.strokePolyline(x, y, x.length);
         g.setLineDashes(6, 4);
-        g.setStroke(MarkLayer.WARNING);
+        g.setStroke(theme.color("remark"));
         g.setLineWidth(2);
         g.strokePolyline(x, y, x.length);
     }

@@ -5,6 +5,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Pane;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
+import org.modeststack.app.look.Theme;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.mesh.Vec3;
@@ -22,11 +23,7 @@ import org.modeststack.steps.Unit;
 public final class MarkLayer extends Pane {
     private static final int CORNER_WIDTH = 260;
     private static final int CORNER_HEIGHT = 84;
-    private static final Color INK = Color.web("#22303A");
-    static final Color PAPER = Color.web("#FBF8F1");
-    private static final Color FAULT = Color.web("#A63D2B");
-    static final Color WARNING = Color.web("#8A5A00");
-    private static final Color[] AXES = {Color.web("#A63D2B"), Color.web("#3F6B4E"), Color.web("#3A5A9B")};
+    private static final String[] AXES = {"axis-x", "axis-y", "axis-z"};
 
     private final SelectionState selected;
     private final ResultState results;
@@ -34,6 +31,7 @@ public final class MarkLayer extends Pane {
     private final Canvas rings = new Canvas();
     private Camera cornerCamera;
     private int cornerHeight;
+    private Theme theme = Theme.LIGHT;
 
     public MarkLayer(SelectionState selected, ResultState results) {
         this.selected = selected;
@@ -41,6 +39,11 @@ public final class MarkLayer extends Pane {
         setMouseTransparent(true);
         rings.setVisible(false);
         getChildren().addAll(rings, corner);
+    }
+
+    void setTheme(Theme now) {
+        theme = now;
+        cornerCamera = null;
     }
 
     /** Shows what belongs over a picture taken by this camera. */
@@ -57,30 +60,30 @@ public final class MarkLayer extends Pane {
         rings(camera, width, height);
     }
 
-    private static void axes(GraphicsContext g, Camera camera) {
+    private void axes(GraphicsContext g, Camera camera) {
         double ox = 40, oy = CORNER_HEIGHT - 40;
         g.setFont(Font.font("Inter", 11));
         Vec3[] axes = {new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)};
         for (int i = 0; i < 3; i++) {
             double x = axes[i].dot(camera.right()) * 26, y = -axes[i].dot(camera.up()) * 26;
-            g.setStroke(AXES[i]);
+            g.setStroke(theme.color(AXES[i]));
             g.setLineWidth(2);
             g.strokeLine(ox, oy, ox + x, oy + y);
-            g.setFill(INK);
+            g.setFill(theme.color("ink"));
             g.fillText("XYZ".substring(i, i + 1), ox + x * 1.28 - 4, oy + y * 1.28 + 4);
         }
     }
 
     /** @param scale in pixels a millimetre */
-    private static void scale(GraphicsContext g, double scale) {
+    private void scale(GraphicsContext g, double scale) {
         double length = Math.pow(10, Math.floor(Math.log10(110 / scale)));
         if (length * 5 * scale <= 110) length *= 5;
         else if (length * 2 * scale <= 110) length *= 2;
         double x0 = 96, y0 = CORNER_HEIGHT - 26, x1 = x0 + length * scale;
-        g.setStroke(INK);
+        g.setStroke(theme.color("ink"));
         g.setLineWidth(1.2);
         g.strokePolyline(new double[] {x0, x0, x1, x1}, new double[] {y0 - 6, y0, y0, y0 - 6}, 4);
-        g.setFill(INK);
+        g.setFill(theme.color("ink"));
         g.fillText(Unit.LENGTH.of(length), x0 + 4, y0 - 8);
     }
 
@@ -101,7 +104,11 @@ public final class MarkLayer extends Pane {
                     rings.setHeight(height);
                     rings.setVisible(true);
                 }
-                ring(p.x(), p.y(), "step " + (i + 1), m.level() == Remark.Level.FAULT ? FAULT : WARNING);
+                ring(
+                        p.x(),
+                        p.y(),
+                        "step " + (i + 1),
+                        m.level() == Remark.Level.FAULT ? theme.color("active") : theme.color("remark"));
             }
         }
     }
@@ -109,14 +116,14 @@ public final class MarkLayer extends Pane {
     private void ring(double x, double y, String text, Color color) {
         GraphicsContext g = rings.getGraphicsContext2D();
         g.setLineWidth(4);
-        g.setStroke(PAPER);
+        g.setStroke(theme.color("sheet"));
         g.strokeOval(x - 11, y - 11, 22, 22);
         g.setLineWidth(2);
         g.setStroke(color);
         g.strokeOval(x - 11, y - 11, 22, 22);
         g.setFill(color);
         g.setFont(Font.font("Inter SemiBold", 11));
-        g.setStroke(PAPER);
+        g.setStroke(theme.color("sheet"));
         g.setLineWidth(4);
         g.strokeText(text, x - 16, y - 17);
         g.fillText(text, x - 16, y - 17);

@@ -20,6 +20,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.StackPane;
+import org.modeststack.app.look.Theme;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.OpenStepState;
@@ -208,10 +209,10 @@ public final class ViewPane extends Pane {
         double free = switches.layout(getWidth());
         marks.resizeRelocate(0, 0, getWidth(), getHeight());
         chosenMarks.resizeRelocate(0, 0, getWidth(), getHeight());
-        pickBar.autosize();
+        pickBar.fit(getWidth() - 24);
         boolean beside = pickBar.getWidth() + 36 <= free;
         boolean below = pickBar.getWidth() + 36 <= switches.secondLine();
-        pickBar.relocate(12, beside ? 12 : below ? 50 : 88);
+        pickBar.relocate(12, beside ? 12 : below ? switches.secondTop() : switches.bottom());
         quickBar.autosize();
         quickBar.relocate(12, pickBar.getLayoutY() + pickBar.getHeight() + 8);
         chosenBar.autosize();
@@ -222,9 +223,11 @@ public final class ViewPane extends Pane {
         handles.resizeRelocate(0, 0, getWidth(), getHeight());
         pointLayer.resizeRelocate(0, 0, getWidth(), getHeight());
         empty.autosize();
-        empty.relocate((getWidth() - empty.getWidth()) / 2, Math.max(100, (getHeight() - empty.getHeight()) / 2));
+        empty.relocate(
+                (getWidth() - empty.getWidth()) / 2,
+                Math.max(switches.bottom() + 10, (getHeight() - empty.getHeight()) / 2));
         firstSteps.autosize();
-        firstSteps.relocate(getWidth() - firstSteps.getWidth() - 12, 90);
+        firstSteps.relocate(getWidth() - firstSteps.getWidth() - 12, switches.bottom());
     }
 
     // ---- camera
@@ -493,7 +496,15 @@ public final class ViewPane extends Pane {
             return;
         }
         PictureRequest now = new PictureRequest(
-                bodies, marked, document.current().materials(), viewState.mode(), viewState.camera(), w, h, 1);
+                bodies,
+                marked,
+                document.current().materials(),
+                viewState.palette(),
+                viewState.mode(),
+                viewState.camera(),
+                w,
+                h,
+                1);
         if (now.looksLike(asked)) {
             decorate(now);
             return;
@@ -521,6 +532,13 @@ public final class ViewPane extends Pane {
         return shown == null
                 ? List.of()
                 : shown.request().bodies().stream().map(ShownBody::body).toList();
+    }
+
+    /** The colours of the picture and of what is drawn over it. */
+    public void setTheme(Theme theme) {
+        marks.setTheme(theme);
+        ghosts.setTheme(theme);
+        viewState.setPalette(theme.palette());
     }
 
     /** How many pictures have been shown. */

@@ -94,6 +94,10 @@ final class ViewSwitches {
         modes.autosize();
         modesMenu.autosize();
         smooth.autosize();
+        // Where there is no room for it, the switches speak for themselves.
+        othersWord.setManaged(true);
+        if (others.prefWidth(-1) + 2 * MARGIN > width) othersWord.setManaged(false);
+        othersWord.setVisible(othersWord.isManaged());
         others.autosize();
         boolean room = modes.getWidth() + 2 * MARGIN <= width;
         double right = width - (room ? modes : modesMenu).getWidth() - MARGIN;
@@ -105,6 +109,16 @@ final class ViewSwitches {
         modesMenu.relocate(width - modesMenu.getWidth() - MARGIN, MARGIN);
         others.relocate(width - others.getWidth() - MARGIN, MARGIN + modes.getHeight() + GAP);
         return smooth.isVisible() ? smooth.getLayoutX() : right;
+    }
+
+    /** Where the second line begins, in pixels from the top. */
+    double secondTop() {
+        return others.getLayoutY();
+    }
+
+    /** Where there is room below both lines, in pixels from the top. */
+    double bottom() {
+        return secondTop() + others.getHeight() + GAP;
     }
 
     /** How much of the second line is free at the left, in pixels. */

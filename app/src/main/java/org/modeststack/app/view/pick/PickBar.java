@@ -1,10 +1,11 @@
 package org.modeststack.app.view.pick;
 
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.OpenStepState;
 import org.modeststack.app.state.PickState;
@@ -14,17 +15,17 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.stack.Entry;
 
 /** What a click in the view picks, and what is picked, in numbers. */
-public final class PickBar extends HBox {
+public final class PickBar extends FlowPane {
     private final PickState picking;
     private final SelectionState selected;
     private final OpenStepState openStep;
-    private final HBox kinds = new HBox();
+    private final FlowPane kinds = new FlowPane();
     private final Label numbers = new Label();
     private final TagBrush brush;
     private final Button done = new Button("Done");
 
     public PickBar(DocumentState document, SelectionState selected, PickState picks, OpenStepState openStep) {
-        super(8);
+        super(8, 6);
         this.selected = selected;
         this.openStep = openStep;
         picking = picks;
@@ -47,6 +48,19 @@ public final class PickBar extends HBox {
         picks.changed().listen(refresh);
         openStep.changed().listen(refresh);
         refresh();
+    }
+
+    /** Puts what has no room beside the rest into a line below. */
+    public void fit(double width) {
+        fit(kinds, width);
+        fit(this, width);
+        autosize();
+    }
+
+    private static void fit(FlowPane pane, double width) {
+        double all = pane.getInsets().getLeft() + pane.getInsets().getRight() - pane.getHgap();
+        for (Node n : pane.getChildren()) if (n.isManaged()) all += n.prefWidth(-1) + pane.getHgap();
+        pane.setPrefWrapLength(Math.min(width, Math.ceil(all)));
     }
 
     private void add(String text, ElementKind kind, String hint) {

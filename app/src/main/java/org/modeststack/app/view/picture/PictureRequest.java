@@ -9,6 +9,7 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
+import org.modeststack.render.Palette;
 import org.modeststack.render.Scene;
 
 /**
@@ -16,12 +17,14 @@ import org.modeststack.render.Scene;
  *
  * @param picked what is shown as picked, or null
  * @param materials how the materials of the bodies look
+ * @param palette all other colours
  * @param samples 1, or 2 for four samples a pixel
  */
 public record PictureRequest(
         List<ShownBody> bodies,
         Picked picked,
         Materials materials,
+        Palette palette,
         DisplayMode mode,
         Camera camera,
         int width,
@@ -56,7 +59,7 @@ public record PictureRequest(
     public record Picked(int item, Selection selection, Tag weights) {}
 
     PictureRequest withSamples(int n) {
-        return new PictureRequest(bodies, picked, materials, mode, camera, width, height, n);
+        return new PictureRequest(bodies, picked, materials, palette, mode, camera, width, height, n);
     }
 
     /** Whether a picture of this would look the same. */
@@ -68,6 +71,7 @@ public record PictureRequest(
                 && camera.equals(o.camera)
                 && bodies.equals(o.bodies)
                 && materials.equals(o.materials)
+                && palette.equals(o.palette)
                 && Objects.equals(picked, o.picked);
     }
 }

@@ -136,7 +136,7 @@ public final class PictureThread implements AutoCloseable {
         PictureRequest.Picked p = r.picked();
         Scene.Picked picked =
                 p == null ? null : new Scene.Picked(items.firstItem(p.item()), p.selection(), p.weights());
-        return new Scene(items.all(), r.mode(), true, picked, r.materials());
+        return new Scene(items.all(), r.mode(), true, picked, r.materials(), r.palette());
     }
 
     /** When nothing newer is wanted for a moment, the same picture is drawn finely. */
