@@ -2,6 +2,7 @@ package org.modeststack.app;
 
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -44,6 +45,7 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.file.DocumentFile;
 
 /** Drives the real window on the toolkit's offscreen platform with a robot's mouse and keys; what window tests share. */
 abstract class WindowDriver {
@@ -110,7 +112,7 @@ abstract class WindowDriver {
             stage.setY(0);
             stage.show();
             robot = new Robot();
-            document.open(SkerryLight.document(), SkerryLight.NAME);
+            document.open(fittings(), SkerryLight.NAME);
             return null;
         });
         settle();
@@ -124,6 +126,13 @@ abstract class WindowDriver {
             opened.close();
             return null;
         });
+    }
+
+    /** Fittings that lie beside each other, none hiding another: what the tests of the window work on. */
+    static Document fittings() throws Exception {
+        try (InputStream in = WindowDriver.class.getResourceAsStream("fittings-apart.mstack")) {
+            return DocumentFile.parse(in.readAllBytes(), "fittings").document();
+        }
     }
 
     /** Tests that count what is carried out ask for one that knows nothing yet. */

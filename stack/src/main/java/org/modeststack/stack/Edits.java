@@ -222,6 +222,11 @@ public final class Edits {
         return d.withBodies(bodies);
     }
 
+    public static Document setVisible(Document d, Collection<String> ids, boolean visible) {
+        for (String id : ids) d = setVisible(d, id, visible);
+        return d;
+    }
+
     public static Document setVisible(Document d, String id, boolean visible) {
         return d.with(id, b -> b.withVisible(visible));
     }

@@ -15,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Collections;
+import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Random;
@@ -23,6 +24,7 @@ import java.util.concurrent.CancellationException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mockito.Mockito;
+import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -261,6 +263,56 @@ public class DocumentTest {
         });
     }
 
+    @Test
+    void everyFamilyOfStepsIsInTheDemo() {
+        Set<Family> there = EnumSet.noneOf(Family.class);
+        for (Body b : SkerryLight.document().bodies())
+            for (Entry e : b.entries()) there.add(StepDescriptor.of(e.step()).family());
+        assertEquals(EnumSet.allOf(Family.class), there);
+    }
+
+    /** What stands on the footing, and what that carries, goes up with it, tools and all. */
+    @Test
+    void aHigherFootingLiftsTheWholeLight() throws StepException {
+        Document d = SkerryLight.document();
+        Body footing = d.bodyNamed("Footing");
+        Document higher =
+                Edits.setValue(d, footing.id(), footing.entries().getFirst().id(), "height", 84.0);
+        Evaluator evaluator = new Evaluator();
+        var before = evaluator.evaluate(d, Progress.NONE);
+        var after = evaluator.evaluate(higher, Progress.NONE);
+        Set<String> still =
+                Set.of("Footing", "Ground", "Lug", "Battery chest", "Cable holes", "Spiral stair", "Stair post");
+        int risen = 0;
+        for (Body b : d.bodies()) {
+            Bounds was = before.get(b.id()).mesh().bounds(),
+                    now = after.get(b.id()).mesh().bounds();
+            boolean apart = b.set().equals(SkerryLight.APART);
+            if (!still.contains(b.name())) {
+                assertEquals(apart ? 0 : 20, now.minZ() - was.minZ(), 1e-9, b.name());
+                assertEquals(apart ? 0 : 20, now.maxZ() - was.maxZ(), 1e-9, b.name());
+                if (!apart) risen++;
+            }
+            assertFalse(after.get(b.id()).failed(), b.name());
+        }
+        assertEquals(23, risen);
+        // The lug stays on the slope: it goes up with the middle of its side.
+        Bounds lug = after.get(d.bodyNamed("Lug").id()).mesh().bounds();
+        assertEquals(
+                10,
+                lug.minZ() - before.get(d.bodyNamed("Lug").id()).mesh().bounds().minZ(),
+                1);
+    }
+
+    @Test
+    void theFittingsLieApartAsHiddenCopies() {
+        List<Body> apart = SkerryLight.document().bodies().stream()
+                .filter(b -> b.set().equals(SkerryLight.APART))
+                .toList();
+        assertEquals(9, apart.size());
+        for (Body b : apart) assertFalse(b.visible());
+    }
+
     /** The rims of every cut of the demo can be bevelled, without anything passing through anything else. */
     @Test
     void theRimsOfEveryCutOfTheDemoCanBeBevelled() throws StepException {
@@ -286,7 +338,7 @@ public class DocumentTest {
                 cuts++;
             }
         }
-        assertEquals(9, cuts);
+        assertEquals(10, cuts);
     }
 
     @Test

@@ -31,6 +31,7 @@ import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.BodyResult;
 
 /**
@@ -153,8 +154,9 @@ public final class BodyStrip extends VBox {
             else if (put.add(b.set())) {
                 List<Body> members = inSets.get(b.set());
                 boolean isFolded = folded.contains(b.set());
-                SetCard set = sets.computeIfAbsent(b.set(), name -> new SetCard(name, () -> fold(name)));
-                set.show(members.size(), isFolded);
+                SetCard set = sets.computeIfAbsent(
+                        b.set(), name -> new SetCard(name, () -> fold(name), () -> hideOrShow(name)));
+                set.show(members.size(), isFolded, members.stream().noneMatch(Body::visible));
                 wanted.add(set);
                 if (!isFolded) for (Body m : members) wanted.add(card(d, m, false));
             }
@@ -175,6 +177,15 @@ public final class BodyStrip extends VBox {
     private void fold(String set) {
         if (!folded.remove(set)) folded.add(set);
         refresh();
+    }
+
+    private void hideOrShow(String set) {
+        List<Body> members = document.current().bodies().stream()
+                .filter(b -> b.set().equals(set))
+                .toList();
+        List<String> ids = members.stream().map(Body::id).toList();
+        boolean show = members.stream().noneMatch(Body::visible);
+        document.edit((show ? "Show " : "Hide ") + set, d -> Edits.setVisible(d, ids, show));
     }
 
     /** The tools of the body that is worked on; of a tool without any those beside it. */

@@ -310,12 +310,9 @@ final class BodyCommands extends MenuCommands {
 
     private void toggleVisible() {
         List<Body> all = selected.chosen();
+        List<String> ids = all.stream().map(Body::id).toList();
         boolean show = all.stream().noneMatch(Body::visible);
-        document.edit(show ? "Show body" : "Hide body", d -> {
-            Document out = d;
-            for (Body b : all) out = Edits.setVisible(out, b.id(), show);
-            return out;
-        });
+        document.edit(show ? "Show body" : "Hide body", d -> Edits.setVisible(d, ids, show));
     }
 
     private void selectBody(int by) {
