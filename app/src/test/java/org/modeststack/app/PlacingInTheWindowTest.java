@@ -16,11 +16,13 @@ import javafx.scene.text.Text;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.modeststack.app.view.ViewPane;
+import org.modeststack.app.view.picture.PictureRequest;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.render.Scene;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -108,6 +110,29 @@ class PlacingInTheWindowTest extends WindowDriver {
         command("Undo");
         command("Undo");
         assertEquals(new Vec3(60, 0, 0), ((Place) peg().entries().getLast().step()).at(), "it stands where it stood");
+    }
+
+    /** Before the click a ghost stands where the body would come to, turned square to the face; the click puts it just there. */
+    @Test
+    void aGhostShowsWhereTheClickWillPutIt() throws Exception {
+        command("Place");
+        Vec3 s = screen(new Vec3(0, -20, 20));
+        fx(() -> {
+            Event.fireEvent(
+                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
+            return null;
+        });
+        settle();
+        List<PictureRequest.ShownBody> seen =
+                fx(() -> window.view().picture().request().bodies());
+        assertEquals(3, seen.size());
+        assertEquals(Scene.Item.Look.FAINT, seen.get(1).look(), "where it still is");
+        assertEquals(Scene.Item.Look.GHOST, seen.getLast().look());
+        Bounds ghost = seen.getLast().parts().bounds();
+        assertStands(ghost, -5, -50, 15, 5, -20, 25);
+        click(0, -20, 20);
+        assertStands(shown().bounds(), -5, -50, 15, 5, -20, 25);
+        assertEquals(2, fx(() -> window.view().picture().request().bodies().size()));
     }
 
     /** What is put somewhere is looked through: it is no place itself. */

@@ -7,14 +7,15 @@ import static org.modeststack.app.SnapTest.WIDTH;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
-import org.modeststack.app.state.StackPlacement;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.search.Ray;
 import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.WholePlacement;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.shape.Move;
@@ -55,12 +56,12 @@ class SnapPropertiesTest {
         d = Edits.addStep(d, id, 3, new Move(some.times(10)));
         Body b = d.body(id);
         for (int from = 1; from <= 4; from++) {
-            StackPlacement c = StackPlacement.over(b, from), back = c.inverse();
+            Affine c = WholePlacement.over(b, from), back = WholePlacement.back(c);
             Vec3 p = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian());
             assertEquals(0, back.point(c.point(p)).minus(p).length(), 1e-9);
         }
         Vec3 p = new Vec3(1, 2, 3), q = p;
         for (var e : b.entries().subList(1, 4)) q = e.step().carry(q);
-        assertEquals(0, StackPlacement.over(b, 1).point(p).minus(q).length(), 1e-9);
+        assertEquals(0, WholePlacement.over(b, 1).point(p).minus(q).length(), 1e-9);
     }
 }

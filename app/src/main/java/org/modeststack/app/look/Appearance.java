@@ -9,7 +9,6 @@ import java.util.prefs.Preferences;
 import javafx.application.ColorScheme;
 import javafx.application.Platform;
 import javafx.collections.ObservableList;
-import org.modeststack.app.ModestApp;
 
 /** How the window and its dialogs look: in which colours, and how large their texts are. Kept for the next start. */
 public final class Appearance {
@@ -98,13 +97,13 @@ public final class Appearance {
     }
 
     private List<String> sheets() {
-        String window = ModestApp.class.getResource("window.css").toExternalForm();
+        String window = Theme.class.getResource("window.css").toExternalForm();
         return List.of(
                 theme.address(), percent == 100 ? window : TextSizes.address(TextSizes.scaled(windowCss(), percent)));
     }
 
     private static String windowCss() {
-        try (InputStream in = ModestApp.class.getResourceAsStream("window.css")) {
+        try (InputStream in = Theme.class.getResourceAsStream("window.css")) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         } catch (IOException e) {
             throw new IllegalStateException("window.css cannot be read", e);

@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javafx.scene.paint.Color;
-import org.modeststack.app.ModestApp;
 import org.modeststack.render.Palette;
 
 /** The colours of the window. Its style sheet knows names only; a theme gives each of them its colour. */
@@ -60,7 +59,7 @@ public enum Theme {
 
     /** The address of the style sheet that gives the names of colours their values. */
     String address() {
-        return ModestApp.class.getResource(resource()).toExternalForm();
+        return Theme.class.getResource(resource()).toExternalForm();
     }
 
     /** What the names of the style sheet stand for, for what is drawn without it. */
@@ -74,7 +73,7 @@ public enum Theme {
     synchronized Map<String, Color> colors() {
         if (colors != null) return colors;
         Map<String, Color> found = new LinkedHashMap<>();
-        try (InputStream in = ModestApp.class.getResourceAsStream(resource())) {
+        try (InputStream in = Theme.class.getResourceAsStream(resource())) {
             Matcher m = COLOR.matcher(new String(in.readAllBytes(), StandardCharsets.UTF_8));
             while (m.find()) found.put(m.group(1), Color.web(m.group(2)));
         } catch (IOException e) {

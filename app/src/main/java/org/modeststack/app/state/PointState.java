@@ -7,11 +7,14 @@ import java.util.Locale;
 import java.util.Map;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
+import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.WholePlacement;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Role;
@@ -19,6 +22,7 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.anchor.AnchorFinder;
 import org.modeststack.steps.anchor.AnchorPoint;
+import org.modeststack.steps.place.Transform;
 
 /**
  * Points and directions of a step that are taken from the view, one click each, in order. They are set together with the
@@ -137,10 +141,9 @@ public final class PointState {
         int index = b.indexOf(step);
         // On its own body the picture shows what this step and those behind it have done.
         boolean own = b.id().equals(on);
-        StackPlacement back = StackPlacement.over(b, own ? index : index + 1).inverse();
-        Vec3 point = back.point(place), normal = back.direction(facing);
-        taken.put(p.name(), rounded(p.role() == Role.DIRECTION ? normal : point));
-        if (!p.facing().isEmpty()) taken.put(p.facing(), rounded(normal));
+        Affine back = WholePlacement.back(WholePlacement.over(b, own ? index : index + 1));
+        Vec3 point = back.point(place);
+        taken.putAll(values(p, back, place, facing));
         AnchorPoint anchor = anchor(b, index, on, own, place, point);
         if (anchor != null) {
             anchors.put(p.name(), anchor);
@@ -160,6 +163,43 @@ public final class PointState {
         changed.fire();
     }
 
+    /** What a click would set, by the names of parameters. */
+    private static Map<String, Vec3> values(ParamDescriptor p, Affine back, Vec3 place, Vec3 facing) {
+        Map<String, Vec3> out = new LinkedHashMap<>();
+        Vec3 normal = back.direction(facing).unit();
+        out.put(p.name(), rounded(p.role() == Role.DIRECTION ? normal : back.point(place)));
+        if (!p.facing().isEmpty()) out.put(p.facing(), rounded(normal));
+        return out;
+    }
+
+    /**
+     * What the body would be, were the place taken that it is to come to; null where another of its points is asked for.
+     *
+     * @param place mm
+     * @param facing the way the surface looks there
+     */
+    public Geometry placedAt(Vec3 place, Vec3 facing) {
+        if (lookedThrough() == null) return null;
+        Body b = selected.body();
+        int index = b.indexOf(step);
+        Geometry in = results.partsBefore(b, step);
+        if (in == null || in.isEmpty()) return null;
+        Affine behind = WholePlacement.over(b, index + 1);
+        Entry e = b.entries().get(index);
+        StepDescriptor d = StepDescriptor.of(e.step());
+        Map<String, Vec3> now = new LinkedHashMap<>();
+        e.anchors().forEach((name, anchor) -> {
+            boolean own = anchor.body().isEmpty() && d.param(name).role() == Role.POINT;
+            AnchorPoint.Place there = own ? anchor.on(in) : null;
+            if (there != null) now.put(name, there.at());
+        });
+        now.putAll(taken);
+        now.putAll(values(wanted.get(at), WholePlacement.back(behind), place, facing));
+        Step s = e.step();
+        for (Map.Entry<String, Vec3> v : now.entrySet()) s = d.with(s, v.getKey(), v.getValue());
+        return in.placed(new Transform(WholePlacement.of(s).then(behind)));
+    }
+
     /**
      * What the step is to follow there.
      *
@@ -173,7 +213,7 @@ public final class PointState {
             return in == null ? null : AnchorFinder.at("", in, point);
         }
         // Steps below would carry the place on, away from what it is on.
-        if (!StackPlacement.over(b, index + 1).isNone()) return null;
+        if (!WholePlacement.over(b, index + 1).equals(Affine.IDENTITY)) return null;
         if (document.current().dependsOn(on, b.id())) {
             messages.say(
                     document.current().nameOf(on) + " is made from " + b.name()

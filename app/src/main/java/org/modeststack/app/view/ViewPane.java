@@ -101,6 +101,9 @@ public final class ViewPane extends Pane {
     /** Of the right mouse button; null while there is none. */
     private ContextMenu menu;
 
+    /** What the body would be that a place is asked for, were the one under the pointer taken; null for none. */
+    private Geometry wouldBe;
+
     private boolean fitted;
     private boolean near;
     /** The body that was worked on at the last refresh, and the one that was clicked in the view last. */
@@ -374,7 +377,7 @@ public final class ViewPane extends Pane {
     }
 
     private void hovered(MouseEvent e) {
-        if (points.isOn()) pointLayer.mark(snaps.at(e.getX(), e.getY(), points.lookedThrough(), null));
+        if (points.isOn()) offerPlace(e.getX(), e.getY());
         else picker.hover(e);
     }
 
@@ -398,14 +401,25 @@ public final class ViewPane extends Pane {
     private void askForPoint() {
         if (points.isOn() || viewState.mode() == DisplayMode.SEE_THROUGH && picks.isOn()) prepareRays();
         pointLayer.ask(points.isOn() ? points.prompt() : asking.isOn() ? asking.prompt() : null);
-        if (!points.isOn()) pointLayer.mark(null);
+        if (!points.isOn()) {
+            pointLayer.mark(null);
+            wouldBe = null;
+        }
         // While a place is asked for, a click is meant for what is below the handles.
         handles.setMouseTransparent(points.isOn());
     }
 
     /** Marks the place in the middle that a point would be taken from, as if the pointer were there. */
     public void markMiddle() {
-        pointLayer.mark(snaps.at(getWidth() / 2, getHeight() / 2));
+        offerPlace(getWidth() / 2, getHeight() / 2);
+    }
+
+    /** Shows the place that a click would take, and where the body would be then. */
+    private void offerPlace(double x, double y) {
+        Snap s = snaps.at(x, y, points.lookedThrough(), null);
+        pointLayer.mark(s);
+        wouldBe = s == null ? null : points.placedAt(s.at(), s.normal());
+        request();
     }
 
     public SnapFinder snaps() {
@@ -483,11 +497,14 @@ public final class ViewPane extends Pane {
                 on = results.shownMesh(b);
                 if (on != null) marked = tagged(bodies.size(), on);
             }
-            Look look = ghost && on == null ? Look.GHOST : other ? Look.FAINT : Look.SOLID;
+            boolean leaves = wouldBe != null && b == selected.body();
+            Look look = ghost && on == null ? Look.GHOST : other || leaves ? Look.FAINT : Look.SOLID;
             boolean smooth = viewState.isSmooth(b) && look == Look.SOLID;
             bodies.add(
                     on == null ? ShownBody.of(b.id(), g, look, smooth) : new ShownBody(b.id(), on, null, look, smooth));
         }
+        if (wouldBe != null && selected.body() != null)
+            bodies.add(ShownBody.of(selected.body().id(), wouldBe, Look.GHOST, false));
         // The first results of a document come one by one; it is shown, and fitted, when all that is seen is there.
         if (!fitted && !all) return;
         if (!fitted && !bodies.isEmpty()) {

@@ -15,7 +15,6 @@ import javafx.scene.paint.Color;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
-import org.modeststack.app.ModestApp;
 
 /** Themes give every name its colour, and words can be read on what they stand on (WCAG 2.2, 1.4.3, 1.4.6 and 1.4.11). */
 class ThemeTest {
@@ -28,7 +27,7 @@ class ThemeTest {
     private static final List<String> GROUNDS = List.of("sheet", "paper", "active-soft");
 
     private static String window() throws Exception {
-        try (InputStream in = ModestApp.class.getResourceAsStream("window.css")) {
+        try (InputStream in = Theme.class.getResourceAsStream("window.css")) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8).replaceAll("(?s)/\\*.*?\\*/", "");
         }
     }

@@ -20,6 +20,7 @@ import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.WholePlacement;
 import org.modeststack.steps.mirror.Mirror;
 
 /**
@@ -67,7 +68,7 @@ public final class PickedOriginals {
                 steps.get(at - 1).geometry().parts(), steps.get(at).geometry().parts());
         PickedOriginals search = new PickedOriginals(steps.get(at - 1).mesh());
         PickedOriginals kept = kept(d, bodyId, entryId, evaluator);
-        Affine back = carriedOn(d.bodyOf(bodyId), at + 1).inverse();
+        Affine back = WholePlacement.back(WholePlacement.over(d.bodyOf(bodyId), at + 1));
         BitSet found = new BitSet();
         int missed = 0;
         for (int e = picked.elements().nextSetBit(0);
@@ -87,14 +88,6 @@ public final class PickedOriginals {
             else found.set(original);
         }
         return new Found(new Selection(picked.kind(), found), search.before, missed);
-    }
-
-    /** Where the steps from one on, as far as the body is shown, have put all of it since. */
-    private static Affine carriedOn(Body b, int from) {
-        Vec3[] p = {Vec3.ZERO, new Vec3(1, 0, 0), new Vec3(0, 1, 0), new Vec3(0, 0, 1)};
-        for (Entry e : b.entries().subList(from, b.shownSteps()))
-            for (int i = 0; e.enabled() && i < p.length; i++) p[i] = e.step().carry(p[i]);
-        return new Affine(p[1].minus(p[0]), p[2].minus(p[0]), p[3].minus(p[0]), p[0]);
     }
 
     /** What a mirror has left of the body, without images; null where it cuts nothing off. */

@@ -12,15 +12,16 @@ import org.modeststack.app.state.OpenStepState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
-import org.modeststack.app.state.StackPlacement;
 import org.modeststack.app.state.ViewState;
 import org.modeststack.app.view.point.PointLayer;
 import org.modeststack.app.view.point.SnapFinder;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.render.Camera;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.WholePlacement;
 import org.modeststack.steps.Guide;
 import org.modeststack.steps.Handle;
 
@@ -93,7 +94,7 @@ public final class HandleLayer extends Pane {
      * @return how many
      */
     private int guides(Body b, Entry open, List<Guide> all) {
-        StackPlacement behind = StackPlacement.over(b, b.indexOf(open.id()) + 1);
+        Affine behind = WholePlacement.over(b, b.indexOf(open.id()) + 1);
         for (int i = 0; i < all.size(); i++) {
             if (i == guides.size()) {
                 Line line = new Line();
@@ -125,7 +126,7 @@ public final class HandleLayer extends Pane {
     }
 
     private void ofStep(Body b, Entry open, List<Handle> handles, Map<String, HandleDot> wanted) {
-        StackPlacement behind = StackPlacement.over(b, b.indexOf(open.id()) + 1);
+        Affine behind = WholePlacement.over(b, b.indexOf(open.id()) + 1);
         for (Handle h : handles) {
             if (h.isPoint()) {
                 String key = open.id() + ":" + h.param() + ":point";

@@ -1,11 +1,12 @@
 package org.modeststack.app.view.handle;
 
 import java.util.Locale;
-import org.modeststack.app.state.StackPlacement;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.WholePlacement;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
@@ -16,7 +17,7 @@ final class PointHandle extends FreeHandle {
     private final String bodyId;
     private final long entryId;
     private final String param;
-    private StackPlacement back;
+    private Affine back;
     private Vec3 pressed;
     /** What was added to the place that the point follows; null where it follows none. */
     private Vec3 pressedOffset;
@@ -28,8 +29,8 @@ final class PointHandle extends FreeHandle {
         this.param = param;
     }
 
-    void set(StackPlacement behind, Vec3 place) {
-        back = behind.inverse();
+    void set(Affine behind, Vec3 place) {
+        back = WholePlacement.back(behind);
         at = behind.point(place);
         from = at;
     }
@@ -73,7 +74,7 @@ final class PointHandle extends FreeHandle {
         Step s = step();
         if (s == null || pressed == null) return;
         if (pressedOffset != null) {
-            Vec3 offset = pressedOffset.plus(back.vector(all));
+            Vec3 offset = pressedOffset.plus(back.direction(all));
             space.document()
                     .edit(
                             "Change "
@@ -83,7 +84,7 @@ final class PointHandle extends FreeHandle {
             return;
         }
         // From where the drag began, so that rounding does not add up.
-        Vec3 v = pressed.plus(back.vector(all));
+        Vec3 v = pressed.plus(back.direction(all));
         Vec3 next = HandleSpace.rounded(v, 1e-9);
         space.document()
                 .edit(
