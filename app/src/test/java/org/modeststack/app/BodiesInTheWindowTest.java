@@ -36,6 +36,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
@@ -400,5 +401,43 @@ class BodiesInTheWindowTest extends WindowDriver {
         });
         settleWholly();
         assertEquals(11, row("card-large").size());
+    }
+
+    @Test
+    void chosenBodiesAreMirroredAndGivenAMaterialAtOnce() throws Exception {
+        open(boxes(3));
+        click(card("Box 1", false));
+        click(card("Box 2", false), KeyCode.CONTROL);
+        click(chosenAction("Mirror"));
+        for (String name : List.of("Box 1", "Box 2"))
+            assertEquals(Mirror.class, body(name).entries().getLast().step().getClass(), name);
+        assertFalse(body("Box 3").entries().getLast().step() instanceof Mirror);
+        command("Undo");
+        assertFalse(body("Box 2").entries().getLast().step() instanceof Mirror, "both are one edit");
+        Mockito.doAnswer(call -> {
+                    List<String> names = call.getArgument(3);
+                    call.<Consumer<String>>getArgument(4).accept(names.getLast());
+                    return null;
+                })
+                .when(dialogs)
+                .choose(Mockito.any(), Mockito.any(), Mockito.any(), Mockito.any(), Mockito.any());
+        Mockito.doAnswer(call -> {
+                    call.<Consumer<String>>getArgument(3).accept("slate #405060");
+                    return null;
+                })
+                .when(dialogs)
+                .ask(Mockito.any(), Mockito.any(), Mockito.any(), Mockito.any());
+        click(chosenAction("Material…"));
+        for (String name : List.of("Box 1", "Box 2"))
+            assertEquals("slate", body(name).material());
+        assertEquals(0x405060, document().materials().get("slate").rgb());
+        assertEquals("plain", body("Box 3").material());
+    }
+
+    private Node chosenAction(String text) throws Exception {
+        return shownNodes("chosen-action").stream()
+                .filter(n -> ((Button) n).getText().equals(text))
+                .findFirst()
+                .orElseThrow();
     }
 }

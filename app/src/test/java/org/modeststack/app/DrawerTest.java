@@ -9,6 +9,7 @@ import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
@@ -18,10 +19,12 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.shape.Move;
+import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Cylinder;
 
 /** The drawer's fields, typed and clicked in the real window. */
@@ -197,5 +200,33 @@ class DrawerTest extends WindowDriver {
             });
         }
         settle();
+    }
+
+    /** Where a number has natural limits one looks through it by a slider; a drag of it is one step of history. */
+    @Test
+    void aNumberWithNaturalLimitsHasASlider() throws Exception {
+        open("Lamp housing", 2);
+        unfoldDrawer();
+        Slider levels = (Slider) shownNodes("slider").stream()
+                .filter(n -> isSeen(n) && n.getAccessibleText().equals("Levels"))
+                .findFirst()
+                .orElseThrow();
+        assertEquals(3, fx(levels::getValue));
+        fx(() -> {
+            for (double to : new double[] {2.4, 1.2, 0.9}) levels.setValue(to);
+            return null;
+        });
+        settle();
+        StepDescriptor d = StepDescriptor.of(Subdivide.class);
+        Step now = body("Lamp housing").entries().get(1).step();
+        assertEquals(1, d.value(now, d.param("levels")));
+        command("Undo");
+        assertEquals(3, d.value(body("Lamp housing").entries().get(1).step(), d.param("levels")), "one drag, one undo");
+        assertEquals(3, fx(levels::getValue));
+        // What has no end in sight has none.
+        open("Flange", 1);
+        unfoldDrawer();
+        assertTrue(shownNodes("slider").stream()
+                .noneMatch(n -> isSeen(n) && n.getAccessibleText().equals("Diameter")));
     }
 }

@@ -476,6 +476,14 @@ class PickingInTheWindowTest extends WindowDriver {
         click(top(2, 1), KeyCode.SHIFT);
         Node weight = fx(() -> window.view().lookup(".tag-brush").lookup(".live-value"));
         drag(weight, 80, 0);
+        assertEquals(1, fx(() -> selected.body().entries().size()), "it has no name yet");
+        assertTrue(fx(messages::text).startsWith("Give the tag a name first"));
+        fx(() -> {
+            ((TextField) window.view().lookup(".tag-brush").lookup(".text-field")).setText("rim");
+            return null;
+        });
+        settle();
+        drag(weight, 80, 0);
         Mesh m = shown();
         double first = m.tag("rim").weightOf(faceAt(top(1, 1)));
         assertTrue(first > 0.2 && first <= 1, "" + first);

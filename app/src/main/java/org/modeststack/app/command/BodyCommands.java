@@ -34,6 +34,7 @@ import org.modeststack.steps.catalog.Steps;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.Join;
 import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.mirror.Mirror;
 
 /** Bodies as wholes. */
 final class BodyCommands extends MenuCommands {
@@ -56,6 +57,7 @@ final class BodyCommands extends MenuCommands {
             ResultState results,
             ViewState viewState,
             BackgroundJobs jobs,
+            BodyMaterial materials,
             Dialogs dialogs) {
         super("Body");
         freePlace = new FreePlace(document, results, viewState);
@@ -111,6 +113,20 @@ final class BodyCommands extends MenuCommands {
                 this::toggleVisible);
         BooleanSupplier several = () -> selected.chosen().size() > 1;
         for (Together t : Together.values()) add(t.title, t.keys, t.help, t.words, several, () -> combine(t));
+        add(
+                "Mirror chosen bodies",
+                "Ctrl+Shift+M",
+                "Each of the chosen bodies gets a step that mirrors it across X.",
+                "reflect flip symmetry both sides",
+                several,
+                this::mirrorEach);
+        add(
+                "Give bodies a material…",
+                null,
+                "Says what the chosen bodies are made of: a material of the document, or a new one.",
+                "colour color paint look shader",
+                body,
+                materials::ask);
         add(
                 "Put in a set…",
                 "Ctrl+Shift+P",
@@ -286,6 +302,17 @@ final class BodyCommands extends MenuCommands {
         if (document.current() == before) return;
         selected.select(ids.getFirst());
         selected.selectSteps(List.of(selected.body().entries().getLast().id()));
+    }
+
+    private void mirrorEach() {
+        List<String> ids = chosenIds();
+        StepDescriptor mirror = StepDescriptor.of(Mirror.class);
+        document.edit("Mirror chosen bodies", d -> {
+            Document out = d;
+            for (String id : ids)
+                out = Edits.addStep(out, id, out.bodyOf(id).entries().size(), mirror.createDefault());
+            return out;
+        });
     }
 
     private void putInSet() {

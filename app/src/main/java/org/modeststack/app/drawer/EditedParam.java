@@ -67,6 +67,20 @@ final class EditedParam {
                 d -> Edits.setValue(d, body, id, param.name(), value));
     }
 
+    /** Sets the value while it is dragged: one step of history until {@link #endDrag}. */
+    void drag(Object value) {
+        String body = selected.body().id();
+        long id = entry.get().id();
+        document.edit(
+                "Change " + param.label().toLowerCase(Locale.ROOT),
+                "value:" + id + ":" + param.name(),
+                d -> Edits.setValue(d, body, id, param.name(), value));
+    }
+
+    void endDrag() {
+        document.endMerge();
+    }
+
     /** Sets a choice such that what the step makes stays where it is, as far as it can. */
     void choose(Object value) {
         Body body = selected.body();

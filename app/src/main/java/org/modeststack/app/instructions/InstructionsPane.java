@@ -35,12 +35,14 @@ import org.modeststack.app.ui.Hint;
 import org.modeststack.app.ui.Pressable;
 import org.modeststack.app.ui.Thumbnails;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.MeshReport;
+import org.modeststack.stack.evaluate.OwnAxes;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Remark;
@@ -78,6 +80,12 @@ public final class InstructionsPane extends BorderPane {
     private final ContextMenu menu;
     private String shownBody;
     private List<Node> order = List.of();
+    /** What the size was measured of, along which axes, and what came out; and whether these are turned. */
+    private Geometry measured;
+
+    private Affine measuredAlong;
+    private Vec3 size;
+    private boolean turned;
     /** The newest numbers there are: while a number is dragged they may be one mesh behind. */
     private MeshReport report;
 
@@ -102,6 +110,9 @@ public final class InstructionsPane extends BorderPane {
         title.getStyleClass().add("body-title");
         Hint.on(title, title::getText);
         facts.getStyleClass().add("body-facts");
+        Hint.on(
+                facts,
+                () -> facts.getText() + (turned ? "\nThe size is along its own axes, since it stands turned." : ""));
         way.getStyleClass().add("body-way");
         find.setPromptText("Find a step");
         find.setAccessibleText("Find a step by what it says");
@@ -324,6 +335,16 @@ public final class InstructionsPane extends BorderPane {
         return n;
     }
 
+    /** Along the axes that the body has by itself: worked out anew only when it has changed. */
+    private Vec3 size(Body body, Geometry g) {
+        Affine axes = OwnAxes.of(body);
+        turned = !OwnAxes.areLevel(axes);
+        if (g != measured || !axes.equals(measuredAlong)) size = OwnAxes.size(g, axes);
+        measured = g;
+        measuredAlong = axes;
+        return size;
+    }
+
     private void facts(Body body) {
         BodyResult r = results.result(body.id());
         int n = body.entries().size();
@@ -339,7 +360,7 @@ public final class InstructionsPane extends BorderPane {
         }
         MeshReport known = reports.of(g);
         if (known != null) report = known;
-        Vec3 s = g.bounds().size();
+        Vec3 s = size(body, g);
         String size = steps + " · " + round(s.x()) + " × " + round(s.y()) + " × " + round(s.z()) + " mm";
         if (report == null) facts.setText(size);
         else {

@@ -164,7 +164,7 @@ public final class ViewPane extends Pane {
                 this);
         handles = new HandleLayer(document, selected, results, openStep, picks, viewState, snaps, pointLayer);
         picker = new ViewPicker(selected, picks, viewState, () -> shown, this);
-        pickBar = new PickBar(document, selected, picks, openStep);
+        pickBar = new PickBar(document, selected, picks, openStep, messages);
         quickBar = new QuickBar(picks);
         // A press that a control in the bar has taken must not end as a click on the picture behind it.
         pickBar.addEventHandler(MouseEvent.ANY, MouseEvent::consume);

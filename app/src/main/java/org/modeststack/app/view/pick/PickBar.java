@@ -7,6 +7,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
 import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.OpenStepState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.SelectionState;
@@ -24,7 +25,12 @@ public final class PickBar extends FlowPane {
     private final TagBrush brush;
     private final Button done = new Button("Done");
 
-    public PickBar(DocumentState document, SelectionState selected, PickState picks, OpenStepState openStep) {
+    public PickBar(
+            DocumentState document,
+            SelectionState selected,
+            PickState picks,
+            OpenStepState openStep,
+            MessageState messages) {
         super(8, 6);
         this.selected = selected;
         this.openStep = openStep;
@@ -40,7 +46,7 @@ public final class PickBar extends FlowPane {
         done.getStyleClass().add("pick-done");
         Hint.on(done, "Stop picking for this step (Esc)");
         done.setOnAction(_ -> picking.done());
-        brush = new TagBrush(document, selected, picks);
+        brush = new TagBrush(document, selected, picks, messages);
         getChildren().addAll(kinds, numbers, brush, done);
         Runnable refresh = this::refresh;
         document.changed().listen(refresh);

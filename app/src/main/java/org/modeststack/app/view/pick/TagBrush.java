@@ -5,6 +5,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
@@ -21,20 +22,23 @@ public final class TagBrush extends HBox {
     private final DocumentState document;
     private final SelectionState selected;
     private final PickState picks;
-    private final TextField name = new TextField("rim");
+    private final MessageState messages;
+    private final TextField name = new TextField();
     private final LiveValue weight;
 
-    public TagBrush(DocumentState document, SelectionState selected, PickState picks) {
+    public TagBrush(DocumentState document, SelectionState selected, PickState picks, MessageState messages) {
         super(6);
         this.document = document;
         this.selected = selected;
         this.picks = picks;
+        this.messages = messages;
         getStyleClass().add("tag-brush");
         setAlignment(Pos.CENTER_LEFT);
         Label label = new Label("Tag");
         label.getStyleClass().add("field-unit");
         label.setLabelFor(name);
-        name.setPrefColumnCount(5);
+        name.setPrefColumnCount(6);
+        name.setPromptText("name");
         name.setAccessibleText("Name of the tag");
         Hint.on(name, "The tag in which what is picked gets a weight");
         weight = new LiveValue(StepDescriptor.of(TagStep.class).param("weight"), this::paint, document::endMerge);
@@ -57,6 +61,11 @@ public final class TagBrush extends HBox {
 
     private void paint(double w) {
         String tag = name.getText().strip(), body = selected.body().id();
+        if (tag.isEmpty()) {
+            messages.say("Give the tag a name first: the weights are kept under it.", true);
+            name.requestFocus();
+            return;
+        }
         document.edit(
                 "Weight of " + tag,
                 "weight:" + tag + picks.pick().hashCode(),
