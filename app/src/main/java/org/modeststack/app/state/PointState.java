@@ -1,6 +1,7 @@
 package org.modeststack.app.state;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -9,6 +10,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.part.Affine;
 import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
@@ -110,7 +112,8 @@ public final class PointState {
     /** What to do now: "Click the place for “First point” (1 of 6)". */
     public String prompt() {
         ParamDescriptor p = wanted.get(at);
-        if (lookedThrough() != null && wanted.size() == 1) return "Click the place that it is to stand on";
+        if (lookedThrough() != null && wanted.size() == 1)
+            return "Click the place that it is to stand on; with Shift the middle of a loop";
         String count = wanted.size() == 1 ? "" : " (" + (at + 1) + " of " + wanted.size() + ")";
         String what = p.role() == Role.DIRECTION
                 ? "Click a face that looks the way of “" + p.label() + "”"
@@ -132,8 +135,9 @@ public final class PointState {
      * @param on the body it belongs to, or null for the ground
      * @param place mm
      * @param facing the way the surface looks there
+     * @param elements of the body's shown mesh whose middle it is; null where the place alone tells
      */
-    public void accept(String on, Vec3 place, Vec3 facing) {
+    public void accept(String on, Vec3 place, Vec3 facing, Selection elements) {
         Body b = selected.body();
         Entry e = b == null ? null : b.entry(step);
         if (e == null || !isOn()) return;
@@ -144,7 +148,7 @@ public final class PointState {
         Affine back = WholePlacement.back(WholePlacement.over(b, own ? index : index + 1));
         Vec3 point = back.point(place);
         taken.putAll(values(p, back, place, facing));
-        AnchorPoint anchor = anchor(b, index, on, own, place, point);
+        AnchorPoint anchor = anchor(b, index, on, own, place, point, elements);
         if (anchor != null) {
             anchors.put(p.name(), anchor);
             if (!p.facing().isEmpty()) anchors.put(p.facing(), anchor);
@@ -206,11 +210,15 @@ public final class PointState {
      * @param point the place as the step counts it
      * @return null for numbers alone: on the ground, and where following it would go round in a circle
      */
-    private AnchorPoint anchor(Body b, int index, String on, boolean own, Vec3 place, Vec3 point) {
+    private AnchorPoint anchor(Body b, int index, String on, boolean own, Vec3 place, Vec3 point, Selection elements) {
         if (on == null) return null;
         if (own) {
             Mesh in = results.before(b, step);
-            return in == null ? null : AnchorFinder.at("", in, point);
+            if (in == null || elements == null) return in == null ? null : AnchorFinder.at("", in, point);
+            // Its elements are those of what is shown, which must be just these before the step.
+            Mesh shown = results.shownMesh(b);
+            boolean same = shown != null && Arrays.equals(shown.corners(), in.corners());
+            return same ? AnchorPoint.on("", in, elements) : null;
         }
         // Steps below would carry the place on, away from what it is on.
         if (!WholePlacement.over(b, index + 1).equals(Affine.IDENTITY)) return null;
@@ -223,7 +231,10 @@ public final class PointState {
         }
         BodyResult r = results.result(on);
         Mesh mesh = r == null ? null : r.geometry().known();
-        return mesh == null ? null : AnchorFinder.at(on, mesh, place);
+        if (mesh == null) return null;
+        if (elements == null) return AnchorFinder.at(on, mesh, place);
+        // With the marker line before its end it shows other elements than it has then.
+        return results.shownMesh(document.current().body(on)) == mesh ? AnchorPoint.on(on, mesh, elements) : null;
     }
 
     /** What is a round number but for the last digits becomes one. */

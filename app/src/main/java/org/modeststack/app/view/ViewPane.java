@@ -377,7 +377,7 @@ public final class ViewPane extends Pane {
     }
 
     private void hovered(MouseEvent e) {
-        if (points.isOn()) offerPlace(e.getX(), e.getY());
+        if (points.isOn()) offerPlace(e.getX(), e.getY(), e.isShiftDown());
         else picker.hover(e);
     }
 
@@ -411,12 +411,17 @@ public final class ViewPane extends Pane {
 
     /** Marks the place in the middle that a point would be taken from, as if the pointer were there. */
     public void markMiddle() {
-        offerPlace(getWidth() / 2, getHeight() / 2);
+        offerPlace(getWidth() / 2, getHeight() / 2, false);
+    }
+
+    private Snap place(double x, double y, boolean ofLoop) {
+        Snap s = snaps.at(x, y, points.lookedThrough(), null);
+        return ofLoop ? snaps.middleOfLoop(s) : s;
     }
 
     /** Shows the place that a click would take, and where the body would be then. */
-    private void offerPlace(double x, double y) {
-        Snap s = snaps.at(x, y, points.lookedThrough(), null);
+    private void offerPlace(double x, double y, boolean ofLoop) {
+        Snap s = place(x, y, ofLoop);
         pointLayer.mark(s);
         wouldBe = s == null ? null : points.placedAt(s.at(), s.normal());
         request();
@@ -441,8 +446,8 @@ public final class ViewPane extends Pane {
         if (!moved && e.getButton() == MouseButton.SECONDARY) showMenu(e);
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
         if (points.isOn()) {
-            Snap s = snaps.at(e.getX(), e.getY(), points.lookedThrough(), null);
-            if (s != null) points.accept(s.body(), s.at(), s.normal());
+            Snap s = place(e.getX(), e.getY(), e.isShiftDown());
+            if (s != null) points.accept(s.body(), s.at(), s.normal(), s.of());
             return;
         }
         String hit = shown == null ? null : shown.bodyAt(e.getX(), e.getY());

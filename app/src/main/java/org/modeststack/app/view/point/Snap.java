@@ -7,6 +7,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.search.Ray;
 import org.modeststack.mesh.search.SurfacePoint;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.render.Camera;
 
 /**
@@ -16,11 +17,13 @@ import org.modeststack.render.Camera;
  * @param normal the way the surface looks there; up on the ground
  * @param kind what it is
  * @param body the body it belongs to, or null on the ground
+ * @param of the elements of that body's mesh whose middle it is, where a place alone does not tell them; else null
  */
-public record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
+public record Snap(Vec3 at, Vec3 normal, Kind kind, String body, Selection of) {
     /** What a place is, in the user's words. */
     public enum Kind {
         VERTEX("vertex"),
+        LOOP_MIDDLE("middle of a loop"),
         EDGE_MIDDLE("middle of an edge"),
         FACE_CENTRE("centre of a face"),
         BODY_CENTRE("centre of a body"),
@@ -37,6 +40,10 @@ public record Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
         public String words() {
             return words;
         }
+    }
+
+    Snap(Vec3 at, Vec3 normal, Kind kind, String body) {
+        this(at, normal, kind, body, null);
     }
 
     /** A body in the picture. */

@@ -6,11 +6,20 @@ import javafx.scene.layout.Region;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.ViewState;
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Geometry;
+import org.modeststack.mesh.select.Rims;
+import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Body;
+import org.modeststack.steps.anchor.AnchorPoint;
 
 /** Finds the places in a view that something can be put to. */
 public final class SnapFinder {
+    /** What is nearer to each other than this, of the size of the mesh, is at one place: several edges meet in a vertex. */
+    private static final double SAME = 1e-7;
+
     private final DocumentState document;
     private final ResultState results;
     private final ViewState viewState;
@@ -27,6 +36,38 @@ public final class SnapFinder {
     /** The place under a pixel that something can be put to, or null. */
     public Snap at(double x, double y) {
         return at(x, y, null, null);
+    }
+
+    /** The middle of the rim or loop that the edge nearest to a place lies on; the place itself where none closes there. */
+    public Snap middleOfLoop(Snap s) {
+        Mesh m = s == null || s.body() == null
+                ? null
+                : results.shownMesh(document.current().body(s.body()));
+        if (m == null) return s;
+        Selection rim = rimAt(m, s.at(), s.normal());
+        if (rim == null) return s;
+        AnchorPoint.Place middle = AnchorPoint.on(s.body(), m, rim).on(Geometry.of(m));
+        return middle == null ? s : new Snap(middle.at(), middle.way(), Snap.Kind.LOOP_MIDDLE, s.body(), rim);
+    }
+
+    /** The rim or loop on which the edges lie that come nearest to a place, of several the first that closes; or null. */
+    private static Selection rimAt(Mesh m, Vec3 at, Vec3 side) {
+        Adjacency adj = m.adjacency();
+        double[] away = new double[adj.edgeCount()];
+        double least = Double.POSITIVE_INFINITY;
+        for (int e = 0; e < away.length; e++) {
+            Vec3 a = m.point(adj.edgeLow(e)), way = m.point(adj.edgeHigh(e)).minus(a);
+            double l2 = way.dot(way);
+            double t = l2 == 0 ? 0 : Math.clamp(at.minus(a).dot(way) / l2, 0.0, 1.0);
+            away[e] = at.minus(a.plus(way.times(t))).length();
+            least = Math.min(least, away[e]);
+        }
+        double near = least + SAME * m.bounds().diagonal();
+        for (int e = 0; e < away.length; e++) {
+            Selection rim = away[e] <= near ? Rims.through(m, e, side) : null;
+            if (rim != null) return rim;
+        }
+        return null;
     }
 
     /**
