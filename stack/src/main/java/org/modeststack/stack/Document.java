@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Objects;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Materials;
@@ -37,6 +38,9 @@ public final class Document {
         /** The bodies that the enabled steps of each use, in the order of those steps. */
         final Map<String, Set<String>> uses = new HashMap<>();
 
+        /** Bodies as they are before one of their steps, which are asked for from several threads. */
+        final Map<String, Body> before = new ConcurrentHashMap<>();
+
         final Map<String, List<Body>> users = new HashMap<>();
         final Set<String> tools = new HashSet<>();
         /** The tools of each body, in the order of its steps. */
@@ -55,7 +59,9 @@ public final class Document {
                     toolsOf.computeIfAbsent(b.id(), _ -> new LinkedHashSet<>()).addAll(ids);
                 }
                 uses.put(b.id(), used);
-                for (String id : used)
+                Set<String> whole = new LinkedHashSet<>();
+                for (String id : used) whole.add(BodyBefore.bodyId(id));
+                for (String id : whole)
                     users.computeIfAbsent(id, _ -> new ArrayList<>()).add(b);
             }
         }
@@ -96,9 +102,17 @@ public final class Document {
         return i;
     }
 
-    /** The body of this id, or null. */
+    /** The body of this id, or null; also one as it is before a step, {@link BodyBefore}. */
     public @Nullable Body body(@Nullable String id) {
-        return id == null ? null : index().byId.get(id);
+        if (id == null) return null;
+        Index i = index();
+        Body whole = i.byId.get(id);
+        if (whole != null) return whole;
+        Body known = i.before.get(id);
+        if (known != null) return known;
+        Body before = BodyBefore.of(this, id);
+        if (before != null) i.before.put(id, before);
+        return before;
     }
 
     /**
@@ -107,7 +121,7 @@ public final class Document {
      * @throws NoSuchElementException if it is not there
      */
     public Body bodyOf(String id) {
-        Body b = index().byId.get(id);
+        Body b = body(id);
         if (b == null) throw new NoSuchElementException("no body " + id);
         return b;
     }
@@ -148,7 +162,12 @@ public final class Document {
 
     /** The bodies that the steps of one use which are switched on. Some may not be there. */
     public Set<String> usedBy(String id) {
-        return index().uses.getOrDefault(id, Set.of());
+        Set<String> known = index().uses.get(id);
+        if (known != null) return known;
+        Body before = body(id);
+        Set<String> used = new LinkedHashSet<>();
+        if (before != null) for (Entry e : before.entries()) if (e.enabled()) used.addAll(e.bodies());
+        return used;
     }
 
     /** The bodies whose steps use this one. */

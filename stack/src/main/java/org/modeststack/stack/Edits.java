@@ -247,8 +247,9 @@ public final class Edits {
     public static Document combine(Document d, List<String> ids, Function<Bodies, Step> step) throws StepException {
         Body first = d.bodyOf(ids.getFirst());
         List<String> others = ids.subList(1, ids.size());
+        Document ready = BodyBefore.lookedAtBefore(d, first.id(), d.nextId(), others);
         for (String other : others)
-            if (d.dependsOn(other, first.id()))
+            if (ready.dependsOn(other, first.id()))
                 throw new StepException(d.nameOf(other) + " is made from " + first.name()
                         + ", so it cannot be its tool. Choose " + d.nameOf(other) + " first.");
         return addStep(d, first.id(), first.entries().size(), step.apply(new Bodies(others)));
@@ -308,9 +309,10 @@ public final class Edits {
     public static Document addStep(Document d, String bodyId, int index, Step step) {
         if (step.isSource())
             throw new IllegalArgumentException("A source can only come first; start a new body with it.");
-        checkNoCircle(d, bodyId, step);
+        Document ready = BodyBefore.lookedAtBefore(d, bodyId, d.nextId(), step.bodies());
+        checkNoCircle(ready, bodyId, step);
         int at = Math.clamp(index, 1, d.bodyOf(bodyId).entries().size());
-        return d.with(bodyId, b -> inserted(b, at, List.of(new Entry(d.nextId(), step))))
+        return ready.with(bodyId, b -> inserted(b, at, List.of(new Entry(d.nextId(), step))))
                 .withNextId(d.nextId() + 1);
     }
 
@@ -339,9 +341,9 @@ public final class Edits {
         StepDescriptor descriptor = StepDescriptor.of(entry.step());
         Objects.requireNonNull(descriptor.param(param), param).check(value);
         if (value instanceof Bodies chosen) {
-            for (String other : chosen.ids()) {
+            d = BodyBefore.lookedAtBefore(d, bodyId, entryId, chosen.ids());
+            for (String other : chosen.ids())
                 if (d.dependsOn(other, bodyId)) throw new StepException(cycleMessage(d, bodyId, other));
-            }
         }
         // Numbers that are set are what is wanted, whatever was followed before.
         return d.with(

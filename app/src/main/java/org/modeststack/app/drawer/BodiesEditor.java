@@ -20,6 +20,7 @@ import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dragging;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.stack.Body;
+import org.modeststack.stack.BodyBefore;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 
@@ -56,7 +57,8 @@ final class BodiesEditor implements ParamEditor {
             more.getStyleClass().add("chip-add");
             for (Body b : document.current().bodies()) {
                 if (now.ids().contains(b.id())
-                        || document.current().dependsOn(b.id(), selected.body().id())) continue;
+                        || !BodyBefore.mayBeTool(
+                                document.current(), b.id(), selected.body().id())) continue;
                 MenuItem item = new MenuItem(b.name());
                 item.setOnAction(_ -> {
                     List<String> ids = new ArrayList<>(now.ids());

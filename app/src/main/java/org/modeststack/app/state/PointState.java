@@ -13,11 +13,11 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Body;
+import org.modeststack.stack.BodyBefore;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.WholePlacement;
-import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
@@ -222,16 +222,21 @@ public final class PointState {
         }
         // Steps below would carry the place on, away from what it is on.
         if (!WholePlacement.over(b, index + 1).equals(Affine.IDENTITY)) return null;
-        if (document.current().dependsOn(on, b.id())) {
+        Document d = document.current();
+        String followed = BodyBefore.followable(d, on, b.id());
+        if (followed == null) {
             messages.say(
-                    document.current().nameOf(on) + " is made from " + b.name()
-                            + ", so its place is taken as numbers and not followed.",
+                    d.nameOf(on) + " is made from " + b.name() + ", so its place is taken as numbers and not followed.",
                     false);
             return null;
         }
-        BodyResult r = results.result(on);
-        Mesh mesh = r == null ? null : r.geometry().known();
+        // Of a body that this one cuts the place is looked for before that cut.
+        Geometry there = followed.equals(on)
+                ? results.whole(on)
+                : results.partsBefore(d.bodyOf(on), BodyBefore.entryId(followed));
+        Mesh mesh = there == null ? null : there.known();
         if (mesh == null) return null;
+        if (!followed.equals(on)) return AnchorFinder.at(followed, mesh, place);
         if (elements == null) return AnchorFinder.at(on, mesh, place);
         // With the marker line before its end it shows other elements than it has then.
         return results.shownMesh(document.current().body(on)) == mesh ? AnchorPoint.on(on, mesh, elements) : null;

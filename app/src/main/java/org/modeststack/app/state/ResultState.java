@@ -286,6 +286,12 @@ public final class ResultState implements AutoCloseable {
                 : null;
     }
 
+    /** What a body comes to with all its steps; null where it is not known yet. */
+    public Geometry whole(String bodyId) {
+        BodyResult r = result(bodyId);
+        return r == null ? null : r.geometry();
+    }
+
     /** What goes into a step of a body; empty for the first, null where it is not known yet. */
     public Geometry partsBefore(Body b, long entryId) {
         int at = b.indexOf(entryId);

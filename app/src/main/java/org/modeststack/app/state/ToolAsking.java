@@ -1,6 +1,7 @@
 package org.modeststack.app.state;
 
 import org.modeststack.stack.Body;
+import org.modeststack.stack.BodyBefore;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.StepResult;
@@ -53,7 +54,7 @@ public final class ToolAsking {
     /** Whether a body can be the one: circles are none. */
     public boolean fits(String id) {
         Body b = selected.body();
-        return b != null && isOn() && !document.current().dependsOn(id, b.id());
+        return b != null && isOn() && BodyBefore.mayBeTool(document.current(), id, b.id());
     }
 
     /** @return whether the body was taken */

@@ -23,22 +23,27 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.search.SurfacePoint;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.AnchorEdits;
+import org.modeststack.stack.BodyBefore;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.anchor.AnchorFinder;
 import org.modeststack.steps.anchor.AnchorPoint;
 import org.modeststack.steps.anchor.AnchorPoint.What;
 import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.place.Place;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.shape.Move;
@@ -174,6 +179,56 @@ class AnchorsTest {
         assertThrows(
                 StepException.class,
                 () -> AnchorEdits.set(moved, ball, step, Map.of("at", AnchorPoint.of(ball, What.TOP))));
+    }
+
+    /** A socket stands on the ball that it is cut out of: it looks at the ball before the cut, and follows it all the same. */
+    @ParameterizedTest
+    @EnumSource(What.class)
+    void whatStandsOnABodyCanBeCutOutOfIt(What on) throws Exception {
+        Document d = pegOnBall(on);
+        String ball = d.bodies().getFirst().id(), peg = d.bodies().get(1).id();
+        // A second socket on a chain: it stands on the first.
+        d = Edits.addBody(d, "Pin", Material.DEFAULT, new Box(2, 2, 6, 1, 1, 1, Seat.STANDING));
+        String pin = d.bodies().getLast().id();
+        d = Edits.addStep(d, pin, 1, Steps.byType("place").createDefault());
+        d = AnchorEdits.set(
+                d, pin, d.bodyOf(pin).entries().get(1).id(), Map.of("at", AnchorPoint.of(peg, What.BOTTOM)));
+        d = Edits.setValue(d, peg, place(d).id(), "above", -4.0);
+        Document cut = Edits.combine(d, List.of(ball, peg, pin), b -> new BooleanStep(Operation.DIFFERENCE, b));
+        for (double across : new double[] {40, 60, 40}) {
+            Document now = Edits.setValue(
+                    cut, ball, cut.bodyOf(ball).entries().getFirst().id(), "diameter", across);
+            Document apart =
+                    Edits.setValue(d, ball, d.bodyOf(ball).entries().getFirst().id(), "diameter", across);
+            Map<String, BodyResult> all = evaluator.evaluate(now, Progress.NONE);
+            Map<String, BodyResult> plain = evaluator.evaluate(apart, Progress.NONE);
+            assertEquals(now.bodies().size(), all.size());
+            for (BodyResult r : all.values())
+                for (StepResult s : r.steps())
+                    for (Remark m : s.remarks()) assertEquals(Remark.Level.NOTE, m.level(), m.text());
+            assertTrue(all.get(peg).mesh().sameAs(plain.get(peg).mesh()), "it stands where it stood");
+            assertTrue(Measures.of(all.get(ball).mesh()).volume()
+                    < Measures.of(plain.get(ball).mesh()).volume() - 20);
+        }
+        Document again = DocumentFile.parse(DocumentFile.toText(cut).getBytes(StandardCharsets.UTF_8), "d")
+                .document();
+        assertEquals(cut, again);
+        assertTrue(evaluator
+                .evaluate(again, ball, Progress.NONE)
+                .mesh()
+                .sameAs(evaluator.evaluate(cut, ball, Progress.NONE).mesh()));
+        // Without the cut it looks at the whole ball.
+        Document uncut = Edits.removeSteps(
+                cut, ball, List.of(cut.bodyOf(ball).entries().getLast().id()));
+        assertEquals(done(d), done(uncut));
+        // Put elsewhere once it cuts, it looks at the ball before the cut too; what the ball is made of is refused.
+        String followed = BodyBefore.followable(cut, ball, peg);
+        assertEquals(BodyBefore.id(ball, cut.bodyOf(ball).entries().getLast().id()), followed);
+        assertEquals("Ball", cut.nameOf(followed));
+        assertFalse(BodyBefore.mayBeTool(cut, ball, peg));
+        assertThrows(
+                StepException.class,
+                () -> Edits.combine(cut, List.of(peg, ball), b -> new BooleanStep(Operation.DIFFERENCE, b)));
     }
 
     @Test

@@ -86,6 +86,10 @@ public record AnchorPoint(String body, What what, Pick pick, List<Double> weight
         return new AnchorPoint(body, What.SURFACE, pick, FaceWeights.of(mesh, face, place), Vec3.ZERO);
     }
 
+    public AnchorPoint withBody(String other) {
+        return new AnchorPoint(other, what, pick, weights, offset);
+    }
+
     public AnchorPoint withOffset(Vec3 o) {
         return new AnchorPoint(body, what, pick, weights, o);
     }
