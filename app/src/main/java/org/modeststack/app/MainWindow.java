@@ -80,6 +80,7 @@ final class MainWindow {
         CHOSEN_ACTIONS.put("Cut the others away", "Cut away");
         CHOSEN_ACTIONS.put("Keep what they share", "Keep shared");
         CHOSEN_ACTIONS.put("Join chosen bodies", "Join");
+        CHOSEN_ACTIONS.put("Cut out of what they stand on", "Cut out");
         CHOSEN_ACTIONS.put("Mirror chosen bodies", "Mirror");
         CHOSEN_ACTIONS.put("Give bodies a material…", "Material…");
         CHOSEN_ACTIONS.put("Put in a set…", "Set…");

@@ -25,6 +25,7 @@ final class WindowMenus {
             "Duplicate body",
             "Take apart into shells",
             "Unite chosen bodies",
+            "Mirror chosen bodies",
             "Put in a set…",
             "Next body",
             "Delete body");

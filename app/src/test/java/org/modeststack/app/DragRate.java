@@ -1,7 +1,9 @@
 package org.modeststack.app;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.prefs.Preferences;
 import javafx.application.Platform;
@@ -15,17 +17,25 @@ import org.modeststack.app.ui.Dialogs;
 import org.modeststack.app.ui.LiveValue;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.AnchorEdits;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.StandingBodies;
 import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.anchor.AnchorPoint;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.place.Place;
 import org.modeststack.steps.repeat.RowArray;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.UvSphere;
 
 /**
  * Measures how often a second the real window follows a number that is dragged, on a body of about 20,000 faces: a
- * robot's mouse moves on and on, evaluations and pictures are counted. A program, not a test: times are for reading.
+ * robot's mouse moves on and on (with the word "placed": how deep a cutter of about 5,000 faces is sunk into what it stands on); evaluations and pictures are counted. A program, not a test: times are for reading.
  * See app/README.md for how to run it.
  */
 final class DragRate {
@@ -35,6 +45,7 @@ final class DragRate {
     private DragRate() {}
 
     public static void main(String[] args) throws Exception {
+        boolean placed = args.length > 0;
         CountDownLatch started = new CountDownLatch(1);
         Platform.startup(started::countDown);
         started.await();
@@ -58,13 +69,19 @@ final class DragRate {
             stage.setX(0);
             stage.setY(0);
             stage.show();
-            opened.state().document().open(document(), "Drag rate");
+            opened.state().document().open(placed ? placedCutter(args[0].equals("placed")) : document(), "Drag rate");
+            if (placed)
+                selected.select(
+                        opened.state().document().current().bodies().get(1).id());
             return new Robot();
         });
         while (!WindowDriver.fx(window::isSettled)) Thread.sleep(50);
         double[] at = WindowDriver.fx(() -> {
-            long source = selected.body().entries().getFirst().id();
-            LiveValue value = window.instructions().row(source).sentence().liveValue("width");
+            long step = placed
+                    ? selected.body().entries().getLast().id()
+                    : selected.body().entries().getFirst().id();
+            String number = placed ? "above" : "width";
+            LiveValue value = window.instructions().row(step).sentence().liveValue(number);
             var b = value.localToScreen(value.getBoundsInLocal());
             robot.mouseMove(b.getCenterX(), b.getCenterY());
             robot.mousePress(MouseButton.PRIMARY);
@@ -100,6 +117,23 @@ final class DragRate {
             return null;
         });
         System.exit(0);
+    }
+
+    /** A ball of 10,000 faces, and a smoothed block of 6,144 that stands on it, sunk in, and is cut out of it. */
+    static Document placedCutter(boolean follows) throws StepException {
+        Document d = Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(80, 125, 80, Seat.CENTERED));
+        d = Edits.addBody(d, "Cutter", Material.DEFAULT, new Box(20, 20, 20, 4, 4, 4, Seat.STANDING));
+        String ball = d.bodies().get(0).id(), cutter = d.bodies().get(1).id();
+        d = Edits.addStep(d, cutter, 1, new Subdivide(3));
+        d = Edits.addStep(
+                d,
+                cutter,
+                2,
+                new Place(Vec3.ZERO, new Vec3(0, 0, -1), new Vec3(0, 0, 40), new Vec3(0, 0, 1), true, 10, -9.3));
+        if (!follows) return Edits.combine(d, List.of(ball, cutter), t -> new BooleanStep(Operation.DIFFERENCE, t));
+        AnchorPoint top = AnchorPoint.of(ball, AnchorPoint.What.TOP);
+        d = AnchorEdits.set(d, cutter, d.bodyOf(cutter).entries().getLast().id(), Map.of("at", top, "normal", top));
+        return StandingBodies.cutOut(d, List.of(cutter));
     }
 
     /** Six smoothed blocks in a row: 20,736 faces. */

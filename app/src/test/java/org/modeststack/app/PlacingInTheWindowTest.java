@@ -26,6 +26,7 @@ import org.modeststack.render.Scene;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
 import org.modeststack.stack.PlacingEdits;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.combine.BooleanStep;
@@ -41,6 +42,7 @@ import org.modeststack.steps.shape.Turn;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.UvSphere;
 
 /** Putting bodies where they belong, in the real window. */
 class PlacingInTheWindowTest extends WindowDriver {
@@ -137,6 +139,125 @@ class PlacingInTheWindowTest extends WindowDriver {
         click(0, -20, 20);
         assertStands(shown().bounds(), -5, -50, 15, 5, -20, 25);
         assertEquals(2, fx(() -> window.view().picture().request().bodies().size()));
+    }
+
+    /** Two sockets square to the surface of a ball, from two bodies that are there: six actions. */
+    @Test
+    void twoSocketsInABallTakeSixActions() throws Exception {
+        fx(() -> {
+            Document d =
+                    Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(60, 48, 24, Seat.STANDING));
+            d = Edits.addBody(d, "Socket", Material.DEFAULT, new Cylinder(12, 10, 24, 1, 0, Seat.CENTERED));
+            d = PlacingEdits.moveBy(d, d.bodies().getLast().id(), new Vec3(60, 0, 0));
+            document.open(d, "Two");
+            selected.select(d.bodies().getLast().id());
+            return null;
+        });
+        settle();
+        String ball = document().bodies().getFirst().id();
+        command("Place"); // 1
+        click(0, -29, 38); // 2
+        Body first = document().bodies().get(1);
+        Entry place = first.entries().getLast();
+        fx(() -> {
+            document.edit("Sink", d -> Edits.setValue(d, first.id(), place.id(), "above", -6.0)); // 3: typed or dragged
+            return null;
+        });
+        settle();
+        Vec3 a = middle(first);
+        command("Cut out of what they stand on"); // 4
+        command("Duplicate body"); // 5
+        assertTrue(prompt().startsWith("Click the place"), prompt());
+        click(18, -24, 30); // 6
+        Body second = document().bodies().get(2);
+        assertEquals("Socket 2", second.name());
+        Vec3 b = middle(second);
+        assertTrue(a.minus(b).length() > 12, "apart");
+        Mesh cut = fx(() -> results.result(ball).mesh());
+        double whole =
+                Measures.of(fx(() -> results.result(ball).after(1).mesh())).volume();
+        double taken = whole - Measures.of(cut).volume();
+        // Each is sunk by 6 mm below the middle of its face; round that the ball falls away a little.
+        double socket = Math.PI * 36 * 6;
+        assertTrue(taken > 1.8 * socket && taken < 2 * socket, "taken " + taken + " of " + 2 * socket);
+        for (Body peg : List.of(first, second)) {
+            Vec3 way = middle(peg).minus(new Vec3(0, 0, 30));
+            Vec3 axis = ((Place) document().bodyOf(peg.id()).entries().getLast().step()).normal();
+            assertTrue(way.unit().dot(axis.unit()) > Math.cos(Math.toRadians(4)), "square to its face");
+        }
+        // A larger ball takes its sockets along.
+        fx(() -> {
+            document.edit(
+                    "Larger",
+                    d -> Edits.setValue(
+                            d, ball, d.bodyOf(ball).entries().getFirst().id(), "diameter", 90.0));
+            return null;
+        });
+        settle();
+        assertEquals(
+                45 - 30,
+                middle(first).minus(new Vec3(0, 0, 45)).length()
+                        - a.minus(new Vec3(0, 0, 30)).length(),
+                0.3);
+    }
+
+    private Vec3 middle(Body b) throws Exception {
+        return fx(() -> results.result(b.id()).mesh().bounds().center());
+    }
+
+    /** Six bolts round a hub, from a flange with a hub and a bolt that are there: five actions. */
+    @Test
+    void sixBoltsRoundAHubTakeFiveActions() throws Exception {
+        fx(() -> {
+            Document d = Edits.addBody(
+                    Document.EMPTY, "Flange", Material.DEFAULT, new Cylinder(80, 10, 48, 1, 0, Seat.STANDING));
+            String flange = d.bodies().getLast().id();
+            d = PlacingEdits.moveBy(d, flange, new Vec3(15, -10, 0));
+            d = Edits.addBody(d, "Hub", Material.DEFAULT, new Cylinder(30, 30, 48, 1, 0, Seat.STANDING));
+            String hub = d.bodies().getLast().id();
+            d = PlacingEdits.moveBy(d, hub, new Vec3(15, -10, 0));
+            d = Edits.addStep(d, flange, 2, new BooleanStep(Operation.UNION, Bodies.of(hub)));
+            d = Edits.addBody(d, "Bolt", Material.DEFAULT, new Cylinder(8, 6, 6, 1, 0, Seat.STANDING));
+            d = PlacingEdits.moveBy(d, d.bodies().getLast().id(), new Vec3(90, 0, 0));
+            document.open(d, "Hub");
+            selected.select(d.bodies().getLast().id());
+            return null;
+        });
+        settle();
+        command("Place"); // 1
+        click(15, -38, 10); // 2
+        command("Repeat round an axis"); // 3
+        Button take = (Button) shownNodes("take-button").stream()
+                .filter(n -> isSeen(n) && !((Button) n).getText().equals("Stop"))
+                .findFirst()
+                .orElseThrow();
+        fx(() -> {
+            take.fire(); // 4
+            return null;
+        });
+        settle();
+        Vec3 s = screen(new Vec3(15, -25, 40));
+        mouse(window.view(), s.x(), s.y(), MouseButton.PRIMARY, 0, 0, KeyCode.SHIFT); // 5
+        Bounds all = shown().bounds();
+        assertEquals(15, all.center().x(), 0.1);
+        assertEquals(-10, all.center().y(), 0.1);
+        assertEquals(6, Measures.of(shown()).shells());
+        assertEquals(10, all.minZ(), 1e-9);
+        // The hub goes elsewhere, and the bolts with it.
+        fx(() -> {
+            document.edit("Elsewhere", d -> {
+                Document out = d;
+                for (String name : List.of("Flange", "Hub")) {
+                    Body b = d.bodyNamed(name);
+                    out = Edits.setValue(out, b.id(), b.entries().get(1).id(), "by", new Vec3(-5, 20, 0));
+                }
+                return out;
+            });
+            return null;
+        });
+        settle();
+        assertEquals(-5, shown().bounds().center().x(), 0.1);
+        assertEquals(20, shown().bounds().center().y(), 0.1);
     }
 
     /** With Shift a click on a rim takes its middle, which stays the middle when the hole is moved. */

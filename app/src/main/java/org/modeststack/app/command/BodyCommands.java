@@ -6,6 +6,7 @@ import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import org.modeststack.app.state.BackgroundJobs;
 import org.modeststack.app.state.DocumentState;
+import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.ViewState;
@@ -19,8 +20,10 @@ import org.modeststack.mesh.part.Geometry;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
 import org.modeststack.stack.FollowingBodies;
 import org.modeststack.stack.PlacingEdits;
+import org.modeststack.stack.StandingBodies;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.Axis;
@@ -50,6 +53,7 @@ final class BodyCommands extends MenuCommands {
     private final BackgroundJobs jobs;
     private final FreePlace freePlace;
     private final Dialogs dialogs;
+    private final PointState points;
 
     BodyCommands(
             DocumentState document,
@@ -57,6 +61,7 @@ final class BodyCommands extends MenuCommands {
             ResultState results,
             ViewState viewState,
             BackgroundJobs jobs,
+            PointState points,
             BodyMaterial materials,
             Dialogs dialogs) {
         super("Body");
@@ -66,6 +71,7 @@ final class BodyCommands extends MenuCommands {
         this.results = results;
         this.jobs = jobs;
         this.dialogs = dialogs;
+        this.points = points;
         BooleanSupplier always = () -> true;
         BooleanSupplier body = () -> selected.body() != null;
         for (StepDescriptor d : Steps.ALL) {
@@ -113,6 +119,13 @@ final class BodyCommands extends MenuCommands {
                 this::toggleVisible);
         BooleanSupplier several = () -> selected.chosen().size() > 1;
         for (Together t : Together.values()) add(t.title, t.keys, t.help, t.words, several, () -> combine(t));
+        add(
+                "Cut out of what they stand on",
+                "Ctrl+Shift+U",
+                "Cuts the chosen bodies out of the bodies that they were placed on.",
+                "difference boolean subtract socket hole sink",
+                () -> selected.body() != null && StandingBodies.ground(selected.body()) != null,
+                this::cutOut);
         add(
                 "Mirror chosen bodies",
                 "Ctrl+Shift+M",
@@ -207,7 +220,24 @@ final class BodyCommands extends MenuCommands {
 
     private void duplicateBody() {
         String id = selected.body().id();
-        document.edit("Duplicate body", d -> Edits.duplicateBody(d, id));
+        Entry placing = StandingBodies.placing(selected.body());
+        int at = placing == null ? -1 : selected.body().indexOf(placing.id());
+        Document before = document.current();
+        document.edit("Duplicate body", d -> StandingBodies.duplicated(d, id));
+        if (at < 0 || document.current() == before) return;
+        // A second one stands where the first does, which is hardly what is wanted: it asks for its own place.
+        Body copy = document.current()
+                .bodies()
+                .get(document.current().bodies().indexOf(document.current().bodyOf(id)) + 1);
+        selected.select(copy.id());
+        Entry its = copy.entries().get(at);
+        selected.selectSteps(List.of(its.id()));
+        points.take(its, StepDescriptor.of(its.step()).param("at"));
+    }
+
+    private void cutOut() {
+        List<String> ids = chosenIds();
+        document.edit("Cut out of what they stand on", d -> StandingBodies.cutOut(d, ids));
     }
 
     /** It stands beside the body, with a tenth of its width between them. */

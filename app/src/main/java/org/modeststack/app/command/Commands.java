@@ -59,6 +59,7 @@ public final class Commands {
                         state.results(),
                         state.view(),
                         state.jobs(),
+                        state.points(),
                         new BodyMaterial(state.document(), state.selected(), state.messages(), dialogs),
                         dialogs),
                 steps,
