@@ -430,6 +430,7 @@ final class MainWindow {
         area.setWrapText(true);
         area.setEditable(false);
         area.setPrefRowCount(28);
+        area.setPrefColumnCount(64);
         area.getStyleClass().add("keys");
         dialogs.show("Keys", area);
     }

@@ -38,6 +38,8 @@ final class WindowMenus {
             "Next way to see the others",
             "Look smoothed",
             "",
+            "Cut out of what they stand on",
+            "Give bodies a material…",
             "Show or hide body",
             "Duplicate body",
             "Rename body…",

@@ -121,7 +121,7 @@ final class BodyCommands extends MenuCommands {
         for (Together t : Together.values()) add(t.title, t.keys, t.help, t.words, several, () -> combine(t));
         add(
                 "Cut out of what they stand on",
-                "Ctrl+Shift+U",
+                null,
                 "Cuts the chosen bodies out of the bodies that they were placed on.",
                 "difference boolean subtract socket hole sink",
                 () -> selected.body() != null && StandingBodies.ground(selected.body()) != null,

@@ -120,10 +120,12 @@ public record AnchorPoint(String body, What what, Pick pick, List<Double> weight
     public String words() {
         if (what != What.ELEMENT) return what.words;
         int n = pick.handPicked();
+        // A rule takes whatever fits it, which may be any number.
+        String some = n == 0 ? "some" : Integer.toString(n);
         return switch (pick.kind()) {
-            case VERTEX -> n == 1 ? "a vertex" : "middle of " + n + " vertices";
-            case EDGE -> n == 1 ? "middle of an edge" : "middle of a loop";
-            case FACE -> n == 1 ? "middle of a face" : "middle of " + n + " faces";
+            case VERTEX -> n == 1 ? "a vertex" : "middle of " + some + " vertices";
+            case EDGE -> n == 1 ? "middle of an edge" : n == 0 ? "middle of some edges" : "middle of a loop";
+            case FACE -> n == 1 ? "middle of a face" : "middle of " + some + " faces";
         };
     }
 }
