@@ -140,7 +140,15 @@ final class MainWindow {
                 "reports", (Geometry g) -> MeshReport.of(g), () -> redraw.forEach(Runnable::run), viewShown);
         faults = new PerGeometry<>("faults", MainWindow::faultsOf, () -> redraw.forEach(Runnable::run), viewShown);
         instructions = new InstructionsPane(
-                document, selected, results, state.messages(), state.picks(), pictures, reports, stepMenu);
+                document,
+                selected,
+                results,
+                state.messages(),
+                state.picks(),
+                state.points(),
+                pictures,
+                reports,
+                stepMenu);
         ledger = new LedgerPane(
                 document, selected, results, state.messages(), state.jobs(), reports, faults, new Mender());
         BodyStrip strip = new BodyStrip(document, selected, results, state.asking(), pictures, bodyMenu, this::search);

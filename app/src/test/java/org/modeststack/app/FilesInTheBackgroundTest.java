@@ -209,12 +209,12 @@ class FilesInTheBackgroundTest extends WindowDriver {
         CountDownLatch go = hold();
         fx(() -> {
             meshes.importFrom(file, LengthUnit.MM);
-            document.open(SkerryLight.document(), "Another");
+            document.open(fittings(), "Another");
             return null;
         });
         go.countDown();
         settle();
-        assertEquals(SkerryLight.document(), document());
+        assertEquals(fittings(), document());
         assertTrue(fx(messages::text).startsWith("block.obj was read for a document that is closed now"));
     }
 

@@ -29,6 +29,7 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.PlacingEdits;
 import org.modeststack.steps.Bodies;
+import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.part.Axes;
@@ -92,7 +93,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         command("Place");
         assertTrue(prompt().startsWith("Click the place that it is to stand on"), prompt());
         click(0, -20, 20);
-        assertEquals("", prompt());
+        assertEquals("Click where it is to show to, or leave it so", prompt());
         Place p = (Place) peg().entries().getLast().step();
         assertEquals(new Vec3(60, 0, 0), p.point(), "the middle of its bottom");
         assertEquals(new Vec3(0, -20, 20), p.at());
@@ -258,6 +259,61 @@ class PlacingInTheWindowTest extends WindowDriver {
         settle();
         assertEquals(-5, shown().bounds().center().x(), 0.1);
         assertEquals(20, shown().bounds().center().y(), 0.1);
+    }
+
+    /** A second click turns it on the surface, seen before as a ghost; Esc or any other change leaves it. */
+    @Test
+    void aSecondClickTurnsIt() throws Exception {
+        command("Place");
+        click(0, 0, 40);
+        assertTrue(prompt().startsWith("Click where it is to show to"), prompt());
+        Vec3 s = screen(new Vec3(20, 20, 40));
+        fx(() -> {
+            Event.fireEvent(
+                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
+            return null;
+        });
+        settle();
+        Bounds ghost = fx(() ->
+                window.view().picture().request().bodies().getLast().parts().bounds());
+        double half = 5 * Math.sqrt(2);
+        assertStands(ghost, -half, -half, 40, half, half, 70);
+        click(20, 20, 40);
+        assertEquals(45, ((Place) peg().entries().getLast().step()).turned(), 1e-9);
+        assertStands(shown().bounds(), -half, -half, 40, half, half, 70);
+        assertEquals("", prompt());
+        // One undo for the turn alone.
+        command("Undo");
+        assertStands(shown().bounds(), -5, -5, 40, 5, 5, 70);
+        Entry place = peg().entries().getLast();
+        fx(() -> {
+            points.take(place, StepDescriptor.of(Place.class).param("at"));
+            return null;
+        });
+        click(-20, 0, 20);
+        press(KeyCode.ESCAPE);
+        assertEquals("", prompt());
+        assertEquals(0, ((Place) peg().entries().getLast().step()).turned());
+    }
+
+    /** What it followed is gone: its numbers stay, and one click asks for a place anew. */
+    @Test
+    void aLostPlaceIsTakenAnewByOneClick() throws Exception {
+        command("Place");
+        click(0, 0, 40);
+        press(KeyCode.ESCAPE);
+        String block = document().bodies().getFirst().id();
+        fx(() -> {
+            document.edit("Another", d -> Edits.replaceSource(d, block, new UvSphere(40, 24, 12, Seat.STANDING)));
+            return null;
+        });
+        settle();
+        Node cure = shownNodes("remark-cure").stream()
+                .filter(n -> ((Label) n).getText().equals("Take it anew"))
+                .findFirst()
+                .orElseThrow();
+        mouse(cure, 4, 4, MouseButton.PRIMARY, 0, 0);
+        assertTrue(prompt().startsWith("Click the place"), prompt());
     }
 
     /** With Shift a click on a rim takes its middle, which stays the middle when the hole is moved. */

@@ -28,6 +28,7 @@ import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.PerGeometry;
 import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Dragging;
@@ -57,6 +58,7 @@ public final class InstructionsPane extends BorderPane {
     private final ResultState results;
     private final MessageState messages;
     private final PickState picks;
+    private final PointState points;
     private final Thumbnails pictures;
     private final PerGeometry<MeshReport> reports;
     private final HBox way = new HBox(4);
@@ -95,6 +97,7 @@ public final class InstructionsPane extends BorderPane {
             ResultState results,
             MessageState messages,
             PickState picks,
+            PointState points,
             Thumbnails pictures,
             PerGeometry<MeshReport> reports,
             ContextMenu menu) {
@@ -104,6 +107,7 @@ public final class InstructionsPane extends BorderPane {
         this.results = results;
         this.messages = messages;
         this.picks = picks;
+        this.points = points;
         this.pictures = pictures;
         this.menu = menu;
         getStyleClass().add("instructions");
@@ -382,7 +386,7 @@ public final class InstructionsPane extends BorderPane {
     }
 
     private StepRow newRow(Body body, long id) {
-        StepRow row = new StepRow(document, selected, results, picks, body.id(), id);
+        StepRow row = new StepRow(document, selected, results, picks, points, body.id(), id);
         row.addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
             if (e.isStillSincePress()) clicked(id, e);
         });

@@ -3,13 +3,16 @@ package org.modeststack.app.instructions;
 import java.util.List;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.HeldSteps;
+import org.modeststack.stack.evaluate.LostAnchor;
 import org.modeststack.steps.Numbers;
+import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
@@ -28,13 +31,21 @@ final class StepCures {
     private final SelectionState selected;
     private final ResultState results;
     private final PickState picks;
+    private final PointState points;
     private final String bodyId;
 
-    StepCures(DocumentState document, SelectionState selected, ResultState results, PickState picks, String bodyId) {
+    StepCures(
+            DocumentState document,
+            SelectionState selected,
+            ResultState results,
+            PickState picks,
+            PointState points,
+            String bodyId) {
         this.document = document;
         this.selected = selected;
         this.results = results;
         this.picks = picks;
+        this.points = points;
         this.bodyId = bodyId;
     }
 
@@ -45,6 +56,12 @@ final class StepCures {
                     "Carry it out now",
                     "Brings this step up to date once; F5 does so with all that are held",
                     () -> results.askForHeld(entry.id()));
+        ParamDescriptor lost = LostAnchor.of(remark, entry, document.current()::nameOf);
+        if (lost != null)
+            return new Cure("Take it anew", "Asks for a place to follow by a click in the view", () -> {
+                selected.selectSteps(List.of(entry.id()));
+                points.take(entry, lost);
+            });
         if (Pick.tellsOfLost(remark))
             return new Cure(
                     "Keep what is left", "Picks from now on only what was found; Ctrl+Z brings the others back", () -> {

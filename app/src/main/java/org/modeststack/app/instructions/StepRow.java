@@ -18,6 +18,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
+import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
@@ -54,10 +55,11 @@ public final class StepRow extends HBox {
             SelectionState selected,
             ResultState results,
             PickState picks,
+            PointState points,
             String bodyId,
             long id) {
         super(10);
-        cures = new StepCures(document, selected, results, picks, bodyId);
+        cures = new StepCures(document, selected, results, picks, points, bodyId);
         this.selected = selected;
         this.picks = picks;
         getStyleClass().add("step-row");

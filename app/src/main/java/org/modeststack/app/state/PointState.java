@@ -22,8 +22,10 @@ import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Role;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
 import org.modeststack.steps.anchor.AnchorFinder;
 import org.modeststack.steps.anchor.AnchorPoint;
+import org.modeststack.steps.place.Place;
 import org.modeststack.steps.place.Transform;
 
 /**
@@ -40,6 +42,12 @@ public final class PointState {
     private long step;
     private List<ParamDescriptor> wanted = List.of();
     private int at;
+    /** The place is taken; where the body is to show to can be clicked now, or left. */
+    private boolean turning;
+
+    /** The document that this made: any other change ends it. */
+    private Document made;
+
     private final Map<String, Vec3> taken = new LinkedHashMap<>();
     private final Map<String, AnchorPoint> anchors = new LinkedHashMap<>();
 
@@ -57,20 +65,41 @@ public final class PointState {
         this.picks = picks;
         changed = new Signal(pulse);
         selected.changed().listenAtOnce(this::follow);
+        document.changed().listenAtOnce(() -> {
+            if (turning && !isStillMade()) cancel();
+        });
     }
 
     public Signal changed() {
         return changed;
     }
 
+    /** Whether nothing has changed since but the numbers of the step, which go with what it follows. */
+    private boolean isStillMade() {
+        Document now = document.current();
+        Body b = selected.body();
+        Entry e = b == null ? null : b.entry(step);
+        return e != null
+                && made.with(b.id(), x -> x.with(step, y -> y.withStep(e.step())))
+                        .equals(now);
+    }
+
     /** Another open step ends it. */
     private void follow() {
         Entry open = selected.openEntry();
-        if (isOn() && (open == null || open.id() != step)) wanted = List.of();
+        if (isOn() && (open == null || open.id() != step)) {
+            wanted = List.of();
+            turning = false;
+        }
     }
 
     public boolean isOn() {
-        return at < wanted.size();
+        return isTurning() || at < wanted.size();
+    }
+
+    /** Whether a body that was just put somewhere can be turned by one click more. */
+    public boolean isTurning() {
+        return turning;
     }
 
     /** Takes one value of the open step. */
@@ -98,6 +127,7 @@ public final class PointState {
         picks.done();
         step = e.id();
         wanted = params;
+        turning = false;
         at = 0;
         taken.clear();
         anchors.clear();
@@ -106,11 +136,13 @@ public final class PointState {
 
     public void cancel() {
         wanted = List.of();
+        turning = false;
         changed.fire();
     }
 
     /** What to do now: "Click the place for “First point” (1 of 6)". */
     public String prompt() {
+        if (turning) return "Click where it is to show to, or leave it so";
         ParamDescriptor p = wanted.get(at);
         if (lookedThrough() != null && wanted.size() == 1)
             return "Click the place that it is to stand on; with Shift the middle of a loop";
@@ -126,6 +158,7 @@ public final class PointState {
         Body b = selected.body();
         Entry e = b == null || !isOn() ? null : b.entry(step);
         if (e == null || e.step().pointAtBottom().isEmpty()) return null;
+        if (turning) return b.id();
         return wanted.get(at).name().equals(e.step().pointAtBottom()) ? null : b.id();
     }
 
@@ -141,6 +174,10 @@ public final class PointState {
         Body b = selected.body();
         Entry e = b == null ? null : b.entry(step);
         if (e == null || !isOn()) return;
+        if (turning) {
+            turn(b, e, place);
+            return;
+        }
         ParamDescriptor p = wanted.get(at);
         int index = b.indexOf(step);
         // On its own body the picture shows what this step and those behind it have done.
@@ -154,7 +191,8 @@ public final class PointState {
             if (!p.facing().isEmpty()) anchors.put(p.facing(), anchor);
         }
         at++;
-        if (!isOn()) {
+        if (at == wanted.size()) {
+            boolean putSomewhere = e.step() instanceof Place && p.facing().equals("normal");
             Map<String, Vec3> all = Map.copyOf(taken);
             Map<String, AnchorPoint> followed = Map.copyOf(anchors);
             document.edit("Take " + p.label().toLowerCase(Locale.ROOT), d -> {
@@ -163,8 +201,27 @@ public final class PointState {
                     next = Edits.setValue(next, b.id(), step, v.getKey(), v.getValue());
                 return AnchorEdits.set(next, b.id(), step, followed);
             });
+            made = document.current();
+            turning = putSomewhere;
         }
         changed.fire();
+    }
+
+    private void turn(Body b, Entry e, Vec3 towards) {
+        Place to = towards(b, e, towards);
+        turning = false;
+        if (to != null) document.edit("Turn", d -> Edits.setValue(d, b.id(), e.id(), "turned", to.turned()));
+        changed.fire();
+    }
+
+    /** The step turned towards a place; null where that says nothing. */
+    private Place towards(Body b, Entry e, Vec3 place) {
+        Affine back = WholePlacement.back(WholePlacement.over(b, b.indexOf(e.id()) + 1));
+        try {
+            return e.step() instanceof Place p ? p.turnedTowards(back.point(place)) : null;
+        } catch (StepException ex) {
+            return null;
+        }
     }
 
     /** What a click would set, by the names of parameters. */
@@ -197,9 +254,10 @@ public final class PointState {
             AnchorPoint.Place there = own ? anchor.on(in) : null;
             if (there != null) now.put(name, there.at());
         });
-        now.putAll(taken);
-        now.putAll(values(wanted.get(at), WholePlacement.back(behind), place, facing));
-        Step s = e.step();
+        if (!turning) now.putAll(taken);
+        if (!turning) now.putAll(values(wanted.get(at), WholePlacement.back(behind), place, facing));
+        Step s = turning ? towards(b, e, place) : e.step();
+        if (s == null) return null;
         for (Map.Entry<String, Vec3> v : now.entrySet()) s = d.with(s, v.getKey(), v.getValue());
         return in.placed(new Transform(WholePlacement.of(s).then(behind)));
     }

@@ -406,7 +406,7 @@ public final class ViewPane extends Pane {
             wouldBe = null;
         }
         // While a place is asked for, a click is meant for what is below the handles.
-        handles.setMouseTransparent(points.isOn());
+        handles.setMouseTransparent(points.isOn() && !points.isTurning());
     }
 
     /** Marks the place in the middle that a point would be taken from, as if the pointer were there. */
@@ -447,6 +447,7 @@ public final class ViewPane extends Pane {
         if (moved || e.getButton() != MouseButton.PRIMARY) return;
         if (points.isOn()) {
             Snap s = place(e.getX(), e.getY(), e.isShiftDown());
+            wouldBe = null;
             if (s != null) points.accept(s.body(), s.at(), s.normal(), s.of());
             return;
         }

@@ -43,7 +43,7 @@ record Anchoring(Step step, Map<String, Vec3> values, List<Remark> remarks) {
             AnchorPoint.Place place = on == null ? null : a.on(on);
             boolean direction = p.role() == Role.DIRECTION;
             if (place == null || direction && place.way().equals(Vec3.ZERO)) {
-                remarks.add(new Remark(Remark.Level.REMARK, lost(p, a, nameOf), null));
+                remarks.add(LostAnchor.remark(p, a, nameOf));
                 continue;
             }
             Vec3 v = direction ? place.way() : place.at();
@@ -54,11 +54,5 @@ record Anchoring(Step step, Map<String, Vec3> values, List<Remark> remarks) {
                         Remark.Level.NOTE, "“" + p.label() + "” was found again by where its place was.", place.at()));
         }
         return new Anchoring(step, values, remarks);
-    }
-
-    private static String lost(ParamDescriptor p, AnchorPoint a, Function<String, String> nameOf) {
-        String on = a.body().isEmpty() ? "" : " of " + nameOf.apply(a.body());
-        return "The place that “" + p.label() + "” followed (" + a.words() + on
-                + ") is not there any more; its last numbers stay.";
     }
 }

@@ -6,6 +6,7 @@ import java.util.Set;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.part.Affine;
 import org.modeststack.steps.Axis;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
@@ -87,6 +88,8 @@ public record Place(
                 def = "0")
         double above)
         implements RigidStep {
+    /** What is shorter than this, mm, shows nowhere. */
+    private static final double LEAST = 1e-6;
 
     @Override
     public Rigid motion() throws StepException {
@@ -96,6 +99,28 @@ public record Place(
         Rigid turn = Rigid.shortest(side, normal.times(-1))
                 .then(Rigid.round(normal.unit(), Trig.cosDegrees(turned), Trig.sinDegrees(turned)));
         return Rigid.shift(point.times(-1)).then(turn).then(Rigid.shift(target()));
+    }
+
+    /**
+     * The same, turned on the surface so that what looked along its X before shows to a place.
+     *
+     * @return this where that place lies in the line of the normal, or nothing is square to the surface
+     */
+    public Place turnedTowards(Vec3 place) throws StepException {
+        if (!square || normal.equals(Vec3.ZERO)) return this;
+        Vec3 n = normal.unit();
+        Affine straight =
+                new Place(point, side, at, normal, true, 0, above).motion().affine();
+        Vec3 from = level(straight.x(), n), to = level(place.minus(target()), n);
+        if (from.length() < LEAST) from = level(straight.y(), n);
+        if (to.length() < LEAST) return this;
+        double angle = Math.toDegrees(Math.atan2(n.dot(from.cross(to)), from.dot(to)));
+        return new Place(point, side, at, normal, true, Math.rint(angle * 100) / 100 + 0.0, above);
+    }
+
+    /** What of a direction lies in the surface. */
+    private static Vec3 level(Vec3 v, Vec3 n) {
+        return v.minus(n.times(v.dot(n)));
     }
 
     private Vec3 target() {
