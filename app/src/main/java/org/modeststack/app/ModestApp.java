@@ -84,7 +84,8 @@ public final class ModestApp extends Application {
             Timeline timer = new Timeline(new KeyFrame(Duration.seconds(AUTOSAVE_SECONDS), _ -> files.keepSafe()));
             timer.setCycleCount(Timeline.INDEFINITE);
             timer.play();
-            if (!start.demo() && start.file() == null) Platform.runLater(files::recover);
+            // After what was asked for has been opened.
+            Platform.runLater(files::recover);
         }
     }
 

@@ -16,10 +16,18 @@ public final class TextScanner {
     public TextScanner(byte[] bytes, String name) throws ExchangeException {
         this.bytes = bytes;
         this.name = name;
+        next = markLength(bytes);
         for (int i = 0; i < Math.min(bytes.length, 4096); i++) {
             if (bytes[i] == 0)
                 throw new ExchangeException(name + " is not a text file: there is a zero at byte " + i + ".");
         }
+    }
+
+    /** How many bytes at the beginning only say that the text is UTF-8. */
+    public static int markLength(byte[] bytes) {
+        boolean marked =
+                bytes.length >= 3 && bytes[0] == (byte) 0xEF && bytes[1] == (byte) 0xBB && bytes[2] == (byte) 0xBF;
+        return marked ? 3 : 0;
     }
 
     public int line() {
@@ -58,9 +66,9 @@ public final class TextScanner {
     /** Whether another word follows on this line. */
     public boolean hasWord() {
         skipSpace();
-        if (at < lineEnd && bytes[at] == '\\' && at + 1 >= lineEnd && next < bytes.length) {
+        while (at < lineEnd && bytes[at] == '\\' && at + 1 >= lineEnd && next < bytes.length) {
             nextLine();
-            return hasWord();
+            skipSpace();
         }
         return at < lineEnd && bytes[at] != '#';
     }

@@ -55,6 +55,39 @@ class MeshFormatTest {
         assertEquals(8, again.vertexCount());
     }
 
+    /** Some programs begin text with a mark that it is UTF-8. */
+    @Test
+    void textMayBeginWithTheMarkOfItsEncoding(@TempDir Path dir) throws Exception {
+        Mesh m = MeshFixtures.cube(2);
+        for (MeshFormat format : List.of(MeshFormat.OBJ, MeshFormat.STL_TEXT)) {
+            Path file = dir.resolve("m." + format.extension());
+            MeshFormat.write(m, Materials.NONE, file, LengthUnit.MM);
+            byte[] plain = Files.readAllBytes(file);
+            byte[] marked = ByteBuffer.allocate(plain.length + 3)
+                    .put(new byte[] {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF})
+                    .put(plain)
+                    .array();
+            Files.write(file, marked);
+            assertEquals(
+                    8, Measures.of(MeshFormat.read(file, LengthUnit.MM).mesh()).volume(), 1e-9);
+        }
+    }
+
+    @Test
+    void aLineMayGoOnVeryOften(@TempDir Path dir) throws Exception {
+        Path file = dir.resolve("m.obj");
+        Files.writeString(file, "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 \\\n" + " \\\n".repeat(200_000) + "3\n");
+        assertEquals(1, MeshFormat.read(file, LengthUnit.MM).mesh().faceCount());
+    }
+
+    @Test
+    void whatIsNoPlainFileIsNotRead(@TempDir Path dir) throws Exception {
+        Path pipe = dir.resolve("pipe.obj");
+        if (new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor() != 0) return;
+        ExchangeException e = assertThrows(ExchangeException.class, () -> MeshFormat.read(pipe, LengthUnit.MM));
+        assertTrue(e.getMessage().endsWith("is not a file that can be read."), e.getMessage());
+    }
+
     @ParameterizedTest
     @CsvSource({"MM, 1", "CM, 10", "M, 1000", "INCH, 25.4"})
     void unitsAreRight(LengthUnit unit, double factor, @TempDir Path dir) throws ExchangeException, IOException {

@@ -497,4 +497,40 @@ public class DocumentTest {
         assertEquals(FileStamp.of(file), written);
         assertEquals(written, DocumentFile.read(file).stamp());
     }
+
+    /** A number that no program could use is said in one sentence, at its place; nothing else is lost by it. */
+    @Test
+    void numbersThatAreTooLargeAreSaid() throws Exception {
+        String text = DocumentFile.toText(twoBoxes());
+        String huge = "9".repeat(400);
+        for (String id : List.of("99999999999999999999", huge, Long.toString(Long.MAX_VALUE))) {
+            DocumentException e = assertThrows(
+                    DocumentException.class,
+                    () -> DocumentFile.parse(
+                            text.replaceFirst("\"id\" : \\d+,", "\"id\" : " + id + ",")
+                                    .getBytes(StandardCharsets.UTF_8),
+                            "d"));
+            assertTrue(e.getMessage().startsWith("d cannot be read: the id 9"), e.getMessage());
+            assertTrue(e.getMessage().length() < 80, e.getMessage());
+        }
+        DocumentFile.Loaded wide = DocumentFile.parse(
+                text.replaceFirst("\"width\" : 10.0", "\"width\" : " + huge).getBytes(StandardCharsets.UTF_8), "d");
+        assertEquals(2, wide.document().bodies().size());
+        assertEquals(1, wide.remarks().size(), wide.remarks().toString());
+        Document next = DocumentFile.parse(
+                        text.replaceFirst("\"nextId\" : \\d+", "\"nextId\" : " + huge)
+                                .getBytes(StandardCharsets.UTF_8),
+                        "d")
+                .document();
+        long made = next.nextId();
+        assertTrue(made > 1 && made < 100, "found anew: " + made);
+    }
+
+    @Test
+    void whatIsNoPlainFileIsNotOpened(@TempDir Path dir) throws Exception {
+        Path pipe = dir.resolve("pipe.mstack");
+        if (new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor() != 0) return;
+        DocumentException e = assertThrows(DocumentException.class, () -> DocumentFile.read(pipe));
+        assertTrue(e.getMessage().endsWith("is not a file that can be opened."), e.getMessage());
+    }
 }

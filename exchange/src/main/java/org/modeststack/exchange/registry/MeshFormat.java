@@ -106,6 +106,9 @@ public enum MeshFormat {
     public static Loaded read(Path file, LengthUnit unit) throws ExchangeException {
         MeshFormat format = of(file);
         try {
+            // A pipe would let whoever reads it wait for ever.
+            if (Files.exists(file) && !Files.isRegularFile(file))
+                throw new ExchangeException(file + " is not a file that can be read.");
             if (Files.size(file) > MAX_FILE_BYTES)
                 throw new ExchangeException(fileName(file) + " is too large to read.");
             return format.parse(Files.readAllBytes(file), file, unit);

@@ -50,7 +50,7 @@ public final class StlReader {
     /** Some binary files begin with "solid" too, so the size is asked first. */
     private static boolean looksLikeText(byte[] bytes) {
         if (bytes.length >= HEADER && HEADER + FACET * facets(bytes) == bytes.length) return false;
-        int i = 0;
+        int i = TextScanner.markLength(bytes);
         while (i < bytes.length && Character.isWhitespace(bytes[i])) i++;
         if (!new String(bytes, i, Math.min(5, bytes.length - i), StandardCharsets.US_ASCII).equalsIgnoreCase("solid"))
             return false;

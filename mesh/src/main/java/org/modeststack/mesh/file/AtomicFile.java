@@ -11,12 +11,16 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.NotDirectoryException;
+import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFileAttributes;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Locale;
+import java.util.Set;
 import java.util.UUID;
 
 /**
@@ -33,7 +37,20 @@ public final class AtomicFile {
     private static final int MAX_LINKS = 40;
     private static final String ENDING = ".saving";
 
+    private static final Set<OpenOption> NEW = Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    private static final FileAttribute<?>[] NO_RIGHTS = {};
+
     private AtomicFile() {}
+
+    /** What takes the place of a file that may be private is nobody else's until it has that one's rights. */
+    private static FileAttribute<?>[] onlyMine(Path folder) {
+        boolean rights = Files.getFileAttributeView(folder, PosixFileAttributeView.class) != null;
+        return rights
+                ? new FileAttribute<?>[] {
+                    PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------"))
+                }
+                : NO_RIGHTS;
+    }
 
     /** Writes what the file is to hold. It may throw anything; the file is then left as it was. */
     @FunctionalInterface
@@ -62,7 +79,7 @@ public final class AtomicFile {
         Path beside = folder.resolve("." + target.getFileName() + "." + UUID.randomUUID() + ENDING);
         try {
             try (FileChannel channel =
-                    FileChannel.open(beside, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                    FileChannel.open(beside, NEW, Files.exists(target) ? onlyMine(folder) : NO_RIGHTS)) {
                 OutputStream out = new KeptOpen(Channels.newOutputStream(channel));
                 content.writeTo(out);
                 out.flush();

@@ -95,6 +95,23 @@ class AtomicFileTest {
         assertEquals(permissions, PosixFilePermissions.toString(Files.getPosixFilePermissions(file)));
     }
 
+    /** While it is being written nobody else can read what takes the place of a private file. */
+    @Test
+    void whatIsPrivateIsSoWhileItIsWritten() throws IOException {
+        Path file = dir.resolve("a.txt");
+        Files.writeString(file, "old");
+        Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rw-------"));
+        AtomicFile.write(file, out -> {
+            try (Stream<Path> all = Files.list(dir)) {
+                for (Path p : all.toList())
+                    assertEquals(
+                            "rw-------", PosixFilePermissions.toString(Files.getPosixFilePermissions(p)), p.toString());
+            }
+            out.write('x');
+        });
+        assertEquals("x", Files.readString(file));
+    }
+
     @Test
     void aLinkStaysOneAndItsFileIsReplaced() throws IOException {
         Path folder = Files.createDirectory(dir.resolve("real")), file = folder.resolve("a.txt");

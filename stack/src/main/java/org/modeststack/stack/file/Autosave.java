@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
@@ -152,9 +153,15 @@ public final class Autosave implements AutoCloseable {
         return found;
     }
 
-    private static @Nullable Path originOf(Path copy) throws IOException {
+    /** Null where it had none, and where what is noted of it is no path: the copy counts, not where it was. */
+    private static @Nullable Path originOf(Path copy) {
         Path file = beside(copy, ORIGIN);
-        return Files.exists(file) ? Path.of(Files.readString(file)) : null;
+        try {
+            return Files.exists(file) ? Path.of(Files.readString(file)) : null;
+        } catch (IOException | InvalidPathException e) {
+            LOG.log(System.Logger.Level.WARNING, "origin of " + copy, e);
+            return null;
+        }
     }
 
     /** Takes the lock of a copy; null where another window, of this process or another, has it. */
@@ -177,7 +184,7 @@ public final class Autosave implements AutoCloseable {
 
     /**
      * Whether a copy was made by an earlier version, which named it by its process and held no lock, and that process still
-     * runs: it began before the copy was written.
+     * runs: it began before the copy was written, and is one of ours, not some other that got the number since.
      */
     private static boolean isOfLivingProcess(Path f) throws IOException {
         String name = f.getFileName().toString();
@@ -187,6 +194,7 @@ public final class Autosave implements AutoCloseable {
         Instant written = Files.getLastModifiedTime(f).toInstant();
         return ProcessHandle.of(pid)
                 .filter(ProcessHandle::isAlive)
+                .filter(p -> p.info().commandLine().orElse("").contains("modest"))
                 .flatMap(p -> p.info().startInstant())
                 .filter(began -> began.isBefore(written))
                 .isPresent();

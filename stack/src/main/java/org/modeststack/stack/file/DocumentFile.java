@@ -98,6 +98,9 @@ public final class DocumentFile {
     /** @throws DocumentException if the file cannot be read or is no document */
     public static Loaded read(Path file) throws DocumentException {
         try {
+            // A pipe would let whoever opens it wait for ever.
+            if (Files.exists(file) && !Files.isRegularFile(file))
+                throw new DocumentException(file + " is not a file that can be opened.");
             if (Files.size(file) > MAX_FILE_BYTES)
                 throw new DocumentException(file.getFileName() + " is too large to open.");
             byte[] bytes = Files.readAllBytes(file);
@@ -133,7 +136,13 @@ public final class DocumentFile {
                 || !FORMAT.equals(object.path("format").asString(""))) {
             throw new DocumentException(name + " is not a Modest Stack document.");
         }
-        return new Reader(name).document(object);
+        try {
+            return new Reader(name).document(object);
+        } catch (JacksonException | IllegalArgumentException e) {
+            throw new DocumentException(name + " cannot be read: " + e.getMessage() + ".", e);
+        } catch (StackOverflowError e) {
+            throw new DocumentException(name + " cannot be read: what it holds is nested too deeply.", e);
+        }
     }
 
     /**
@@ -271,6 +280,9 @@ public final class DocumentFile {
             this.name = name;
         }
 
+        /** Ids beyond leave no room for new ones. */
+        private static final long GREATEST_ID = 1L << 60;
+
         Loaded document(ObjectNode root) throws DocumentException {
             version = root.path("version").asInt(0);
             if (version < 1) throw new DocumentException(name + " does not say which version of the format it has.");
@@ -283,7 +295,9 @@ public final class DocumentFile {
             if (!units.equals("mm"))
                 remarks.add("Lengths are said to be in " + units + "; only millimetres are known, so they are read as"
                         + " millimetres.");
-            nextId = Math.max(1, root.path("nextId").asLong(1));
+            JsonNode next = root.path("nextId");
+            // One that cannot be used is found anew from the ids that there are.
+            nextId = next.canConvertToLong() && next.asLong() <= GREATEST_ID ? Math.max(1, next.asLong(1)) : 1;
             if (version == 1) {
                 first = new FirstVersion();
                 first.bringUp(root);
@@ -308,10 +322,18 @@ public final class DocumentFile {
             return new Loaded(d, List.copyOf(remarks), null, version);
         }
 
+        private static String shortened(JsonNode number) {
+            String s = number.asString("");
+            return s.length() <= 24 ? s : s.substring(0, 24) + "…";
+        }
+
         /** No new id may be one that is in the file, nor in steps that were baked. */
-        private void findIds(JsonNode node, int depth) {
+        private void findIds(JsonNode node, int depth) throws DocumentException {
             if (depth > 100) return;
-            if (node.isObject() && node.path("id").isIntegralNumber())
+            JsonNode id = node.path("id");
+            if (id.isIntegralNumber() && (!id.canConvertToLong() || id.asLong() > GREATEST_ID))
+                throw new DocumentException(name + " cannot be read: the id " + shortened(id) + " is too large.");
+            if (node.isObject() && id.isIntegralNumber())
                 nextId = Math.max(nextId, node.path("id").asLong() + 1);
             for (JsonNode child : node) if (child.isContainer()) findIds(child, depth + 1);
         }
@@ -369,7 +391,7 @@ public final class DocumentFile {
                 } else {
                     step = step(type, o.path("values"), unknown);
                 }
-            } catch (IllegalArgumentException e) {
+            } catch (IllegalArgumentException | JacksonException e) {
                 String why = String.valueOf(e.getMessage());
                 remarks.add(bodyName + ", step " + number + ": " + why);
                 step = new UnknownStep(type.isEmpty() ? "?" : type, why, o);

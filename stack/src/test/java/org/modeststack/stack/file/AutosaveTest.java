@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.BufferedReader;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -192,5 +193,45 @@ class AutosaveTest {
             left.forEach(Autosave.Left::discard);
         }
         assertTrue(files().stream().noneMatch(f -> f.startsWith("9999")));
+    }
+
+    /** What is noted beside a copy may be damaged; the copy itself is offered all the same, and so is every other. */
+    @Test
+    void copiesAreOfferedWhateverStandsBesideThem() throws Exception {
+        for (byte[] noted : new byte[][] {
+            {'a', 0, 'b'}, {(byte) 0xFF, (byte) 0xFE, 'x'}, {}, "/x/y.mstack".getBytes(StandardCharsets.UTF_8)
+        }) {
+            Path copy = dir.resolve(java.util.UUID.randomUUID() + ".mstack");
+            DocumentFile.write(named("Work"), copy);
+            Files.write(dir.resolve(copy.getFileName() + ".origin"), noted);
+        }
+        try (Autosave here = new Autosave(dir)) {
+            List<Autosave.Left> left = here.left();
+            assertEquals(List.of("Work", "Work", "Work", "Work"), bodies(left));
+            assertEquals(
+                    1,
+                    left.stream()
+                            .filter(l -> Path.of("/x/y.mstack").equals(l.origin()))
+                            .count());
+            left.forEach(Autosave.Left::discard);
+        }
+    }
+
+    /** The number of the process that made it belongs to a living one, which is another program. */
+    @Test
+    void aCopyIsOfferedWhereItsNumberBelongsToAnotherProgram() throws Exception {
+        Process other = new ProcessBuilder("sleep", "60").start();
+        try {
+            Path copy = dir.resolve(other.pid() + ".mstack");
+            DocumentFile.write(named("Mine"), copy);
+            Files.setLastModifiedTime(copy, FileTime.fromMillis(System.currentTimeMillis() + 60_000));
+            try (Autosave here = new Autosave(dir)) {
+                List<Autosave.Left> left = here.left();
+                assertEquals(List.of("Mine"), bodies(left));
+                left.forEach(Autosave.Left::discard);
+            }
+        } finally {
+            other.destroy();
+        }
     }
 }
