@@ -85,6 +85,35 @@ class LooksInTheWindowTest extends WindowDriver {
         });
     }
 
+    /** What can be done with several bodies goes on in a second line where the view is narrow. */
+    @ParameterizedTest
+    @CsvSource({"1280, 800, 100", "900, 600, 100", "900, 600, 130", "1280, 800, 200"})
+    void allThatCanBeDoneWithSeveralBodiesIsInSight(int width, int height, int percent) throws Exception {
+        fx(() -> {
+            stage.setWidth(width);
+            stage.setHeight(height);
+            appearance.show(Theme.LIGHT, percent);
+            return null;
+        });
+        open("Lamp housing", 5);
+        fx(() -> {
+            selected.toggle(document.current().bodyNamed("Roof").id());
+            return null;
+        });
+        settleWholly();
+        fx(() -> {
+            Bounds view = window.view().localToScene(window.view().getLayoutBounds());
+            int seen = 0;
+            for (Node n : window.view().lookup(".chosen-bar").lookupAll(".chosen-action")) {
+                Bounds b = n.localToScene(n.getLayoutBounds());
+                assertTrue(view.contains(b), b + " in " + view);
+                seen++;
+            }
+            assertTrue(seen >= 10, "only " + seen);
+            return null;
+        });
+    }
+
     private static boolean isInDrawerForm(Node n) {
         for (Node p = n; p != null; p = p.getParent()) if (p.getStyleClass().contains("drawer-form")) return true;
         return false;

@@ -5,12 +5,13 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
+import org.modeststack.app.ui.Wrapping;
 
 /** What can be done with several chosen bodies, at once in reach below them. */
-public final class ChosenBar extends HBox {
+public final class ChosenBar extends FlowPane {
     private final SelectionState selected;
     private final Label count = new Label();
 
@@ -23,7 +24,7 @@ public final class ChosenBar extends HBox {
     public record Action(String text, String hint, Runnable run) {}
 
     ChosenBar(SelectionState selected) {
-        super(2);
+        super(2, 2);
         this.selected = selected;
         getStyleClass().add("chosen-bar");
         setAlignment(Pos.CENTER_LEFT);
@@ -33,6 +34,12 @@ public final class ChosenBar extends HBox {
         // A press here must not end as a click on the picture behind it.
         addEventHandler(MouseEvent.ANY, MouseEvent::consume);
         show();
+    }
+
+    /** Puts what has no room beside the rest into a line below. */
+    void fit(double width) {
+        Wrapping.fit(this, width);
+        autosize();
     }
 
     void setActions(List<Action> actions) {

@@ -218,7 +218,7 @@ public final class ViewPane extends Pane {
         pickBar.relocate(12, beside ? 12 : below ? switches.secondTop() : switches.bottom());
         quickBar.autosize();
         quickBar.relocate(12, pickBar.getLayoutY() + pickBar.getHeight() + 8);
-        chosenBar.autosize();
+        chosenBar.fit(getWidth() - 16);
         chosenBar.relocate(
                 Math.max(8, (getWidth() - chosenBar.getWidth()) / 2), getHeight() - chosenBar.getHeight() - 70);
         askForPoint();

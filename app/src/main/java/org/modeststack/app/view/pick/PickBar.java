@@ -1,7 +1,6 @@
 package org.modeststack.app.view.pick;
 
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
@@ -12,6 +11,7 @@ import org.modeststack.app.state.OpenStepState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.ui.Hint;
+import org.modeststack.app.ui.Wrapping;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.stack.Entry;
 
@@ -58,15 +58,9 @@ public final class PickBar extends FlowPane {
 
     /** Puts what has no room beside the rest into a line below. */
     public void fit(double width) {
-        fit(kinds, width);
-        fit(this, width);
+        Wrapping.fit(kinds, width);
+        Wrapping.fit(this, width);
         autosize();
-    }
-
-    private static void fit(FlowPane pane, double width) {
-        double all = pane.getInsets().getLeft() + pane.getInsets().getRight() - pane.getHgap();
-        for (Node n : pane.getChildren()) if (n.isManaged()) all += n.prefWidth(-1) + pane.getHgap();
-        pane.setPrefWrapLength(Math.min(width, Math.ceil(all)));
     }
 
     private void add(String text, ElementKind kind, String hint) {
