@@ -76,16 +76,20 @@ public final class BodyBefore {
 
     /** Whether a body can be a tool of another: it is not made of that, but may stand on it. */
     public static boolean mayBeTool(Document d, String tool, String of) {
-        return !lookedAtBefore(d, of, Long.MAX_VALUE, List.of(tool)).dependsOn(tool, of);
+        return !lookedAtBefore(d, of, Long.MAX_VALUE, 0, List.of(tool)).dependsOn(tool, of);
     }
 
-    /** A document in which bodies that a step of another is to use, and what these use, look at that one before this step. */
-    static Document lookedAtBefore(Document d, String bodyId, long entryId, Iterable<String> tools) {
+    /**
+     * A document in which bodies that a step of another is to use, and what these use, look at that one before this step.
+     *
+     * @param entryId of the step, which may have still to be put in
+     * @param at where it stands, or will stand, among the steps of the body
+     */
+    static Document lookedAtBefore(Document d, String bodyId, long entryId, int at, Iterable<String> tools) {
         Set<String> users = new HashSet<>();
-        for (String tool : tools)
-            if (!tool.equals(bodyId) && d.dependsOn(tool, bodyId)) collect(d, tool, bodyId, users);
+        for (String tool : tools) collect(d, tool, bodyId, users);
         Document out = d;
-        for (String user : users) out = out.with(user, b -> looking(b, bodyId, id(bodyId, entryId)));
+        for (String user : users) out = out.with(user, b -> looking(d, b, bodyId, at, id(bodyId, entryId)));
         return out;
     }
 
@@ -95,14 +99,20 @@ public final class BodyBefore {
         for (Entry e : b.entries()) for (String next : e.bodies()) collect(d, next, but, out);
     }
 
-    private static Body looking(Body b, String at, String instead) {
+    private static Body looking(Document d, Body b, String bodyId, int at, String instead) {
         Body out = b;
         for (Entry e : b.entries()) {
-            if (e.anchors().values().stream().noneMatch(a -> a.body().equals(at))) continue;
-            Map<String, AnchorPoint> now = new LinkedHashMap<>();
-            e.anchors().forEach((name, a) -> now.put(name, a.body().equals(at) ? a.withBody(instead) : a));
-            out = out.with(e.id(), x -> x.withAnchors(now));
+            Map<String, AnchorPoint> now = new LinkedHashMap<>(e.anchors());
+            now.replaceAll((_, a) -> seesStep(d, a.body(), bodyId, at, instead) ? a.withBody(instead) : a);
+            if (!now.equals(e.anchors())) out = out.with(e.id(), x -> x.withAnchors(now));
         }
         return out;
+    }
+
+    /** Whether what is looked at is the body with a step that stands, or will stand, at a place among its steps. */
+    private static boolean seesStep(Document d, String looked, String bodyId, int at, String before) {
+        if (!bodyId(looked).equals(bodyId) || looked.equals(before)) return false;
+        int seen = d.bodyOf(bodyId).indexOf(entryId(looked));
+        return seen < 0 || seen >= at;
     }
 }

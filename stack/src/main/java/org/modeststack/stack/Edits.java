@@ -125,6 +125,11 @@ public final class Edits {
         return d.withBodies(bodies).withNextId(next);
     }
 
+    /** The body that {@link #duplicateBody} has just made. */
+    public static Body duplicateOf(Document d, String id) {
+        return d.bodies().get(d.bodies().indexOf(d.bodyOf(id)) + 1);
+    }
+
     /**
      * The same steps with other ids, as of another body. What is baked keeps its own.
      *
@@ -247,7 +252,8 @@ public final class Edits {
     public static Document combine(Document d, List<String> ids, Function<Bodies, Step> step) throws StepException {
         Body first = d.bodyOf(ids.getFirst());
         List<String> others = ids.subList(1, ids.size());
-        Document ready = BodyBefore.lookedAtBefore(d, first.id(), d.nextId(), others);
+        Document ready = BodyBefore.lookedAtBefore(
+                d, first.id(), d.nextId(), first.entries().size(), others);
         for (String other : others)
             if (ready.dependsOn(other, first.id()))
                 throw new StepException(d.nameOf(other) + " is made from " + first.name()
@@ -309,9 +315,9 @@ public final class Edits {
     public static Document addStep(Document d, String bodyId, int index, Step step) {
         if (step.isSource())
             throw new IllegalArgumentException("A source can only come first; start a new body with it.");
-        Document ready = BodyBefore.lookedAtBefore(d, bodyId, d.nextId(), step.bodies());
-        checkNoCircle(ready, bodyId, step);
         int at = Math.clamp(index, 1, d.bodyOf(bodyId).entries().size());
+        Document ready = BodyBefore.lookedAtBefore(d, bodyId, d.nextId(), at, step.bodies());
+        checkNoCircle(ready, bodyId, step);
         return ready.with(bodyId, b -> inserted(b, at, List.of(new Entry(d.nextId(), step))))
                 .withNextId(d.nextId() + 1);
     }
@@ -341,7 +347,7 @@ public final class Edits {
         StepDescriptor descriptor = StepDescriptor.of(entry.step());
         Objects.requireNonNull(descriptor.param(param), param).check(value);
         if (value instanceof Bodies chosen) {
-            d = BodyBefore.lookedAtBefore(d, bodyId, entryId, chosen.ids());
+            d = BodyBefore.lookedAtBefore(d, bodyId, entryId, d.bodyOf(bodyId).indexOf(entryId), chosen.ids());
             for (String other : chosen.ids())
                 if (d.dependsOn(other, bodyId)) throw new StepException(cycleMessage(d, bodyId, other));
         }

@@ -41,7 +41,7 @@ public final class StandingBodies {
         Document out = Edits.duplicateBody(d, id);
         String ground = ground(d.bodyOf(id));
         if (ground == null || d.body(ground) == null) return out;
-        String copy = out.bodies().get(d.bodies().indexOf(d.bodyOf(id)) + 1).id();
+        String copy = Edits.duplicateOf(out, id).id();
         for (Entry e : d.bodyOf(ground).entries()) {
             if (!(e.step() instanceof BooleanStep b) || !b.bodies().contains(id)) continue;
             List<String> tools = new ArrayList<>(b.with().ids());

@@ -226,9 +226,7 @@ final class BodyCommands extends MenuCommands {
         document.edit("Duplicate body", d -> StandingBodies.duplicated(d, id));
         if (at < 0 || document.current() == before) return;
         // A second one stands where the first does, which is hardly what is wanted: it asks for its own place.
-        Body copy = document.current()
-                .bodies()
-                .get(document.current().bodies().indexOf(document.current().bodyOf(id)) + 1);
+        Body copy = Edits.duplicateOf(document.current(), id);
         selected.select(copy.id());
         Entry its = copy.entries().get(at);
         selected.selectSteps(List.of(its.id()));

@@ -231,6 +231,42 @@ class AnchorsTest {
                 () -> Edits.combine(cut, List.of(peg, ball), b -> new BooleanStep(Operation.DIFFERENCE, b)));
     }
 
+    /** Whatever becomes of the first cut: what stands on the body looks at it before the first step that has it as a tool. */
+    @ParameterizedTest
+    @ValueSource(strings = {"cut again once the first is gone", "cut before the first", "cut behind it too"})
+    void whatIsCutOutCanBeCutOutAnew(String how) throws Exception {
+        Document d = pegOnBall(What.TOP);
+        String ball = d.bodies().getFirst().id(), peg = d.bodies().get(1).id();
+        d = Edits.setValue(d, peg, place(d).id(), "above", -4.0);
+        double whole =
+                Measures.of(evaluator.evaluate(d, ball, Progress.NONE).mesh()).volume();
+        BooleanStep cut = new BooleanStep(Operation.DIFFERENCE, Bodies.of(peg));
+        Document once = Edits.addStep(d, ball, 1, cut);
+        long first = once.bodyOf(ball).entries().get(1).id();
+        Document now = switch (how) {
+            case "cut again once the first is gone" ->
+                Edits.addStep(Edits.removeSteps(once, ball, List.of(first)), ball, 1, cut);
+            case "cut before the first" -> Edits.addStep(once, ball, 1, cut);
+            default -> Edits.addStep(once, ball, 2, cut);
+        };
+        assertFalse(now.dependsOn(peg, ball));
+        Map<String, BodyResult> all = evaluator.evaluate(now, Progress.NONE);
+        for (BodyResult r : all.values()) assertFalse(r.failed(), how);
+        assertTrue(all.get(peg)
+                .mesh()
+                .sameAs(evaluator.evaluate(d, peg, Progress.NONE).mesh()));
+        double left = Measures.of(all.get(ball).mesh()).volume();
+        assertTrue(left < whole - 20, left + " of " + whole);
+        // And by the number that says which bodies it cuts with, at a step that is there already.
+        Document plain = Edits.addStep(d, ball, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.NONE));
+        Document set =
+                Edits.setValue(plain, ball, plain.bodyOf(ball).entries().get(1).id(), "with", Bodies.of(peg));
+        assertEquals(
+                left,
+                Measures.of(evaluator.evaluate(set, ball, Progress.NONE).mesh()).volume(),
+                1e-6);
+    }
+
     @Test
     void numbersThatAreSetEndTheFollowing() throws StepException {
         Document d = pegOnBall(What.TOP);
