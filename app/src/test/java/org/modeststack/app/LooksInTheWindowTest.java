@@ -50,13 +50,7 @@ class LooksInTheWindowTest extends WindowDriver {
     @CsvSource({"1280, 800, 100", "900, 600, 100", "1280, 800, 150", "900, 600, 130", "1280, 800, 200", "900, 600, 200"
     })
     void allThereIsToPressIsWithinTheWindow(int width, int height, int percent) throws Exception {
-        fx(() -> {
-            stage.setWidth(width);
-            stage.setHeight(height);
-            appearance.show(Theme.LIGHT, percent);
-            return null;
-        });
-        open("Lamp housing", 5);
+        sized(width, height, percent);
         settleWholly();
         fx(() -> {
             double w = stage.getScene().getWidth(), h = stage.getScene().getHeight();
@@ -89,13 +83,7 @@ class LooksInTheWindowTest extends WindowDriver {
     @ParameterizedTest
     @CsvSource({"1280, 800, 100", "900, 600, 100", "900, 600, 130", "1280, 800, 200"})
     void allThatCanBeDoneWithSeveralBodiesIsInSight(int width, int height, int percent) throws Exception {
-        fx(() -> {
-            stage.setWidth(width);
-            stage.setHeight(height);
-            appearance.show(Theme.LIGHT, percent);
-            return null;
-        });
-        open("Lamp housing", 5);
+        sized(width, height, percent);
         fx(() -> {
             selected.toggle(document.current().bodyNamed("Roof").id());
             return null;
@@ -112,6 +100,17 @@ class LooksInTheWindowTest extends WindowDriver {
             assertTrue(seen >= 10, "only " + seen);
             return null;
         });
+    }
+
+    /** The drawer open in a window of some size. */
+    private void sized(int width, int height, int percent) throws Exception {
+        fx(() -> {
+            stage.setWidth(width);
+            stage.setHeight(height);
+            appearance.show(Theme.LIGHT, percent);
+            return null;
+        });
+        open("Lamp housing", 5);
     }
 
     private static boolean isInDrawerForm(Node n) {

@@ -76,6 +76,16 @@ class PlacingInTheWindowTest extends WindowDriver {
         mouse(window.view(), s.x(), s.y(), MouseButton.PRIMARY, 0, 0);
     }
 
+    private void hover(double x, double y, double z) throws Exception {
+        Vec3 s = screen(new Vec3(x, y, z));
+        fx(() -> {
+            Event.fireEvent(
+                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
+            return null;
+        });
+        settle();
+    }
+
     private String prompt() throws Exception {
         Node bar = window.view().lookup(".point-bar");
         return fx(() -> bar.isVisible() ? ((Label) bar.lookup(".label")).getText() : "");
@@ -123,13 +133,7 @@ class PlacingInTheWindowTest extends WindowDriver {
     @Test
     void aGhostShowsWhereTheClickWillPutIt() throws Exception {
         command("Place");
-        Vec3 s = screen(new Vec3(0, -20, 20));
-        fx(() -> {
-            Event.fireEvent(
-                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
-            return null;
-        });
-        settle();
+        hover(0, -20, 20);
         List<PictureRequest.ShownBody> seen =
                 fx(() -> window.view().picture().request().bodies());
         assertEquals(3, seen.size());
@@ -267,13 +271,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         command("Place");
         click(0, 0, 40);
         assertTrue(prompt().startsWith("Click where it is to show to"), prompt());
-        Vec3 s = screen(new Vec3(20, 20, 40));
-        fx(() -> {
-            Event.fireEvent(
-                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
-            return null;
-        });
-        settle();
+        hover(20, 20, 40);
         Bounds ghost = fx(() ->
                 window.view().picture().request().bodies().getLast().parts().bounds());
         double half = 5 * Math.sqrt(2);
@@ -351,13 +349,7 @@ class PlacingInTheWindowTest extends WindowDriver {
     @Test
     void theBodyItselfIsNoPlaceToPutItTo() throws Exception {
         command("Place");
-        Vec3 s = screen(new Vec3(60, -5, 15));
-        fx(() -> {
-            Event.fireEvent(
-                    window.view(), mouse(MouseEvent.MOUSE_MOVED, window.view(), s.x(), s.y(), MouseButton.NONE));
-            return null;
-        });
-        settle();
+        hover(60, -5, 15);
         Label what = (Label) shownNodes("handle-label").stream()
                 .filter(Node::isVisible)
                 .findFirst()

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertInstanceOf;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
@@ -529,7 +530,7 @@ public class DocumentTest {
     @Test
     void whatIsNoPlainFileIsNotOpened(@TempDir Path dir) throws Exception {
         Path pipe = dir.resolve("pipe.mstack");
-        if (new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor() != 0) return;
+        assumeTrue(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor() == 0, "a system with pipes");
         DocumentException e = assertThrows(DocumentException.class, () -> DocumentFile.read(pipe));
         assertTrue(e.getMessage().endsWith("is not a file that can be opened."), e.getMessage());
     }

@@ -46,8 +46,13 @@ final class BodyMaterial {
                 Matcher m = WITH_COLOR.matcher(typed.strip());
                 boolean colored = m.matches();
                 String called = colored ? m.group(1).strip() : typed.strip();
-                if (called.isEmpty()) messages.say("A material needs a name, such as brass.", true);
-                else give(new Material(called, colored ? Integer.parseInt(m.group(2), 16) : Material.DEFAULT.rgb()));
+                if (called.isEmpty()) {
+                    messages.say("A material needs a name, such as brass.", true);
+                    return;
+                }
+                boolean known = document.current().materials().has(called);
+                give(new Material(called, colored ? Integer.parseInt(m.group(2), 16) : Material.DEFAULT.rgb()));
+                if (colored && known) messages.say("There is " + called + " already, and it keeps its colour.", false);
             });
     }
 

@@ -94,7 +94,7 @@ public final class PointState {
     }
 
     public boolean isOn() {
-        return isTurning() || at < wanted.size();
+        return turning || at < wanted.size();
     }
 
     /** Whether a body that was just put somewhere can be turned by one click more. */
@@ -254,10 +254,14 @@ public final class PointState {
             AnchorPoint.Place there = own ? anchor.on(in) : null;
             if (there != null) now.put(name, there.at());
         });
-        if (!turning) now.putAll(taken);
-        if (!turning) now.putAll(values(wanted.get(at), WholePlacement.back(behind), place, facing));
-        Step s = turning ? towards(b, e, place) : e.step();
-        if (s == null) return null;
+        Step s = e.step();
+        if (turning) {
+            s = towards(b, e, place);
+            if (s == null) return null;
+        } else {
+            now.putAll(taken);
+            now.putAll(values(wanted.get(at), WholePlacement.back(behind), place, facing));
+        }
         for (Map.Entry<String, Vec3> v : now.entrySet()) s = d.with(s, v.getKey(), v.getValue());
         return in.placed(new Transform(WholePlacement.of(s).then(behind)));
     }
@@ -297,7 +301,7 @@ public final class PointState {
         if (!followed.equals(on)) return AnchorFinder.at(followed, mesh, place);
         if (elements == null) return AnchorFinder.at(on, mesh, place);
         // With the marker line before its end it shows other elements than it has then.
-        return results.shownMesh(document.current().body(on)) == mesh ? AnchorPoint.on(on, mesh, elements) : null;
+        return results.shownMesh(d.bodyOf(on)) == mesh ? AnchorPoint.on(on, mesh, elements) : null;
     }
 
     /** What is a round number but for the last digits becomes one. */

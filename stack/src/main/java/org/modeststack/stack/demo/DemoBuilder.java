@@ -32,6 +32,11 @@ final class DemoBuilder {
         return document;
     }
 
+    /** Takes back what was done since. */
+    void goBackTo(Document before) {
+        document = before;
+    }
+
     /** @return the id of the new body */
     String body(String name, Material material, Step source) {
         document = Edits.addBody(document, name, material, source);

@@ -7,21 +7,17 @@ import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
-import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
-import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.Evaluator;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Step;
-import org.modeststack.steps.StepContext;
-import org.modeststack.steps.StepDescriptor;
-import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.cut.CutLoop;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.Rule;
+import org.modeststack.steps.profile.Shape;
 import org.modeststack.steps.shape.Move;
 import org.modeststack.steps.smooth.Crease;
 import org.modeststack.steps.smooth.Subdivide;
@@ -41,7 +37,7 @@ public final class HeldEdges {
     /** Loops keep a little away from where edges end. */
     private static final double NEARLY = 0.01;
 
-    private Document document = Document.EMPTY;
+    private final DemoBuilder in = new DemoBuilder();
 
     private HeldEdges() {}
 
@@ -53,20 +49,20 @@ public final class HeldEdges {
         made.cutAndSmoothed();
         made.smoothedAndCut();
         made.loops("Loops at its ends too", 5, true);
-        return made.document;
+        return made.in.document();
     }
 
     private void bevelWithCreases() {
         String body = block("Bevel and creases", 0);
-        step(body, bevel(Pick.all(ElementKind.EDGE), WIDTH, 1));
-        step(body, new Crease(Pick.of(ElementKind.EDGE, new Rule.Sharper(30)), 2));
-        step(body, new Subdivide(3));
+        in.step(body, bevel(Pick.all(ElementKind.EDGE), WIDTH, 1));
+        in.step(body, new Crease(Pick.of(ElementKind.EDGE, new Rule.Sharper(30)), 2));
+        in.step(body, new Subdivide(3));
     }
 
     private void bevelAlone() {
         String body = block("Bevel alone", 1);
-        step(body, bevel(Pick.all(ElementKind.EDGE), WIDTH, 1));
-        step(body, new Subdivide(3));
+        in.step(body, bevel(Pick.all(ElementKind.EDGE), WIDTH, 1));
+        in.step(body, new Subdivide(3));
     }
 
     /**
@@ -79,7 +75,7 @@ public final class HeldEdges {
             loop(body, axis, true);
             loop(body, axis, false);
         }
-        step(body, new Subdivide(3));
+        in.step(body, new Subdivide(3));
     }
 
     /** A loop square to an axis, as far from the higher or the lower end of the block as something holds its edges. */
@@ -90,85 +86,63 @@ public final class HeldEdges {
         double most = 0;
         for (int e = 0; e < adj.edgeCount(); e++) {
             Vec3 way = mesh.point(adj.edgeHigh(e)).minus(mesh.point(adj.edgeLow(e)));
-            double along = Math.abs(component(way, axis));
+            double along = Math.abs(way.get(axis));
             if (along < way.length() - 1e-9 || along <= most) continue;
             most = along;
             longest = e;
         }
-        double low = component(mesh.point(adj.edgeLow(longest)), axis),
-                high = component(mesh.point(adj.edgeHigh(longest)), axis);
+        double low = mesh.point(adj.edgeLow(longest)).get(axis),
+                high = mesh.point(adj.edgeHigh(longest)).get(axis);
         double end = higher ? Math.max(low, high) : Math.min(low, high);
         double share = 1 - 2 * WIDTH / most;
         // Edges run from their lower vertex, or from the higher one where the ring comes from there.
         for (double slide : new double[] {share, -share}) {
             Step cut = new CutLoop(Pick.hand(mesh, Selection.of(ElementKind.EDGE, longest)), 1, 1, slide);
-            Document before = document;
-            step(body, cut);
+            Document before = in.document();
+            in.step(body, cut);
             Mesh made = result(body);
             for (int v = 0; v < made.vertexCount(); v++)
-                if (Math.abs(Math.abs(component(made.point(v), axis) - end) - WIDTH) < NEARLY) return;
-            document = before;
+                if (Math.abs(Math.abs(made.point(v).get(axis) - end) - WIDTH) < NEARLY) return;
+            in.goBackTo(before);
         }
     }
 
     private Mesh result(String body) {
         return Objects.requireNonNull(
-                        new Evaluator().evaluate(document, Progress.NONE).get(body))
+                        new Evaluator().evaluate(in.document(), Progress.NONE).get(body))
                 .mesh();
-    }
-
-    private static double component(Vec3 v, int axis) {
-        return axis == 0 ? v.x() : axis == 1 ? v.y() : v.z();
     }
 
     private void cutAndSmoothed() {
         String body = block("Cut, then smoothed", 3);
-        step(body, new Crease(Pick.of(ElementKind.EDGE, new Rule.Sharper(30)), 2));
-        step(body, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore("Bore before", 3))));
-        step(body, bevel(lastCut(body), 2, 2));
-        step(body, new Subdivide(2));
+        in.step(body, new Crease(Pick.of(ElementKind.EDGE, new Rule.Sharper(30)), 2));
+        in.step(body, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore("Bore before", 3))));
+        in.step(body, bevel(in.cut(body), 2, 2));
+        in.step(body, new Subdivide(2));
     }
 
     private void smoothedAndCut() {
         String body = block("Smoothed, then cut", 4);
-        step(body, new Crease(Pick.of(ElementKind.EDGE, new Rule.Sharper(30)), 2));
-        step(body, new Subdivide(3));
-        step(body, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore("Bore behind", 4))));
-        step(body, bevel(lastCut(body), 2, 4));
+        in.step(body, new Crease(Pick.of(ElementKind.EDGE, new Rule.Sharper(30)), 2));
+        in.step(body, new Subdivide(3));
+        in.step(body, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore("Bore behind", 4))));
+        in.step(body, bevel(in.cut(body), 2, 4));
     }
 
     private String bore(String name, int place) {
-        String bore = body(name, new Cylinder(18, 3 * SIZE, 32, 1, 0, Seat.CENTERED));
-        step(bore, new Move(new Vec3(place * APART, 0, SIZE / 2)));
+        String bore = in.body(name, Material.DEFAULT, new Cylinder(18, 3 * SIZE, 32, 1, 0, Seat.CENTERED));
+        in.step(bore, new Move(new Vec3(place * APART, 0, SIZE / 2)));
         return bore;
     }
 
-    /** The edges along which the body's last step cut. */
-    private Pick lastCut(String body) {
-        long seed = document.bodyOf(body).entries().getLast().seed();
-        return Pick.of(ElementKind.EDGE, new Rule.Made(StepContext.madeTag(seed)));
-    }
-
     private static Step bevel(Pick where, double width, int segments) {
-        StepDescriptor d = StepDescriptor.of(Bevel.class);
-        Step s = d.with(d.with(d.createDefault(), "where", where), "width", width);
-        return d.with(s, "segments", segments);
+        return DemoBuilder.bevel(where, width, segments, Shape.NUMBER);
     }
 
     private String block(String name, int place) {
         int across = place == 3 || place == 4 ? 3 : 1;
-        String body = body(name, new Box(SIZE, SIZE, SIZE, across, across, across, Seat.STANDING));
-        if (place > 0) step(body, new Move(new Vec3(place * APART, 0, 0)));
+        String body = in.body(name, Material.DEFAULT, new Box(SIZE, SIZE, SIZE, across, across, across, Seat.STANDING));
+        if (place > 0) in.step(body, new Move(new Vec3(place * APART, 0, 0)));
         return body;
-    }
-
-    private String body(String name, Step source) {
-        document = Edits.addBody(document, name, Material.DEFAULT, source);
-        return document.bodies().getLast().id();
-    }
-
-    private void step(String bodyId, Step step) {
-        Body body = document.bodyOf(bodyId);
-        document = Edits.addStep(document, bodyId, body.entries().size(), step);
     }
 }

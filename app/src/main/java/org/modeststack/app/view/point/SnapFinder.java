@@ -33,11 +33,6 @@ public final class SnapFinder {
         this.view = view;
     }
 
-    /** The place under a pixel that something can be put to, or null. */
-    public Snap at(double x, double y) {
-        return at(x, y, null, null);
-    }
-
     /** The middle of the rim or loop that the edge nearest to a place lies on; the place itself where none closes there. */
     public Snap middleOfLoop(Snap s) {
         Mesh m = s == null || s.body() == null
@@ -56,10 +51,7 @@ public final class SnapFinder {
         double[] away = new double[adj.edgeCount()];
         double least = Double.POSITIVE_INFINITY;
         for (int e = 0; e < away.length; e++) {
-            Vec3 a = m.point(adj.edgeLow(e)), way = m.point(adj.edgeHigh(e)).minus(a);
-            double l2 = way.dot(way);
-            double t = l2 == 0 ? 0 : Math.clamp(at.minus(a).dot(way) / l2, 0.0, 1.0);
-            away[e] = at.minus(a.plus(way.times(t))).length();
+            away[e] = at.distanceTo(m.point(adj.edgeLow(e)), m.point(adj.edgeHigh(e)));
             least = Math.min(least, away[e]);
         }
         double near = least + SAME * m.bounds().diagonal();
@@ -71,6 +63,8 @@ public final class SnapFinder {
     }
 
     /**
+     * The place under a pixel that something can be put to, or null.
+     *
      * @param but a body that is looked through, or null
      * @param instead what is looked at in its place, or null for nothing
      */
