@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -31,7 +32,11 @@ final class StartOptions {
             description = "The document to open, or \"demo\" for the fittings of the Skerry Light.")
     private Path document;
 
-    @Option(names = "--shot", paramLabel = "FILE.png", description = "Draws the window into this picture and ends.")
+    @Option(
+            names = "--shot",
+            paramLabel = "FILE.png",
+            converter = PictureName.class,
+            description = "Draws the window into this picture and ends.")
     private Path shot;
 
     @Option(
@@ -171,6 +176,16 @@ final class StartOptions {
             Matcher m = FORM.matcher(word);
             if (!m.matches()) throw new TypeConversionException("not WIDTHxHEIGHT, each of 3 or 4 digits: " + word);
             return new Size(Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2)));
+        }
+    }
+
+    /** So that no picture takes the place of a document. */
+    private static final class PictureName implements ITypeConverter<Path> {
+        @Override
+        public Path convert(String word) {
+            if (!word.toLowerCase(Locale.ROOT).endsWith(".png"))
+                throw new TypeConversionException("a picture's name ends in .png, not " + word);
+            return Path.of(word);
         }
     }
 

@@ -70,6 +70,7 @@ class StartOptionsTest {
                 "--size 12x9 | Invalid value for option '--size': not WIDTHxHEIGHT, each of 3 or 4 digits: 12x9",
                 "--show legder | Invalid value for option '--show' (WORD[,WORD]): there is no legder to show; there are ledger, search, points, smoothed, faint, near, hold, shaded-edges, shaded, edges, see-through",
                 "--step two | Invalid value for option '--step': 'two' is not an int",
+                "--shot a.mstack | Invalid value for option '--shot': a picture's name ends in .png, not a.mstack",
                 "--shot | Missing required parameter for option '--shot' (FILE.png)",
                 "--frobnicate | Unknown option: '--frobnicate'"
             })

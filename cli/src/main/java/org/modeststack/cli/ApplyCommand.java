@@ -152,6 +152,7 @@ final class ApplyCommand {
             if (descriptor.createDefault().isSource() != (text("--in") == null)) {
                 throw usage(text("--in") == null ? "Missing: --in MESH" : "A source takes no --in");
             }
+            checkOutputs();
             if (text("--in") != null) in = read(text("--in"), unit);
             Map<String, Object> others = otherBodies(unit);
             try {
@@ -161,6 +162,17 @@ final class ApplyCommand {
             } catch (StepException e) {
                 throw new Fault(e.getMessage());
             }
+        }
+
+        private void checkOutputs() {
+            List<Path> inputs = new ArrayList<>();
+            if (text("--in") != null) inputs.add(Path.of(text("--in")));
+            for (OptionSpec o : options.commandSpec().options())
+                if (o.paramLabel().equals("MESH") && o.isMultiValue())
+                    for (String file : options.matchedOptionValue(o.longestName(), List.<String>of()))
+                        inputs.add(Path.of(file));
+            Path out = text("--out") == null ? null : Path.of(text("--out"));
+            new Outputs(options.commandSpec(), inputs).mesh("--out", out).report("--report", text("--report"));
         }
 
         /** Materials of one name in several files look as the first of them says. */

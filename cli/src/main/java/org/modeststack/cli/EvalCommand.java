@@ -14,17 +14,20 @@ import org.modeststack.stack.Entry;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.EvaluationRequest;
 import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.FailedStep;
 import org.modeststack.stack.evaluate.Progress;
+import org.modeststack.stack.evaluate.Soundness;
 import org.modeststack.stack.evaluate.StepResult;
-import org.modeststack.stack.file.DocumentException;
-import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -64,46 +67,65 @@ final class EvalCommand implements Callable<Integer> {
     @Option(names = "--report", paramLabel = "FILE", description = "Writes a report as JSON; - for standard output.")
     private String report;
 
+    @Option(
+            names = "--strict",
+            description = "Exit code 1 also where a body was closed and ends open, flipped or as no solid.")
+    private boolean strict;
+
+    @Spec
+    private CommandSpec spec;
+
     @Override
     public Integer call() {
-        Document document;
-        try {
-            DocumentFile.Loaded loaded = DocumentFile.read(file);
-            loaded.remarks().forEach(System.err::println);
-            document = loaded.document();
-        } catch (DocumentException e) {
-            throw new Fault(e.getMessage());
-        }
+        new Outputs(spec, List.of(file)).mesh("--out", out).report("--report", report);
+        Document document = Documents.read(file);
         for (String s : settings) document = set(document, s);
         Body only = bodyName == null ? null : body(document, bodyName);
+        Body written = out == null && upTo == null ? null : written(document, only);
         EvaluationRequest wanted =
                 only == null ? EvaluationRequest.of(document) : EvaluationRequest.of(document, only.id());
         Map<String, BodyResult> results = new Evaluator().evaluate(wanted, Progress.NONE, _ -> {});
-        if (out != null) writeMesh(document, only, results);
         Report.write(report(document, only, results), report, System.out);
-        int failed = 0;
+        int failed = 0, unsound = 0;
         for (Body b : document.bodies()) {
             if (only != null && b != only) continue;
             failed += complain(b, results.get(b.id()));
+            unsound += sayUnsound(b, results.get(b.id()));
         }
-        return failed > 0 ? 1 : 0;
+        if (out != null) writeMesh(document, written, results);
+        return failed > 0 || strict && unsound > 0 ? 1 : 0;
     }
 
-    private static Body body(Document d, String name) {
-        Body b = d.bodyNamed(name);
-        if (b == null) throw new Fault("There is no body \"" + name + "\" in this document.");
+    /** The body that the mesh is of. */
+    private Body written(Document d, Body only) {
+        if (only == null && d.bodies().size() != 1)
+            throw wrong("There are several bodies; say which with --body NAME.");
+        Body b = only == null ? d.bodies().getFirst() : only;
+        int steps = b.entries().size();
+        if (upTo != null && (upTo < 1 || upTo > steps))
+            throw wrong(b.name() + " has " + steps + " steps; there is no step " + upTo + ".");
         return b;
     }
 
-    private static Document set(Document d, String setting) {
+    private ParameterException wrong(String message) {
+        return new ParameterException(spec.commandLine(), message);
+    }
+
+    private Body body(Document d, String name) {
+        Body b = d.bodyNamed(name);
+        if (b == null) throw wrong("There is no body \"" + name + "\" in this document.");
+        return b;
+    }
+
+    private Document set(Document d, String setting) {
         int slash = setting.indexOf('/'), equals = setting.indexOf('='), dot = setting.lastIndexOf('.', equals);
         if (slash < 1 || dot < slash || equals < dot)
-            throw new Fault("--set takes BODY/STEP.param=value, not " + setting);
+            throw wrong("--set takes BODY/STEP.param=value, not " + setting + ".");
         Body b = body(d, setting.substring(0, slash));
         String step = setting.substring(slash + 1, dot), name = setting.substring(dot + 1, equals);
         Entry entry = step(b, step);
         ParamDescriptor p = StepDescriptor.of(entry.step()).param(name);
-        if (p == null) throw new Fault("Step \"" + step + "\" of " + b.name() + " has no " + name + ".");
+        if (p == null) throw wrong("Step \"" + step + "\" of " + b.name() + " has no " + name + ".");
         try {
             return Edits.setValue(d, b.id(), entry.id(), name, p.parse(setting.substring(equals + 1)));
         } catch (StepException e) {
@@ -111,26 +133,20 @@ final class EvalCommand implements Callable<Integer> {
         }
     }
 
-    private static Entry step(Body b, String step) {
+    private Entry step(Body b, String step) {
         for (int i = 0; i < b.entries().size(); i++) {
             Entry e = b.entries().get(i);
             String type = StepDescriptor.of(e.step()).type();
             if (step.equals(Integer.toString(i + 1)) || step.equals(e.name()) || step.equals(type)) return e;
         }
-        throw new Fault(b.name() + " has no step \"" + step + "\".");
+        throw wrong(b.name() + " has no step \"" + step + "\".");
     }
 
-    private void writeMesh(Document d, Body only, Map<String, BodyResult> results) {
-        Body b = only;
-        if (b == null) {
-            if (d.bodies().size() != 1) throw new Fault("There are several bodies; say which with --body NAME.");
-            b = d.bodies().getFirst();
-        }
-        BodyResult r = results.get(b.id());
-        if (upTo != null && (upTo < 1 || upTo > r.steps().size())) {
-            throw new Fault(b.name() + " has " + r.steps().size() + " steps; there is no step " + upTo + ".");
-        }
-        Geometry g = r.after(upTo == null ? r.steps().size() : upTo);
+    private void writeMesh(Document d, Body b, Map<String, BodyResult> results) {
+        int steps = upTo == null ? b.entries().size() : upTo;
+        FailedStep failed = FailedStep.of(d, b, steps, results);
+        if (failed != null) throw new Fault("Nothing was written to " + out + ": " + failed.words() + ".");
+        Geometry g = results.get(b.id()).after(steps);
         try {
             Limits.checkMaking(g);
         } catch (StepException e) {
@@ -155,6 +171,12 @@ final class EvalCommand implements Callable<Integer> {
             }
         }
         return bodies;
+    }
+
+    private static int sayUnsound(Body b, BodyResult r) {
+        String what = Soundness.lost(r);
+        if (what != null) System.err.println(b.name() + ": " + what);
+        return what == null ? 0 : 1;
     }
 
     private static int complain(Body b, BodyResult r) {

@@ -1,6 +1,7 @@
 package org.modeststack.cli;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -12,8 +13,10 @@ import org.modeststack.steps.LoneContext;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.mend.Mending;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 
 /** Mends a mesh by the steps that it needs, and says which these are. */
 @Command(
@@ -27,10 +30,14 @@ final class MendCommand implements Callable<Integer> {
     @Option(names = "--out", paramLabel = "MESH", description = "Writes the mended mesh: .obj, .stl or .stla.")
     private Path out;
 
+    @Spec
+    private CommandSpec spec;
+
     private int number;
 
     @Override
     public Integer call() {
+        new Outputs(spec, List.of(file)).mesh("--out", out);
         Loaded loaded = Meshes.read(file, LengthUnit.MM);
         Mending mending = Mending.of(loaded.mesh(), () -> new LoneContext(Map.of(), ++number));
         for (Mending.Cured c : mending.steps())

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
+import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.render.Camera;
 import org.modeststack.render.DisplayMode;
 import org.modeststack.render.RenderMesh;
@@ -20,12 +21,15 @@ import org.modeststack.stack.Document;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.EvaluationRequest;
 import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.FailedStep;
 import org.modeststack.stack.evaluate.Progress;
-import org.modeststack.stack.file.DocumentException;
 import org.modeststack.stack.file.DocumentFile;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -62,15 +66,18 @@ final class RenderCommand implements Callable<Integer> {
     @Option(names = "--report", paramLabel = "FILE", description = "Writes a report as JSON; - for standard output.")
     private String report;
 
+    @Spec
+    private CommandSpec spec;
+
     @Override
-    public Integer call() throws IOException {
-        if (!size.matches("[0-9]{1,5}x[0-9]{1,5}")) throw new Fault("--size takes WIDTHxHEIGHT, not " + size + ".");
+    public Integer call() {
+        if (!size.matches("[0-9]{1,5}x[0-9]{1,5}")) throw wrong("--size takes WIDTHxHEIGHT, not " + size + ".");
         int width = Integer.parseInt(size.substring(0, size.indexOf('x')));
         int height = Integer.parseInt(size.substring(size.indexOf('x') + 1));
         if (width < 1 || height < 1 || width > 8192 || height > 8192)
-            throw new Fault("A picture is 1 to 8192 pixels wide and high.");
-        if (samples < 1 || samples > 2 || repeat < 1)
-            throw new Fault("--samples takes 1 or 2, --repeat a number from 1.");
+            throw wrong("A picture is 1 to 8192 pixels wide and high, not " + size + ".");
+        if (samples < 1 || samples > 2 || repeat < 1) throw wrong("--samples takes 1 or 2, --repeat a number from 1.");
+        new Outputs(spec, List.of(file)).picture("--out", out).report("--report", report);
         Scene scene = scene();
         Camera camera = Camera.DEFAULT.fit(scene.bounds(), width, height);
         Renderer renderer = new Renderer();
@@ -88,9 +95,17 @@ final class RenderCommand implements Callable<Integer> {
             // Another direction each time, so that nothing can be reused.
             if (repeat > 1) camera = camera.orbit(360.0 / repeat, 0);
         }
-        new Still(width, height, pixels).writePng(out);
+        try {
+            new Still(width, height, pixels).writePng(out);
+        } catch (IOException e) {
+            throw new Fault("The picture could not be written to " + out + ": " + AtomicFile.reason(e) + ".");
+        }
         Report.write(o, report, System.out);
         return 0;
+    }
+
+    private ParameterException wrong(String message) {
+        return new ParameterException(spec.commandLine(), message);
     }
 
     private Scene scene() {
@@ -100,16 +115,13 @@ final class RenderCommand implements Callable<Integer> {
             items.add(new Scene.Item(RenderMesh.of(loaded.mesh()), false));
             return new Scene(items, mode, true, loaded.materials());
         }
-        Document d;
-        try {
-            d = DocumentFile.read(file).document();
-        } catch (DocumentException e) {
-            throw new Fault(e.getMessage());
-        }
+        Document d = Documents.read(file);
         Map<String, BodyResult> results =
                 new Evaluator().evaluate(EvaluationRequest.forPicture(d), Progress.NONE, _ -> {});
         for (Body b : d.bodies()) {
             if (!b.visible() || d.isTool(b.id())) continue;
+            FailedStep failed = FailedStep.of(d, b, b.shownSteps(), results);
+            if (failed != null) throw new Fault("Nothing was drawn: " + failed.words() + ".");
             items.addAll(Scene.Item.of(results.get(b.id()).after(b.shownSteps()), false));
         }
         return new Scene(items, mode, true, d.materials());

@@ -4,9 +4,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.io.ByteArrayOutputStream;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -49,19 +46,10 @@ class BooleanCommandTest {
     private int run(String... words) {
         List<String> args = new ArrayList<>();
         for (String w : words) args.add(w.endsWith(".obj") ? dir.resolve(w).toString() : w);
-        ByteArrayOutputStream out = new ByteArrayOutputStream(), err = new ByteArrayOutputStream();
-        PrintStream before = System.out, beforeErr = System.err;
-        try (PrintStream o = new PrintStream(out, true, StandardCharsets.UTF_8);
-                PrintStream e = new PrintStream(err, true, StandardCharsets.UTF_8)) {
-            System.setOut(o);
-            System.setErr(e);
-            return Main.run(args.toArray(String[]::new));
-        } finally {
-            System.setOut(before);
-            System.setErr(beforeErr);
-            said = out.toString(StandardCharsets.UTF_8);
-            faults = err.toString(StandardCharsets.UTF_8);
-        }
+        CliRun r = CliRun.of(args.toArray(String[]::new));
+        said = r.out();
+        faults = r.err();
+        return r.code();
     }
 
     private JsonNode report() {

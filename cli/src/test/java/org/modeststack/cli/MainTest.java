@@ -3,15 +3,14 @@ package org.modeststack.cli;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.StepDescriptor;
@@ -25,19 +24,11 @@ class MainTest {
 
     private String said;
 
-    /** Runs a command and keeps what it said on both streams. */
+    /** Runs a command and keeps what it said. */
     private int run(String... args) {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        PrintStream out = System.out, err = System.err;
-        try (PrintStream both = new PrintStream(bytes, true, StandardCharsets.UTF_8)) {
-            System.setOut(both);
-            System.setErr(both);
-            return Main.run(args);
-        } finally {
-            System.setOut(out);
-            System.setErr(err);
-            said = bytes.toString(StandardCharsets.UTF_8);
-        }
+        CliRun r = CliRun.of(args);
+        said = r.said();
+        return r.code();
     }
 
     private String path(String name) {
@@ -201,7 +192,7 @@ class MainTest {
         assertEquals(1, run("apply", "cylinder", "--sides", "2"));
         assertEquals("Sides must be 3 to 10000; it is 2.\n", said);
         assertEquals(1, run("eval", path("none.mstack")));
-        assertEquals(1, run("apply", "box", "--out", path("a.xyz")));
+        assertEquals(1, run("eval", path("none.mstack"), "--set", "Box/1.width=3"));
     }
 
     @Test
@@ -212,6 +203,42 @@ class MainTest {
         assertEquals(2, run("eval"));
         assertEquals(2, run());
         assertEquals(2, run("apply", "box", "--length", "3"));
+        assertTrue(said.lines().count() <= 3, said);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "eval FILE --set nonsense",
+                "eval FILE --set None/1.width=3",
+                "eval FILE --set Box/9.width=3",
+                "eval FILE --set Box/1.widht=3",
+                "eval FILE --upto 99",
+                "eval FILE --upto 0 --out x.obj",
+                "eval FILE --upto two",
+                "eval FILE --body None",
+                "eval FILE --units furlong",
+                "render FILE --out x.png --size 0x0",
+                "render FILE --out x.png --size 3",
+                "render FILE --out x.png --size 9999x9999",
+                "render FILE --out x.png --samples 3",
+                "render FILE --out x.png --repeat 0",
+                "apply box --repeat 0",
+                "apply box --units yard",
+                "check FILE --short wide",
+            })
+    void optionsThatMakeNoSenseAreExitCodeTwo(String line) throws IOException {
+        Files.writeString(dir.resolve("d.mstack"), """
+                {"format": "modest-stack", "version": 9, "bodies": [
+                  {"id": "a", "name": "Box", "steps": [{"id": 1, "type": "box"}]}]}
+                """);
+        String[] words = line.split(" ");
+        for (int i = 0; i < words.length; i++) {
+            if (words[i].equals("FILE")) words[i] = path("d.mstack");
+            if (words[i].startsWith("x.")) words[i] = path(words[i]);
+        }
+        assertEquals(2, run(words), said);
+        assertTrue(said.lines().count() <= 3, said);
     }
 
     @Test

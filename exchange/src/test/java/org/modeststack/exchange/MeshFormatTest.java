@@ -15,6 +15,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.CancellationException;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -31,6 +33,7 @@ import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.work.Work;
 
 class MeshFormatTest {
     @Test
@@ -54,6 +57,59 @@ class MeshFormatTest {
         assertEquals(6, Measures.of(again).volume(), 1e-4);
         assertTrue(Health.of(again).isClosed());
         assertEquals(8, again.vertexCount());
+    }
+
+    /** A library that belongs to something else stays, whatever it is called; our own is written anew. */
+    @Test
+    void objLeavesLibrariesOfOthersAlone(@TempDir Path dir) throws ExchangeException, IOException {
+        Materials brass = Materials.of(List.of(new Material("brass", 0xC2A468)));
+        Mesh m = MeshFixtures.cube(2).withMaterial("brass");
+        Files.writeString(dir.resolve("m.mtl"), "newmtl theirs\nKd 1 0 0\n");
+        for (int i = 0; i < 2; i++) MeshFormat.write(m, brass, dir.resolve("m.obj"), LengthUnit.MM);
+        MeshFormat.write(m, brass, dir.resolve("m.old.obj"), LengthUnit.MM);
+        MeshFormat.write(m, brass, dir.resolve("M.OBJ"), LengthUnit.MM);
+        assertEquals("newmtl theirs\nKd 1 0 0\n", Files.readString(dir.resolve("m.mtl")));
+        assertEquals(List.of("M.OBJ", "M.mtl", "m-2.mtl", "m.mtl", "m.obj", "m.old.mtl", "m.old.obj"), namesIn(dir));
+        assertEquals(brass, MeshFormat.read(dir.resolve("m.obj"), LengthUnit.MM).materials());
+    }
+
+    /** Earlier versions left no mark in it. */
+    @Test
+    void objKnowsTheLibraryOfAnEarlierVersion(@TempDir Path dir) throws ExchangeException, IOException {
+        Mesh m = MeshFixtures.cube(2).withMaterial("brass");
+        MeshFormat.write(m, Materials.NONE, dir.resolve("m.obj"), LengthUnit.MM);
+        Files.writeString(dir.resolve("m.mtl"), "newmtl brass\nKd 1 0 0\n");
+        MeshFormat.write(m, Materials.NONE, dir.resolve("m.obj"), LengthUnit.MM);
+        assertEquals(List.of("m.mtl", "m.obj"), namesIn(dir));
+    }
+
+    /** Where the mesh cannot be written, its library is as it was too. */
+    @Test
+    void objIsWrittenWithItsLibraryOrNotAtAll(@TempDir Path dir) throws ExchangeException, IOException {
+        Path file = dir.resolve("m.obj");
+        MeshFormat.write(MeshFixtures.cube(2).withMaterial("brass"), Materials.NONE, file, LengthUnit.MM);
+        String mesh = Files.readString(file), library = Files.readString(dir.resolve("m.mtl"));
+        int[] asked = new int[1];
+        assertThrows(
+                CancellationException.class,
+                () -> Work.stoppable(() -> ++asked[0] > 1, () -> {
+                    try {
+                        MeshFormat.write(
+                                MeshFixtures.cube(3).withMaterial("zinc"), Materials.NONE, file, LengthUnit.MM);
+                    } catch (ExchangeException e) {
+                        throw new IllegalStateException(e);
+                    }
+                    return null;
+                }));
+        assertEquals(mesh, Files.readString(file));
+        assertEquals(library, Files.readString(dir.resolve("m.mtl")));
+        assertEquals(List.of("m.mtl", "m.obj"), namesIn(dir));
+    }
+
+    private static List<String> namesIn(Path dir) throws IOException {
+        try (Stream<Path> files = Files.list(dir)) {
+            return files.map(p -> p.getFileName().toString()).sorted().toList();
+        }
     }
 
     /** Some programs begin text with a mark that it is UTF-8. */

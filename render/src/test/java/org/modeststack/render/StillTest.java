@@ -3,9 +3,11 @@ package org.modeststack.render;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import javax.imageio.ImageIO;
@@ -15,6 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.MeshFixtures;
+import org.modeststack.mesh.file.AtomicFile;
 
 class StillTest {
     @TempDir
@@ -52,6 +55,16 @@ class StillTest {
         Integer[] out = new Integer[s.pixels().length];
         for (int i = 0; i < out.length; i++) out[i] = s.pixels()[i];
         return out;
+    }
+
+    /** Where the system has a device that is always full. */
+    @Test
+    void aFullDiskIsTheReason() {
+        Path full = Path.of("/dev/full");
+        assumeTrue(Files.exists(full));
+        IOException e =
+                assertThrows(IOException.class, () -> still(DisplayMode.SHADED).writePng(full));
+        assertEquals("the disk is full", AtomicFile.reason(e));
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.prefs.Preferences;
@@ -30,8 +31,8 @@ import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.EvaluationRequest;
 import org.modeststack.stack.evaluate.Evaluator;
+import org.modeststack.stack.evaluate.FailedStep;
 import org.modeststack.stack.evaluate.Progress;
-import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Purpose;
 import org.modeststack.steps.StepException;
@@ -204,15 +205,12 @@ public final class MeshFiles {
     /** What a body comes to; no mesh that is only what was there before a step failed. */
     private static Mesh meshOf(Body b, Document d, Evaluator evaluator) throws ExchangeException {
         EvaluationRequest wanted = new EvaluationRequest(d, List.of(EvaluationRequest.Target.shown(b)), Purpose.RESULT);
-        BodyResult result = Objects.requireNonNull(
-                evaluator.evaluate(wanted, Progress.NONE, _ -> {}).get(b.id()));
-        for (int i = 0; i < b.shownSteps(); i++) {
-            StepResult s = result.steps().get(i);
-            if (b.entries().get(i).enabled() && s.failed())
-                throw new ExchangeException("Nothing was exported: step " + (i + 1) + " of " + b.name()
-                        + " could not be done (" + s.remarks().getLast().text()
-                        + "). Put it right, switch it off, or move the marker line above it.");
-        }
+        Map<String, BodyResult> results = evaluator.evaluate(wanted, Progress.NONE, _ -> {});
+        BodyResult result = Objects.requireNonNull(results.get(b.id()));
+        FailedStep failed = FailedStep.of(d, b, b.shownSteps(), results);
+        if (failed != null)
+            throw new ExchangeException("Nothing was exported: " + failed.words()
+                    + ". Put it right, switch it off, or move the marker line above it.");
         Geometry g = result.after(b.shownSteps());
         if (g.isEmpty()) throw new ExchangeException(b.name() + " has no faces to export.");
         try {

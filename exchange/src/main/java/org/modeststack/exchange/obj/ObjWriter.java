@@ -8,7 +8,9 @@ import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.mesh.Material;
@@ -27,17 +29,19 @@ public final class ObjWriter {
 
     private ObjWriter() {}
 
+    /** Writes both files or none. A library of the same name that belongs to something else is left alone. */
     public static void write(Mesh mesh, Materials materials, Path file, LengthUnit unit) throws IOException {
-        String base = file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
-        Path library = file.resolveSibling(base + ".mtl");
+        Path library = ObjLibraryName.of(file);
         // The library first: a mesh never names one that is not there.
-        AtomicFile.write(library, bytes -> library(mesh, materials, bytes));
-        AtomicFile.write(file, bytes -> mesh(mesh, library.getFileName().toString(), unit, bytes));
+        Map<Path, AtomicFile.Content> files = new LinkedHashMap<>();
+        files.put(library, bytes -> library(mesh, materials, file, bytes));
+        files.put(file, bytes -> mesh(mesh, library.getFileName().toString(), unit, bytes));
+        AtomicFile.writeTogether(files);
     }
 
     private static void mesh(Mesh mesh, String library, LengthUnit unit, OutputStream bytes) throws IOException {
         try (Writer out = new BufferedWriter(new OutputStreamWriter(bytes, StandardCharsets.UTF_8))) {
-            out.write("# Modest Stack, lengths in " + unit.name().toLowerCase(Locale.ROOT) + "\n");
+            out.write(ObjLibraryName.OURS + ", lengths in " + unit.name().toLowerCase(Locale.ROOT) + "\n");
             out.write("mtllib " + library + "\n");
             double scale = unit.millimetres();
             StringBuilder s = new StringBuilder();
@@ -63,8 +67,9 @@ public final class ObjWriter {
         }
     }
 
-    private static void library(Mesh mesh, Materials materials, OutputStream bytes) throws IOException {
+    private static void library(Mesh mesh, Materials materials, Path file, OutputStream bytes) throws IOException {
         try (Writer out = new BufferedWriter(new OutputStreamWriter(bytes, StandardCharsets.UTF_8))) {
+            out.write(ObjLibraryName.mark(file) + "\n");
             Set<String> written = new HashSet<>();
             for (String name : mesh.materials()) {
                 if (!written.add(word(name))) continue;

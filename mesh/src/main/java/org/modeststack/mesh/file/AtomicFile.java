@@ -19,7 +19,10 @@ import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 
@@ -63,6 +66,37 @@ public final class AtomicFile {
      * @throws IOException if it cannot be written; see {@link #reason} for what to tell the user
      */
     public static void write(Path file, Content content) throws IOException {
+        writeTogether(Map.of(file, content));
+    }
+
+    /**
+     * Writes files that belong together: none takes its place before all of them are there whole.
+     *
+     * @param files in the order in which they take their places
+     * @throws IOException if one cannot be written; all are as they were then, unless a disk fails while they take their
+     *     places
+     */
+    public static void writeTogether(Map<Path, Content> files) throws IOException {
+        List<Staged> staged = new ArrayList<>();
+        try {
+            for (Map.Entry<Path, Content> e : files.entrySet()) stage(e.getKey(), e.getValue(), staged);
+            for (Staged s : staged)
+                Files.move(s.beside, s.target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } catch (IOException | RuntimeException | Error e) {
+            for (Staged s : staged) remove(s.beside, e);
+            throw e;
+        }
+        for (Staged s : staged) force(s.folder);
+    }
+
+    /**
+     * What is to take a file's place.
+     *
+     * @param beside where it is written
+     */
+    private record Staged(Path target, Path folder, Path beside) {}
+
+    private static void stage(Path file, Content content, List<Staged> staged) throws IOException {
         Path target = behindLinks(file);
         if (Files.exists(target) && !Files.isRegularFile(target)) {
             if (Files.isDirectory(target)) throw new FileSystemException(file.toString(), null, "it is a folder");
@@ -77,21 +111,14 @@ public final class AtomicFile {
         // Only the root of a disk lies in no folder, and it is no regular file.
         if (folder == null) throw new FileSystemException(file.toString(), null, "it is a folder");
         Path beside = folder.resolve("." + target.getFileName() + "." + UUID.randomUUID() + ENDING);
-        try {
-            try (FileChannel channel =
-                    FileChannel.open(beside, NEW, Files.exists(target) ? onlyMine(folder) : NO_RIGHTS)) {
-                OutputStream out = new KeptOpen(Channels.newOutputStream(channel));
-                content.writeTo(out);
-                out.flush();
-                likeOld(target, beside);
-                channel.force(true);
-            }
-            Files.move(beside, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        } catch (IOException | RuntimeException | Error e) {
-            remove(beside, e);
-            throw e;
+        staged.add(new Staged(target, folder, beside));
+        try (FileChannel channel = FileChannel.open(beside, NEW, Files.exists(target) ? onlyMine(folder) : NO_RIGHTS)) {
+            OutputStream out = new KeptOpen(Channels.newOutputStream(channel));
+            content.writeTo(out);
+            out.flush();
+            likeOld(target, beside);
+            channel.force(true);
         }
-        force(folder);
     }
 
     /** Whoever writes the content may close what it writes to; here there is still something to do then. */

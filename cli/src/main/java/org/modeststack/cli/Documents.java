@@ -1,0 +1,22 @@
+package org.modeststack.cli;
+
+import java.nio.file.Path;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.file.DocumentException;
+import org.modeststack.stack.file.DocumentFile;
+
+/** Documents for commands: what goes wrong with one becomes a fault. */
+final class Documents {
+    private Documents() {}
+
+    /** Says what could not be read. */
+    static Document read(Path file) {
+        try {
+            DocumentFile.Loaded loaded = DocumentFile.read(file);
+            loaded.remarks().forEach(System.err::println);
+            return loaded.document();
+        } catch (DocumentException e) {
+            throw new Fault(e.getMessage());
+        }
+    }
+}
