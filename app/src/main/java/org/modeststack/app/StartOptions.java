@@ -67,11 +67,15 @@ final class StartOptions {
     private Set<String> show = new LinkedHashSet<>();
 
     @Option(
-            names = "--colors",
+            names = "--colours",
             paramLabel = "WORD",
             converter = ThemeWord.class,
             description = "Shows the window in these colours this time: light, dark, contrast.")
     private Theme theme;
+
+    /** By its former name. */
+    @Option(names = "--colors", hidden = true, converter = ThemeWord.class)
+    private Theme formerTheme;
 
     @Option(
             names = "--text",
@@ -129,7 +133,7 @@ final class StartOptions {
 
     /** The colours to show this time, or null for those that were left. */
     Theme theme() {
-        return theme;
+        return theme == null ? formerTheme : theme;
     }
 
     /** The size of texts to show this time, in percent, or null for the one that was left. */

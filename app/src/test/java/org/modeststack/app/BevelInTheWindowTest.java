@@ -113,13 +113,13 @@ class BevelInTheWindowTest extends WindowDriver {
         choose("own");
         assertEquals(2, shownNodes("profile-dot").size(), "as many points as the curve has between its ends");
         Node dot = shownNodes("profile-dot").getFirst();
-        String before = chest(2).curve();
+        String before = chest(2).section();
         fx(() -> {
             dot.requestFocus();
             return null;
         });
         press(KeyCode.DOWN);
-        assertFalse(before.equals(chest(2).curve()), "an arrow key moves it");
+        assertFalse(before.equals(chest(2).section()), "an arrow key moves it");
         press(KeyCode.DELETE);
         assertEquals(1, shownNodes("profile-dot").size());
         choose("steps");
@@ -136,21 +136,21 @@ class BevelInTheWindowTest extends WindowDriver {
         choose("own");
         Node dot = shownNodes("profile-dot").getFirst();
         reveal(dot);
-        String before = chest(2).curve();
+        String before = chest(2).section();
         double[] was = points();
         drag(dot, -12, -30);
         double[] now = points();
         // To the left and upwards is towards the old edge, which is height 1.
-        assertTrue(now[1] > was[1] + 0.1, chest(2).curve());
-        assertTrue(now[0] < was[0], chest(2).curve());
+        assertTrue(now[1] > was[1] + 0.1, chest(2).section());
+        assertTrue(now[0] < was[0], chest(2).section());
         assertEquals(was[2], now[2], 1e-6, "the other stays");
         command("Undo");
-        assertEquals(before, chest(2).curve(), "a drag is one step back");
+        assertEquals(before, chest(2).section(), "a drag is one step back");
     }
 
     /** Share and height of each point between the rails. */
     private double[] points() throws Exception {
-        return Arrays.stream(chest(2).curve().split("[ ,]+"))
+        return Arrays.stream(chest(2).section().split("[ ,]+"))
                 .mapToDouble(Double::parseDouble)
                 .toArray();
     }

@@ -282,7 +282,7 @@ class BodiesInTheWindowTest extends WindowDriver {
     void aFreshBooleanAsksCalmlyAndTakesWhatIsClicked() throws Exception {
         open(boxes(2));
         click(card("Box 1", false));
-        command("Combine");
+        command("Boolean");
         settleWholly();
         assertTrue(shownNodes("remark-ask").stream()
                 .anyMatch(n -> ((Label) n).getText().startsWith("○ Choose a body")));
@@ -305,7 +305,7 @@ class BodiesInTheWindowTest extends WindowDriver {
     void theCardOfABodyIsDroppedOnTheStepThatUsesIt() throws Exception {
         open(boxes(3));
         click(card("Box 1", false));
-        command("Combine");
+        command("Boolean");
         Node chips = shownNodes("takes-body").getFirst();
         double[] to = fx(() -> {
             var b = chips.localToScene(chips.getBoundsInLocal());

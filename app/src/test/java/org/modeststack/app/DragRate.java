@@ -121,7 +121,7 @@ final class DragRate {
 
     /** A ball of 10,000 faces, and a smoothed block of 6,144 that stands on it, sunk in, and is cut out of it. */
     static Document placedCutter(boolean follows) throws StepException {
-        Document d = Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(80, 125, 80, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(80, 125, 80, Seat.CENTRED));
         d = Edits.addBody(d, "Cutter", Material.DEFAULT, new Box(20, 20, 20, 4, 4, 4, Seat.STANDING));
         String ball = d.bodies().get(0).id(), cutter = d.bodies().get(1).id();
         d = Edits.addStep(d, cutter, 1, new Subdivide(3));

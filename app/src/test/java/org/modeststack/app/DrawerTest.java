@@ -175,7 +175,7 @@ class DrawerTest extends WindowDriver {
     @Test
     void everyStepHasADrawerWithAFieldAndAHelpForEachSetting() throws Exception {
         for (StepDescriptor d : Steps.ALL) {
-            if (d.type().equals("imported")) continue;
+            if (d.type().equals("imported-mesh")) continue;
             fx(() -> {
                 String body = selected.body().id();
                 document.edit(

@@ -262,7 +262,7 @@ class FilesInTheBackgroundTest extends WindowDriver {
     }
 
     private static Document bored(Document d) {
-        Document two = Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(12, 30, 16, 1, 0, Seat.CENTERED));
+        Document two = Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(12, 30, 16, 1, 0, Seat.CENTRED));
         String drill = two.bodies().getLast().id();
         return Edits.addStep(
                 two, d.bodies().getFirst().id(), 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(drill)));

@@ -106,7 +106,7 @@ class MainJobTest extends WindowDriver {
         Document demo = document();
         command("New torus");
         command("Mirror");
-        command("Smooth by subdivision");
+        command("Subdivide");
         command("Duplicate steps");
         command("Switch off or on");
         command("Duplicate body");
@@ -140,7 +140,8 @@ class MainJobTest extends WindowDriver {
         press(KeyCode.ENTER);
         Entry last = flange().entries().getLast();
         assertEquals(
-                "*Mirror* across {axis}, weld within {distance}.", last.step().sentence());
+                "*Mirror* across {across}, weld within {weldWithin}.",
+                last.step().sentence());
         assertEquals(last, fx(selected::openEntry), "its drawer is open");
     }
 

@@ -41,7 +41,7 @@ class MaterialsInTheWindowTest extends WindowDriver {
             return null;
         });
         settle();
-        command("Give a material");
+        command("Material");
         fire("chip-add", "+ new");
         assertEquals("material 1", step().material());
         assertTrue(document().materials().has("material 1"));

@@ -112,7 +112,7 @@ class MendInTheWindowTest extends WindowDriver {
         showBroken();
         click(button("+ Turn faces one way"));
         assertEquals(
-                "turn-faces",
+                "turn-faces-one-way",
                 StepDescriptor.of(body("Broken").entries().getLast().step()).type());
         assertEquals(0, Closure.of(shown()).turned());
         assertFalse(texts("ledger-remark").stream().anyMatch(t -> t.contains("turned against")));

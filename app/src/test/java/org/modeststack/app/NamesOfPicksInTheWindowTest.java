@@ -46,7 +46,7 @@ class NamesOfPicksInTheWindowTest extends WindowDriver {
     @BeforeEach
     void plate() throws Exception {
         Document d =
-                Edits.addBody(Document.EMPTY, "Bolts", Material.DEFAULT, new Cylinder(8, 40, 24, 1, 0, Seat.CENTERED));
+                Edits.addBody(Document.EMPTY, "Bolts", Material.DEFAULT, new Cylinder(8, 40, 24, 1, 0, Seat.CENTRED));
         d = Edits.addStep(d, "b1", 1, new Move(new Vec3(28, 0, 0)));
         d = Edits.addStep(d, "b1", 2, new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
         d = Edits.addBody(d, "Plate", Material.DEFAULT, new Box(80, 80, 10, 1, 1, 1, Seat.STANDING));

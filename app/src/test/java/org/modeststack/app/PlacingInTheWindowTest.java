@@ -152,7 +152,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         fx(() -> {
             Document d =
                     Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(60, 48, 24, Seat.STANDING));
-            d = Edits.addBody(d, "Socket", Material.DEFAULT, new Cylinder(12, 10, 24, 1, 0, Seat.CENTERED));
+            d = Edits.addBody(d, "Socket", Material.DEFAULT, new Cylinder(12, 10, 24, 1, 0, Seat.CENTRED));
             d = PlacingEdits.moveBy(d, d.bodies().getLast().id(), new Vec3(60, 0, 0));
             document.open(d, "Two");
             selected.select(d.bodies().getLast().id());
@@ -231,7 +231,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         settle();
         command("Place"); // 1
         click(15, -38, 10); // 2
-        command("Repeat round an axis"); // 3
+        command("Round array"); // 3
         Button take = (Button) shownNodes("take-button").stream()
                 .filter(n -> isSeen(n) && !((Button) n).getText().equals("Stop"))
                 .findFirst()
@@ -320,7 +320,7 @@ class PlacingInTheWindowTest extends WindowDriver {
         fx(() -> {
             document.edit("A hole", d -> {
                 Document with =
-                        Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(20, 200, 32, 1, 0, Seat.CENTERED));
+                        Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(20, 200, 32, 1, 0, Seat.CENTRED));
                 String drill = with.bodies().getLast().id();
                 with = Edits.addStep(with, drill, 1, new Move(new Vec3(4, 2, 0)));
                 String block = with.bodies().getFirst().id();
@@ -385,13 +385,13 @@ class PlacingInTheWindowTest extends WindowDriver {
             return null;
         });
         settle();
-        command("Align by three points");
+        command("Align");
         // Corners on top of the peg to corners on top of the block.
         double[][] clicks = {{55, -5, 30}, {-20, -20, 40}, {65, -5, 30}, {20, -20, 40}, {65, 5, 30}, {20, 20, 40}};
         for (double[] c : clicks) click(c[0], c[1], c[2]);
         assertEquals("", prompt());
         Align a = (Align) peg().entries().getLast().step();
-        assertEquals(new Vec3(20, -20, 40), a.secondTo());
+        assertEquals(new Vec3(20, -20, 40), a.secondPlace());
         assertStands(shown().bounds(), -20, -20, 10, -10, -10, 40);
     }
 

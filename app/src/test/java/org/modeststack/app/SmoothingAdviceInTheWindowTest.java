@@ -61,7 +61,7 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
     @Test
     void facesThatWouldPinchAreDividedFirst() throws Exception {
         Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, BOX);
-        d = Edits.addBody(d, "Bore", Material.DEFAULT, new Cylinder(20, 90, 16, 1, 0, Seat.CENTERED));
+        d = Edits.addBody(d, "Bore", Material.DEFAULT, new Cylinder(20, 90, 16, 1, 0, Seat.CENTRED));
         String block = d.bodyNamed("Block").id(), bore = d.bodyNamed("Bore").id();
         d = Edits.addStep(d, block, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore)));
         show(Edits.addStep(d, block, 2, new Subdivide(1)));
@@ -79,7 +79,7 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         StepDescriptor bevel = StepDescriptor.of(Bevel.class);
         Step sharp = bevel.with(
                 bevel.with(bevel.createDefault(), "where", Pick.of(ElementKind.EDGE, new Rule.Sharper(5))),
-                "angle",
+                "sharperThan",
                 30.0);
         show(Edits.addStep(d, block, 2, sharp));
         double before = shown().faceCount();

@@ -49,7 +49,7 @@ class SnapPropertiesTest {
     void whatStepsCarryIsCarriedBack(@ForAll long seed) throws StepException {
         Random r = new Random(seed);
         Vec3 some = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian());
-        Document d = Edits.addBody(Document.EMPTY, "B", Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "B", Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTRED));
         String id = d.bodies().getFirst().id();
         d = Edits.addStep(d, id, 1, new Turn(Axis.X, 360 * r.nextDouble(), some));
         d = Edits.addStep(d, id, 2, new Scale(new Vec3(2, -1.5, 0.5), some));

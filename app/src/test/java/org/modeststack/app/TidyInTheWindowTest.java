@@ -30,7 +30,7 @@ class TidyInTheWindowTest extends WindowDriver {
         assertEquals(before.entries().size() + 1, after.entries().size());
         Tidy added = assertInstanceOf(Tidy.class, after.entries().get(4).step(), "behind the open cut");
         Rule made = new Rule.Made(StepContext.madeTag(after.entries().get(3).seed()));
-        assertEquals(Pick.of(ElementKind.EDGE, made), added.where());
+        assertEquals(Pick.of(ElementKind.EDGE, made), added.rim());
         Mesh first = shown();
         assertTrue(Closure.of(first).isClosed());
         List<Node> dots = shownNodes("handle-number");

@@ -20,7 +20,7 @@ public final class BenchMeshes {
     public static Mesh sphere(int triangles) {
         int rings = (int) Math.round(Math.sqrt(triangles / 4.0));
         Document d = Edits.addBody(
-                Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(100, 2 * rings, rings, Seat.CENTERED));
+                Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(100, 2 * rings, rings, Seat.CENTRED));
         d = Edits.addStep(d, "b1", 1, new Turn(Axis.X, 33.3, Vec3.ZERO));
         return new Evaluator().evaluate(d, "b1", Progress.NONE).mesh();
     }

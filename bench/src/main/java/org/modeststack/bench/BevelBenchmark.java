@@ -41,9 +41,9 @@ public class BevelBenchmark {
 
     @Setup
     public void prepare() throws StepException {
-        mesh = new Box(100, 100, 100, side, side, side, Seat.CENTERED).apply(Mesh.EMPTY, new QuietContext());
+        mesh = new Box(100, 100, 100, side, side, side, Seat.CENTRED).apply(Mesh.EMPTY, new QuietContext());
         StepDescriptor d = Steps.byType("bevel");
-        step = d.with(d.with(d.createDefault(), "angle", 0.0), "width", 0.1);
+        step = d.with(d.with(d.createDefault(), "sharperThan", 0.0), "width", 0.1);
     }
 
     @Benchmark

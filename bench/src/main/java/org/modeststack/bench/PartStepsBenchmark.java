@@ -98,14 +98,14 @@ public class PartStepsBenchmark {
     private Mesh coarse;
 
     private static Mesh block(int n) throws StepException {
-        return new Box(100, 100, 100, n, n, n, Seat.CENTERED).apply(Mesh.EMPTY, new QuietContext());
+        return new Box(100, 100, 100, n, n, n, Seat.CENTRED).apply(Mesh.EMPTY, new QuietContext());
     }
 
     @Setup
     public void prepare() throws StepException {
         mesh = block(SIDE);
         if (name.equals("segments"))
-            mesh = new Cylinder(100, 100, 4096, SIDE * SIDE * 6 / 4096, 0, Seat.CENTERED)
+            mesh = new Cylinder(100, 100, 4096, SIDE * SIDE * 6 / 4096, 0, Seat.CENTRED)
                     .apply(Mesh.EMPTY, new QuietContext());
         if (name.equals("fill")) mesh = new Delete(TOP).apply(mesh, new QuietContext());
         step = step();

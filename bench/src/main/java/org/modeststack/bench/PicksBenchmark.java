@@ -49,7 +49,7 @@ public class PicksBenchmark {
 
     @Setup
     public void prepare() throws StepException {
-        mesh = new Box(100, 100, 100, SIDE, SIDE, SIDE, Seat.CENTERED).apply(Mesh.EMPTY, new QuietContext());
+        mesh = new Box(100, 100, 100, SIDE, SIDE, SIDE, Seat.CENTRED).apply(Mesh.EMPTY, new QuietContext());
         Scene scene = new Scene(
                 List.of(new Scene.Item(new RenderMesh(mesh), false)), DisplayMode.SHADED_EDGES, false, Materials.NONE);
         picture = new Renderer()

@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.mesh.Material;
@@ -21,6 +23,7 @@ import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.Unit;
+import org.modeststack.steps.catalog.FormerWords;
 import org.modeststack.steps.catalog.Steps;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
@@ -37,6 +40,11 @@ final class ApplyCommand {
         spec.usageMessage().description("Applies one step to a mesh. 'modest apply STEP --help' lists its options.");
         CommandLine apply = new CommandLine(spec);
         for (StepDescriptor d : Steps.ALL) apply.addSubcommand(d.type(), new CommandLine(specOf(d)));
+        FormerWords.types().forEach((former, now) -> {
+            CommandSpec known = specOf(Objects.requireNonNull(Steps.byType(now), now));
+            known.usageMessage().hidden(true);
+            apply.addSubcommand(former, new CommandLine(known));
+        });
         spec.parser().caseInsensitiveEnumValuesAllowed(true);
         return apply;
     }
@@ -85,7 +93,24 @@ final class ApplyCommand {
             spec.addOption(
                     option("--" + p.option(), "VALUE", help.replace("%", "%%")).build());
         }
+        addFormerOptions(spec, d);
         return spec;
+    }
+
+    /** What options were called before is still taken, but not told; where another has that name now it counts. */
+    private static void addFormerOptions(CommandSpec spec, StepDescriptor d) {
+        FormerWords.values(d.type()).forEach((former, now) -> {
+            ParamDescriptor p = Objects.requireNonNull(d.param(now), now);
+            String name = "--" + ParamDescriptor.option(former);
+            if (spec.findOption(name) != null) return;
+            OptionSpec.Builder option = p.type() == Bodies.class
+                    ? OptionSpec.builder(name)
+                            .paramLabel("MESH")
+                            .type(List.class)
+                            .auxiliaryTypes(String.class)
+                    : OptionSpec.builder(name).paramLabel("VALUE").type(String.class);
+            spec.addOption(option.hidden(true).build());
+        });
     }
 
     private static OptionSpec meshes(String name, String help) {
@@ -105,8 +130,8 @@ final class ApplyCommand {
         Integer help = CommandLine.executeHelpRequest(parsed);
         if (help != null) return help;
         ParseResult apply = parsed;
-        while (apply.hasSubcommand() && Steps.byType(apply.commandSpec().name()) == null) apply = apply.subcommand();
-        StepDescriptor d = Steps.byType(apply.commandSpec().name());
+        while (apply.hasSubcommand() && step(apply) == null) apply = apply.subcommand();
+        StepDescriptor d = step(apply);
         if (d == null) {
             throw new CommandLine.ParameterException(apply.commandSpec().commandLine(), "Missing: the step to apply");
         }
@@ -115,6 +140,10 @@ final class ApplyCommand {
         } catch (Fault f) {
             throw new CommandLine.ExecutionException(apply.commandSpec().commandLine(), f.getMessage(), f);
         }
+    }
+
+    private static @Nullable StepDescriptor step(ParseResult command) {
+        return Steps.byType(FormerWords.type(command.commandSpec().name()));
     }
 
     /** One call of the command. */
@@ -190,6 +219,8 @@ final class ApplyCommand {
                 List<String> ids = new ArrayList<>();
                 String own = "--" + p.option();
                 if (!own.equals(WITH)) take(own, unit, ids);
+                String former = former(p);
+                if (former != null) take(former, unit, ids);
                 if (out.isEmpty()) take(WITH, unit, ids);
                 out.put(p.name(), new Bodies(ids));
             }
@@ -205,12 +236,23 @@ final class ApplyCommand {
             }
         }
 
+        /** The option by its former name; null where there is none. */
+        private @Nullable String former(ParamDescriptor p) {
+            for (Map.Entry<String, String> e :
+                    FormerWords.values(descriptor.type()).entrySet()) {
+                String option = "--" + ParamDescriptor.option(e.getKey());
+                if (e.getValue().equals(p.name()) && descriptor.param(e.getKey()) == null) return option;
+            }
+            return null;
+        }
+
         private Step step(Map<String, Object> others) throws StepException {
             Map<String, Object> values = new HashMap<>(others);
             for (ParamDescriptor p : descriptor.params()) {
-                if (p.type() != Bodies.class && p.type() != Mesh.class && text("--" + p.option()) != null) {
-                    values.put(p.name(), p.parse(text("--" + p.option())));
-                }
+                if (p.type() == Bodies.class || p.type() == Mesh.class) continue;
+                String former = former(p), typed = text("--" + p.option());
+                if (typed == null && former != null) typed = text(former);
+                if (typed != null) values.put(p.name(), p.parse(p.isChoice() ? FormerWords.choice(typed) : typed));
             }
             return descriptor.create(values);
         }

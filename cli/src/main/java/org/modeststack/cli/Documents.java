@@ -1,7 +1,6 @@
 package org.modeststack.cli;
 
 import java.nio.file.Path;
-import org.modeststack.stack.Document;
 import org.modeststack.stack.file.DocumentException;
 import org.modeststack.stack.file.DocumentFile;
 
@@ -10,11 +9,11 @@ final class Documents {
     private Documents() {}
 
     /** Says what could not be read. */
-    static Document read(Path file) {
+    static DocumentFile.Loaded read(Path file) {
         try {
             DocumentFile.Loaded loaded = DocumentFile.read(file);
             loaded.remarks().forEach(System.err::println);
-            return loaded.document();
+            return loaded;
         } catch (DocumentException e) {
             throw new Fault(e.getMessage());
         }

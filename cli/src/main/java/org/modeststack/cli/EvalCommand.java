@@ -18,10 +18,12 @@ import org.modeststack.stack.evaluate.FailedStep;
 import org.modeststack.stack.evaluate.Progress;
 import org.modeststack.stack.evaluate.Soundness;
 import org.modeststack.stack.evaluate.StepResult;
+import org.modeststack.stack.file.DocumentFile;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.catalog.FormerWords;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -78,7 +80,8 @@ final class EvalCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         new Outputs(spec, List.of(file)).mesh("--out", out).report("--report", report);
-        Document document = Documents.read(file);
+        DocumentFile.Loaded loaded = Documents.read(file);
+        Document document = loaded.document();
         for (String s : settings) document = set(document, s);
         Body only = bodyName == null ? null : body(document, bodyName);
         Body written = out == null && upTo == null ? null : written(document, only);
@@ -89,7 +92,7 @@ final class EvalCommand implements Callable<Integer> {
         int failed = 0, unsound = 0;
         for (Body b : document.bodies()) {
             if (only != null && b != only) continue;
-            failed += complain(b, results.get(b.id()));
+            failed += complain(b, results.get(b.id()), loaded.remarks());
             unsound += sayUnsound(b, results.get(b.id()));
         }
         if (out != null) writeMesh(document, written, results);
@@ -117,17 +120,19 @@ final class EvalCommand implements Callable<Integer> {
         return b;
     }
 
-    private Document set(Document d, String setting) {
+    private Document set(Document document, String setting) {
         int slash = setting.indexOf('/'), equals = setting.indexOf('='), dot = setting.lastIndexOf('.', equals);
         if (slash < 1 || dot < slash || equals < dot)
             throw wrong("--set takes BODY/STEP.param=value, not " + setting + ".");
-        Body b = body(d, setting.substring(0, slash));
+        Body b = body(document, setting.substring(0, slash));
         String step = setting.substring(slash + 1, dot), name = setting.substring(dot + 1, equals);
         Entry entry = step(b, step);
-        ParamDescriptor p = StepDescriptor.of(entry.step()).param(name);
+        StepDescriptor d = StepDescriptor.of(entry.step());
+        ParamDescriptor p = d.param(FormerWords.values(d.type()).getOrDefault(name, name));
+        if (d.param(name) != null) p = d.param(name);
         if (p == null) throw wrong("Step \"" + step + "\" of " + b.name() + " has no " + name + ".");
         try {
-            return Edits.setValue(d, b.id(), entry.id(), name, p.parse(setting.substring(equals + 1)));
+            return Edits.setValue(document, b.id(), entry.id(), p.name(), p.parse(setting.substring(equals + 1)));
         } catch (StepException e) {
             throw new Fault(e.getMessage());
         }
@@ -137,7 +142,9 @@ final class EvalCommand implements Callable<Integer> {
         for (int i = 0; i < b.entries().size(); i++) {
             Entry e = b.entries().get(i);
             String type = StepDescriptor.of(e.step()).type();
-            if (step.equals(Integer.toString(i + 1)) || step.equals(e.name()) || step.equals(type)) return e;
+            if (step.equals(Integer.toString(i + 1))
+                    || step.equals(e.name())
+                    || FormerWords.type(step).equals(type)) return e;
         }
         throw wrong(b.name() + " has no step \"" + step + "\".");
     }
@@ -179,14 +186,16 @@ final class EvalCommand implements Callable<Integer> {
         return what == null ? 0 : 1;
     }
 
-    private static int complain(Body b, BodyResult r) {
+    /** @param said what was said when the document was read, which need not be said again */
+    private static int complain(Body b, BodyResult r, List<String> said) {
         int failed = 0;
         for (int i = 0; i < r.steps().size(); i++) {
             StepResult s = r.steps().get(i);
             if (!s.failed()) continue;
             failed++;
-            System.err.println(b.name() + ", step " + (i + 1) + ": "
-                    + s.remarks().getLast().text());
+            String line = b.name() + ", step " + (i + 1) + ": "
+                    + s.remarks().getLast().text();
+            if (!said.contains(line)) System.err.println(line);
         }
         return failed;
     }

@@ -115,7 +115,7 @@ final class RenderCommand implements Callable<Integer> {
             items.add(new Scene.Item(RenderMesh.of(loaded.mesh()), false));
             return new Scene(items, mode, true, loaded.materials());
         }
-        Document d = Documents.read(file);
+        Document d = Documents.read(file).document();
         Map<String, BodyResult> results =
                 new Evaluator().evaluate(EvaluationRequest.forPicture(d), Progress.NONE, _ -> {});
         for (Body b : d.bodies()) {

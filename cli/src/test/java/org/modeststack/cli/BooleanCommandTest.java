@@ -161,7 +161,7 @@ class BooleanCommandTest {
 
     @Test
     void aShellThatIsNotThereIsOneClearLine() {
-        assertEquals(1, run("apply", "one-shell", "--in", "a.obj", "--shell", "2"));
+        assertEquals(1, run("apply", "keep-one-shell", "--in", "a.obj", "--shell", "2"));
         assertEquals("There is no shell 2: the mesh has only 1.", last(faults));
     }
 
@@ -206,7 +206,7 @@ class BooleanCommandTest {
                         "5",
                         "--offset",
                         "100 0 0",
-                        "--last",
+                        "--last-copy",
                         "small.obj",
                         "--report",
                         "-"));

@@ -1,6 +1,7 @@
 package org.modeststack.cli;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
@@ -70,8 +71,8 @@ class MainTest {
                         "4",
                         "--height",
                         "50",
-                        "--seat",
-                        "centered",
+                        "--origin",
+                        "centred",
                         "--out",
                         path("b.stl")));
         int code = run(
@@ -241,6 +242,22 @@ class MainTest {
         assertTrue(said.lines().count() <= 3, said);
     }
 
+    /** Scripts that were written before steps and values got the words of the window. */
+    @Test
+    void formerWordsAreStillTaken() throws IOException {
+        String[] now = {"cylinder", "--cap-rings", "3", "--origin", "centred", "--report", path("now.json")};
+        String[] then = {"cylinder", "--cap-segments", "3", "--seat", "centered", "--report", path("then.json")};
+        assertEquals(0, run("apply", now[0], now[1], now[2], now[3], now[4], now[5], now[6]), said);
+        assertEquals(0, run("apply", then[0], then[1], then[2], then[3], then[4], then[5], then[6]), said);
+        for (String of : List.of("vertices", "bounds", "volume"))
+            assertEquals(report("now.json").get(of), report("then.json").get(of));
+        assertEquals(0, run("apply", "box", "--out", path("box.obj")));
+        assertEquals(0, run("apply", "turn-faces", "--in", path("box.obj")), said);
+        assertEquals(0, run("apply", "turn-faces-one-way", "--in", path("box.obj")), said);
+        run("apply", "--help");
+        assertFalse(said.contains("one-shell \n") || said.matches("(?s).*\n  fill  .*"), said);
+    }
+
     @Test
     void everyStepHasHelpWithItsParameters() {
         for (StepDescriptor d : Steps.ALL) {
@@ -248,7 +265,7 @@ class MainTest {
             assertTrue(said.contains("--report"), said);
         }
         run("apply", "cylinder", "--help");
-        assertTrue(said.contains("--cap-segments") && said.contains("In mm."), said);
+        assertTrue(said.contains("--cap-rings") && said.contains("In mm."), said);
     }
 
     @Test

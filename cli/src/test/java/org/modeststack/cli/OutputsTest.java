@@ -133,6 +133,19 @@ class OutputsTest {
         assertEquals(before, all());
     }
 
+    /** What the reader has said the step does not say again. */
+    @Test
+    void eachFaultIsSaidOnce() {
+        List<String> said =
+                CliRun.of("eval", path("broken.mstack")).said().lines().toList();
+        assertEquals(
+                List.of(
+                        "Peg, step 2: This step cannot be read: Faces cannot be \"faces: blunt 3\": there is no \"blunt\" in a pick; it"
+                                + " takes all, hand, sharper, border, tag, made, facing, inside, material, sides, or grow, shrink,"
+                                + " loop, ring, connected, flush, rim, invert. It is kept as it is, but not carried out."),
+                said);
+    }
+
     @Test
     void outputThatCannotBeWrittenIsAFault() {
         OutputStream full = new OutputStream() {

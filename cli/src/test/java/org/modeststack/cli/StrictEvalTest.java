@@ -21,7 +21,7 @@ class StrictEvalTest {
             value = {
                 // The lid of a box is taken off.
                 "{'id':2,'type':'delete','values':{'what':'faces: facing 0 0 1 10'}} | with 4 open edges | 1",
-                "{'id':2,'type':'delete','values':{'what':'faces: facing 0 0 1 10'}}, {'id':3,'type':'fill'} | '' | 0",
+                "{'id':2,'type':'delete','values':{'what':'faces: facing 0 0 1 10'}}, {'id':3,'type':'fill-holes'} | '' | 0",
                 "{'id':2,'type':'subdivide'} | '' | 0",
                 "{'id':2,'type':'delete','enabled':false,'values':{'what':'faces: facing 0 0 1 10'}} | '' | 0",
             })

@@ -18,6 +18,29 @@ public final class Keys {
         return z ^ (z >>> 31);
     }
 
+    /** The number that {@link #mix} makes this one of: each of its three steps can be undone. */
+    static long unmix(long mixed) {
+        long z = mixed ^ (mixed >>> 31) ^ (mixed >>> 62);
+        // The inverses of the two factors, modulo 2^64.
+        z *= 0x319642B2D24D8EC3L;
+        z = z ^ (z >>> 27) ^ (z >>> 54);
+        z *= 0x96DE1B173F119089L;
+        z = z ^ (z >>> 30) ^ (z >>> 60);
+        return z - 0x9E3779B97F4A7C15L;
+    }
+
+    private static final long STEPS = 0x57E9;
+
+    /** The root of the keys of what a step makes. */
+    public static long ofStep(long id) {
+        return of(STEPS, id);
+    }
+
+    /** The id of the step that such a root is of; any number for one that is none. */
+    public static long stepOf(long root) {
+        return unmix(root) ^ mix(STEPS);
+    }
+
     /** A key made from a parent and a role, in this order. */
     public static long of(long parent, long role) {
         return mix(mix(parent) ^ role);

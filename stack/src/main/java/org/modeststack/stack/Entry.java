@@ -141,7 +141,7 @@ public final class Entry {
 
     /** The root of the keys of what this step makes. */
     public long seed() {
-        return Keys.of(0x57E9, id);
+        return Keys.ofStep(id);
     }
 
     /** The hash of the step, its values and its seed: all of its own that its result depends on. */

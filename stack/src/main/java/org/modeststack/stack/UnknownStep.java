@@ -17,8 +17,13 @@ import tools.jackson.databind.JsonNode;
 public record UnknownStep(String kind, String why, JsonNode json) implements Step {
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        context.remark(Remark.Level.FAULT, why + " It is kept as it is, but not carried out.");
+        context.remark(Remark.Level.FAULT, message());
         return in;
+    }
+
+    /** What is said of it. */
+    public String message() {
+        return why + " It is kept as it is, but not carried out.";
     }
 
     @Override

@@ -29,7 +29,7 @@ import org.modeststack.steps.source.Seat;
 
 /** Copies of steps, also of baked ones and what they were baked from, have ids that nothing else has. */
 class CopiedIdsTest {
-    private static final Box BOX = new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED);
+    private static final Box BOX = new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED);
     private Document d;
 
     /** A body with a baked step in a baked step, another with nothing but a box, and a third. */
@@ -112,7 +112,7 @@ class CopiedIdsTest {
 
     @Test
     void aSourceGivesWayToASourceOnly() {
-        Box larger = new Box(9, 9, 9, 1, 1, 1, Seat.CENTERED);
+        Box larger = new Box(9, 9, 9, 1, 1, 1, Seat.CENTRED);
         Document replaced = Edits.replaceSource(d, "b1", larger);
         assertEquals(larger, replaced.body("b1").entries().getFirst().step());
         assertEquals(

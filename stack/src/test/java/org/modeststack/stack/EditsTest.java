@@ -36,7 +36,7 @@ import org.modeststack.steps.source.Linked;
 import org.modeststack.steps.source.Seat;
 
 class EditsTest {
-    private static final Box BOX = new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED);
+    private static final Box BOX = new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED);
     private Document d;
     private String a;
     private String b;

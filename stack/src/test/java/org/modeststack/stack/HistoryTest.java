@@ -29,7 +29,7 @@ class HistoryTest {
 
     @Test
     void smallEditsAreAllKept() throws Exception {
-        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTRED));
         String id = d.bodies().getFirst().id();
         History h = new History(d, 5_000_000);
         for (int i = 1; i <= 900; i++) {

@@ -16,7 +16,7 @@ import org.modeststack.steps.source.Seat;
 class MarkerEditsTest {
     /** A source S and the steps 1, 2, 3, by their names. */
     private static Document document(int shown) {
-        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED));
         d = named(d, 0, "S");
         for (int i = 1; i <= 3; i++) d = named(Edits.addStep(d, "b1", i, move(i)), i, "" + i);
         return Edits.setMarker(d, "b1", shown);

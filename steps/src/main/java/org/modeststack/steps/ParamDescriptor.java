@@ -42,6 +42,11 @@ public final class ParamDescriptor {
 
     /** The name on the command line, without its two hyphens. */
     public String option() {
+        return option(name);
+    }
+
+    /** The name on the command line of what has this name in files. */
+    public static String option(String name) {
         return name.replaceAll("([A-Z])", "-$1").toLowerCase(Locale.ROOT);
     }
 
@@ -171,6 +176,24 @@ public final class ParamDescriptor {
         }
         check(value);
         return value;
+    }
+
+    /**
+     * The value of what stands in a file.
+     *
+     * @param data as {@link ParamKind#fromData} has it
+     * @param text as it stands there, for the message
+     * @throws StepException with the reason, if it is no value of this parameter
+     */
+    public Object fromFile(@Nullable Object data, String text) throws StepException {
+        String reason = kind.expectation(this);
+        try {
+            Object value = kind.fromData(data, this);
+            if (value != null) return value;
+        } catch (IllegalArgumentException e) {
+            if (kind.explains()) reason = String.valueOf(e.getMessage());
+        }
+        throw new StepException(label() + " cannot be " + text + ": " + reason + ".");
     }
 
     private String cannotBe(String text) {

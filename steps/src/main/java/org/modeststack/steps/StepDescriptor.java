@@ -134,8 +134,13 @@ public final class StepDescriptor {
         return construct(args);
     }
 
-    /** The same step with one value changed. */
+    /**
+     * The same step with one value changed.
+     *
+     * @throws IllegalArgumentException if it has none of that name
+     */
     public Step with(Step step, String name, Object value) {
+        component(step, name);
         Object[] args = new Object[components.length];
         for (int i = 0; i < args.length; i++) {
             String c = components[i].getName();

@@ -36,7 +36,7 @@ class AllStepsTest {
     /** Steps that are there to leave holes. */
     private static final Set<String> OPENING = Set.of("delete", "split-off");
 
-    private static final Set<String> INSTEAD_OF_AXIS = Set.of("line", "plane");
+    private static final Set<String> INSTEAD_OF_AXIS = Set.of("line", "pickedPlane");
 
     static Stream<StepDescriptor> all() {
         return Steps.ALL.stream();
@@ -44,7 +44,7 @@ class AllStepsTest {
 
     static Stream<StepDescriptor> sources() {
         return all().filter(d -> d.family() == Family.SOURCE)
-                .filter(d -> !List.of("imported", "linked").contains(d.type()));
+                .filter(d -> !List.of("imported-mesh", "linked-copy").contains(d.type()));
     }
 
     static Stream<StepDescriptor> steps() {

@@ -99,7 +99,7 @@ class CarriedValuesTest {
 
     private static TestContext context() throws StepException {
         TestContext c = new TestContext(77);
-        Mesh other = TestContext.run(new Box(6, 30, 6, 1, 1, 1, Seat.CENTERED));
+        Mesh other = TestContext.run(new Box(6, 30, 6, 1, 1, 1, Seat.CENTRED));
         c.bodies.put("other", laden(MeshFixtures.moved(other, 3, 1, 7), 1000));
         return c;
     }

@@ -46,7 +46,7 @@ public final class PartFixtures {
     public static Mesh anySource(Random random) throws StepException {
         List<StepDescriptor> sources = Steps.ALL.stream()
                 .filter(s -> s.family() == Family.SOURCE
-                        && !List.of("imported", "linked").contains(s.type()))
+                        && !List.of("imported-mesh", "linked-copy").contains(s.type()))
                 .toList();
         return TestContext.run(sources.get(random.nextInt(sources.size())).createDefault());
     }

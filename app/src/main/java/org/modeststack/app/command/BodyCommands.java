@@ -75,7 +75,7 @@ final class BodyCommands extends MenuCommands {
         BooleanSupplier always = () -> true;
         BooleanSupplier body = () -> selected.body() != null;
         for (StepDescriptor d : Steps.ALL) {
-            if (d.family() != Family.SOURCE || d.type().equals("imported")) continue;
+            if (d.family() != Family.SOURCE || d.type().equals("imported-mesh")) continue;
             add(newName(d), null, d.help(), d.words() + " add start body", always, () -> newBody(d));
         }
         add("Rename body…", "F2", "Gives the selected body another name.", "name", body, this::renameBody);

@@ -97,7 +97,7 @@ public final class ProfileEditor extends VBox {
         shown(even, mine);
         String wrong = "";
         try {
-            places = bevel().section();
+            places = bevel().sectionPlaces();
         } catch (StepException e) {
             wrong = e.getMessage();
         }
@@ -247,7 +247,7 @@ public final class ProfileEditor extends VBox {
         String body = selected.body().id(), text = Moulding.show(now);
         long id = entry.get().id();
         document.edit(what, doc -> {
-            Document d = Edits.setValue(doc, body, id, "curve", text);
+            Document d = Edits.setValue(doc, body, id, "section", text);
             return Edits.setValue(d, body, id, "shape", Shape.OWN);
         });
     }

@@ -73,10 +73,10 @@ final class StepCures {
         if (closing != null)
             return new Cure(
                     "Close it",
-                    "Welds what lies within " + Numbers.show(closing.distance()) + " mm of the plane",
+                    "Welds what lies within " + Numbers.show(closing.weldWithin()) + " mm of the plane",
                     () -> document.edit(
                             "Change weld within",
-                            d -> Edits.setValue(d, bodyId, entry.id(), "distance", closing.distance())));
+                            d -> Edits.setValue(d, bodyId, entry.id(), "weldWithin", closing.weldWithin())));
         if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);
         return null;
     }

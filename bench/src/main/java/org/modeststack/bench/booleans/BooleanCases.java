@@ -105,25 +105,25 @@ final class BooleanCases {
 
     private static Mesh solid(int kind) throws StepException {
         return switch (kind) {
-            case 0 -> make(new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED));
-            case 1 -> make(new UvSphere(2.4, 14, 9, Seat.CENTERED));
-            case 2 -> make(new Cylinder(2, 2, 11, 2, 1, Seat.CENTERED));
-            case 3 -> make(new Torus(2, 0.8, 13, 8, Seat.CENTERED));
-            case 4 -> make(new Prism(2, 1, 6, 1, Seat.CENTERED));
-            case 5 -> make(new Tube(2.5, 0.5, 1.5, 12, 1, Seat.CENTERED));
-            case 6 -> make(new Cone(2, 0, 2, 8, 1, Seat.CENTERED));
-            case 7 -> make(new Box(2, 1, 1.5, 3, 2, 2, Seat.CENTERED));
+            case 0 -> make(new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED));
+            case 1 -> make(new UvSphere(2.4, 14, 9, Seat.CENTRED));
+            case 2 -> make(new Cylinder(2, 2, 11, 2, 1, Seat.CENTRED));
+            case 3 -> make(new Torus(2, 0.8, 13, 8, Seat.CENTRED));
+            case 4 -> make(new Prism(2, 1, 6, 1, Seat.CENTRED));
+            case 5 -> make(new Tube(2.5, 0.5, 1.5, 12, 1, Seat.CENTRED));
+            case 6 -> make(new Cone(2, 0, 2, 8, 1, Seat.CENTRED));
+            case 7 -> make(new Box(2, 1, 1.5, 3, 2, 2, Seat.CENTRED));
             case 8 -> angle();
             default ->
                 new RowArray(3, new Vec3(1, 0, 0), RowArray.Spacing.EACH, 0)
-                        .apply(make(new Box(0.5, 1.5, 1, 1, 1, 1, Seat.CENTERED)), new QuietContext());
+                        .apply(make(new Box(0.5, 1.5, 1, 1, 1, 1, Seat.CENTRED)), new QuietContext());
         };
     }
 
     /** A step-shaped, non-convex solid. */
     private static Mesh angle() throws StepException {
-        Mesh corner = moved(make(new Box(1, 3, 1, 1, 1, 1, Seat.CENTERED)), new Vec3(0.5, 0, 0.5));
-        return combine(make(new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED)), corner, Operation.DIFFERENCE);
+        Mesh corner = moved(make(new Box(1, 3, 1, 1, 1, 1, Seat.CENTRED)), new Vec3(0.5, 0, 0.5));
+        return combine(make(new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED)), corner, Operation.DIFFERENCE);
     }
 
     private static Mesh make(Step source) throws StepException {

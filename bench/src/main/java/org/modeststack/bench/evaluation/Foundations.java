@@ -123,7 +123,7 @@ public final class Foundations {
 
     /** About a million quads that no formula gives, so that they pack no better than measured ones. */
     private static Mesh large() throws StepException {
-        Mesh m = new Box(200, 200, 200, 408, 408, 408, Seat.CENTERED).apply(Mesh.EMPTY, new QuietContext());
+        Mesh m = new Box(200, 200, 200, 408, 408, 408, Seat.CENTRED).apply(Mesh.EMPTY, new QuietContext());
         double[] xyz = m.xyz().clone();
         for (int i = 0; i < xyz.length; i++) xyz[i] += 0.01 * Math.sin(12.9898 * i);
         return m.withPositions(xyz);

@@ -45,9 +45,9 @@ public final class StopGaps {
     private record Gaps(double total, double longest, int reports) {}
 
     public static void main(String[] args) throws StepException {
-        Mesh box = source(new Box(100, 100, 100, 128, 128, 128, Seat.CENTERED));
-        Mesh cylinder = source(new Cylinder(100, 100, 512, 180, 4, Seat.CENTERED));
-        Mesh ball = source(new UvSphere(120, 512, 200, Seat.CENTERED));
+        Mesh box = source(new Box(100, 100, 100, 128, 128, 128, Seat.CENTRED));
+        Mesh cylinder = source(new Cylinder(100, 100, 512, 180, 4, Seat.CENTRED));
+        Mesh ball = source(new UvSphere(120, 512, 200, Seat.CENTRED));
         boolean over = false, where = List.of(args).contains("--where");
         String only = List.of(args).stream()
                 .filter(a -> !a.startsWith("-"))
@@ -82,7 +82,7 @@ public final class StopGaps {
     private static List<Case> cases(Mesh box, Mesh cylinder) {
         List<Case> out = new ArrayList<>();
         for (StepDescriptor d : Steps.ALL) {
-            if (d.type().equals("imported") || d.type().equals("linked")) continue;
+            if (d.type().equals("imported-mesh") || d.type().equals("linked-copy")) continue;
             if (d.family() == Family.SOURCE) {
                 out.add(new Case(d.type(), large(d), Mesh.EMPTY));
                 continue;

@@ -121,7 +121,7 @@ public final class BrokenBodies {
         return on(
                 Mesh.EMPTY,
                 switch (r.nextInt(5)) {
-                    case 0 -> NamedSteps.step("box", "width", 40 + 20 * r.nextDouble(), "seat", Seat.CENTERED);
+                    case 0 -> NamedSteps.step("box", "width", 40 + 20 * r.nextDouble(), "origin", Seat.CENTRED);
                     case 1 ->
                         NamedSteps.step(
                                 "uv-sphere", "diameter", 50.0, "sides", 12 + r.nextInt(40), "rings", 8 + r.nextInt(16));

@@ -51,9 +51,8 @@ public final class FollowingCost {
     }
 
     private static Document document() {
-        Document d =
-                Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(100, 448, 224, Seat.CENTERED));
-        d = Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(30, 300, 64, 1, 0, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(100, 448, 224, Seat.CENTRED));
+        d = Edits.addBody(d, "Drill", Material.DEFAULT, new Cylinder(30, 300, 64, 1, 0, Seat.CENTRED));
         String drill = d.bodyNamed("Drill").id(), ball = d.bodyNamed("Ball").id();
         d = Edits.addStep(d, drill, 1, new Turn(Axis.X, 33, Vec3.ZERO));
         d = Edits.addStep(d, ball, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(drill)));

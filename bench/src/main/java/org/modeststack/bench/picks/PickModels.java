@@ -133,7 +133,7 @@ final class PickModels {
                         p.get("height"),
                         "sides",
                         p.whole("sides"),
-                        "capSegments",
+                        "capRings",
                         p.whole("rings")))
                 .cut(
                         bar(p.get("bolt"), 80, p.whole("boltSides")),
@@ -464,7 +464,7 @@ final class PickModels {
                         p.get("low"),
                         "sides",
                         p.whole("sides"),
-                        "capSegments",
+                        "capRings",
                         p.whole("segments")))
                 .unite(bar(p.get("thin"), p.get("high"), p.whole("thinSides")), move(0, 0, p.get("low") - 10))
                 .document();
@@ -567,7 +567,7 @@ final class PickModels {
                         p.whole("sides"),
                         "segments",
                         p.whole("segments"),
-                        "capSegments",
+                        "capRings",
                         p.whole("rings")))
                 .document();
         return new PickModel.Builder("divided cylinder", n, build)
@@ -854,7 +854,7 @@ final class PickModels {
                                 p.get("thick"),
                                 "sides",
                                 p.whole("sides"),
-                                "tubeSides",
+                                "barSides",
                                 p.whole("tube")),
                         move(0, 0, 100))
                 .cut(box(300, 300, 100, 1, 1, 1), move(0, 0, 100 + p.get("thick") / 2 + p.get("level")))

@@ -83,15 +83,15 @@ public final class RepeatingJudge {
         Vec3 at = body.bounds().center().plus(any(r, 0.1 * body.bounds().diagonal()));
         return NamedSteps.step(
                 "mirror",
-                "where",
+                "plane",
                 Mirror.Where.POINTS,
-                "first",
+                "firstPoint",
                 at,
-                "second",
+                "secondPoint",
                 at.plus(any(r, 10)),
-                "third",
+                "thirdPoint",
                 at.plus(any(r, 10)),
-                "distance",
+                "weldWithin",
                 1e-6 * body.bounds().diagonal());
     }
 
@@ -161,10 +161,11 @@ public final class RepeatingJudge {
         List<Step> all = List.of(
                 plane(body, r),
                 NamedSteps.with(plane(body, r), "keep", Mirror.Keep.BELOW),
-                NamedSteps.step("mirror", "axis", Mirror.Across.XYZ, "where", Mirror.Where.MIDDLE, "dissolved", true),
-                NamedSteps.step("row-array", "count", 4, "offset", any(r, 0.3 * size), "weld", 0.01 * size),
+                NamedSteps.step(
+                        "mirror", "across", Mirror.Across.XYZ, "plane", Mirror.Where.MIDDLE, "withoutMiddleLine", true),
+                NamedSteps.step("row-array", "count", 4, "offset", any(r, 0.3 * size), "weldWithin", 0.01 * size),
                 NamedSteps.step("row-array", "count", 3, "offset", any(r, 0.3 * size), "united", true),
-                NamedSteps.step("round-array", "count", 5, "weld", 0.01 * size, "withoutWalls", true));
+                NamedSteps.step("round-array", "count", 5, "weldWithin", 0.01 * size, "withoutWalls", true));
         for (Step s : all) {
             count("broken bodies, steps tried");
             try {

@@ -99,25 +99,25 @@ public final class CutBodies {
 
     private static Mesh body(Kind kind, Random r) throws StepException {
         return switch (kind) {
-            case BOX -> make(new Box(60, 45, 35, 1 + r.nextInt(3), 1, 1 + r.nextInt(2), Seat.CENTERED));
-            case PRISM -> make(new Prism(55, 40, 3 + r.nextInt(4), 1 + r.nextInt(2), Seat.CENTERED));
-            case BALL -> make(new UvSphere(50, 24 + 8 * r.nextInt(6), 12 + 4 * r.nextInt(6), Seat.CENTERED));
-            case TORUS -> make(new Torus(60, 24, 32 + 8 * r.nextInt(4), 16 + 4 * r.nextInt(4), Seat.CENTERED));
+            case BOX -> make(new Box(60, 45, 35, 1 + r.nextInt(3), 1, 1 + r.nextInt(2), Seat.CENTRED));
+            case PRISM -> make(new Prism(55, 40, 3 + r.nextInt(4), 1 + r.nextInt(2), Seat.CENTRED));
+            case BALL -> make(new UvSphere(50, 24 + 8 * r.nextInt(6), 12 + 4 * r.nextInt(6), Seat.CENTRED));
+            case TORUS -> make(new Torus(60, 24, 32 + 8 * r.nextInt(4), 16 + 4 * r.nextInt(4), Seat.CENTRED));
             case RINGED_CYLINDER ->
-                make(new Cylinder(45, 60, 24 + 8 * r.nextInt(6), 4 + r.nextInt(12), 1 + r.nextInt(3), Seat.CENTERED));
-            case DIVIDED_BOX -> subdivided(make(new Box(60, 45, 40, 2, 2, 2, Seat.CENTERED)), 2 + r.nextInt(2));
-            case ROUNDED_BOX -> rounded(make(new Box(60, 45, 35, 1, 1, 1, Seat.CENTERED)));
-            case TUBE -> make(new Tube(55, 12, 45, 32 + 8 * r.nextInt(5), 1 + r.nextInt(4), Seat.CENTERED));
+                make(new Cylinder(45, 60, 24 + 8 * r.nextInt(6), 4 + r.nextInt(12), 1 + r.nextInt(3), Seat.CENTRED));
+            case DIVIDED_BOX -> subdivided(make(new Box(60, 45, 40, 2, 2, 2, Seat.CENTRED)), 2 + r.nextInt(2));
+            case ROUNDED_BOX -> rounded(make(new Box(60, 45, 35, 1, 1, 1, Seat.CENTRED)));
+            case TUBE -> make(new Tube(55, 12, 45, 32 + 8 * r.nextInt(5), 1 + r.nextInt(4), Seat.CENTRED));
         };
     }
 
     private static Mesh cutter(int which, double size, Random r) throws StepException {
         return switch (which) {
-            case 0 -> make(new Cylinder(size, 3 * size, 16 + 8 * r.nextInt(5), 1, 0, Seat.CENTERED));
-            case 1 -> make(new UvSphere(size, 16 + 8 * r.nextInt(3), 8 + 4 * r.nextInt(3), Seat.CENTERED));
-            case 2 -> make(new Box(size, 0.7 * size, 2.5 * size, 1, 1, 1, Seat.CENTERED));
-            case 3 -> make(new Prism(size, 2.5 * size, 3 + r.nextInt(5), 1, Seat.CENTERED));
-            default -> make(new Torus(1.6 * size, 0.4 * size, 32, 16, Seat.CENTERED));
+            case 0 -> make(new Cylinder(size, 3 * size, 16 + 8 * r.nextInt(5), 1, 0, Seat.CENTRED));
+            case 1 -> make(new UvSphere(size, 16 + 8 * r.nextInt(3), 8 + 4 * r.nextInt(3), Seat.CENTRED));
+            case 2 -> make(new Box(size, 0.7 * size, 2.5 * size, 1, 1, 1, Seat.CENTRED));
+            case 3 -> make(new Prism(size, 2.5 * size, 3 + r.nextInt(5), 1, Seat.CENTRED));
+            default -> make(new Torus(1.6 * size, 0.4 * size, 32, 16, Seat.CENTRED));
         };
     }
 

@@ -28,7 +28,7 @@ final class LargeFixtures {
     }
 
     static Mesh ball(int around) throws StepException {
-        return make(new UvSphere(100, around, around / 2, Seat.CENTERED));
+        return make(new UvSphere(100, around, around / 2, Seat.CENTRED));
     }
 
     /**
@@ -37,7 +37,7 @@ final class LargeFixtures {
      * @param aside how far the hole is from the axis, mm
      */
     static Mesh holed(Mesh ball, double aside) throws StepException {
-        Mesh tool = make(new Cylinder(20, 300, 64, 1, 0, Seat.CENTERED));
+        Mesh tool = make(new Cylinder(20, 300, 64, 1, 0, Seat.CENTRED));
         double[] xyz = tool.xyz().clone();
         for (int i = 0; i < xyz.length; i += 3) {
             xyz[i] += aside;
@@ -56,7 +56,7 @@ final class LargeFixtures {
 
     /** A plate with so many raised fields along each side, whose edges all hang together. */
     static Mesh fields(int side) throws StepException {
-        Mesh box = make(new Box(10.0 * side, 10.0 * side, 20, side, side, 1, Seat.CENTERED));
+        Mesh box = make(new Box(10.0 * side, 10.0 * side, 20, side, side, 1, Seat.CENTRED));
         return on(
                 box,
                 NamedSteps.step(

@@ -94,8 +94,8 @@ public final class RealMeshes {
     }
 
     static Mesh bevelled(Mesh mesh, double width, QuietContext context) throws StepException {
-        Step bevel =
-                NamedSteps.step("bevel", "where", PickText.parse(SHARP), "angle", 0.0, "width", width, "segments", 2);
+        Step bevel = NamedSteps.step(
+                "bevel", "where", PickText.parse(SHARP), "sharperThan", 0.0, "width", width, "segments", 2);
         return bevel.apply(mesh, context);
     }
 

@@ -75,7 +75,7 @@ public class RoundingBenchmark {
             }
             case BOXES -> {
                 Mesh row = LargeFixtures.on(
-                        LargeFixtures.make(new Box(8, 8, 8, 1, 1, 1, Seat.CENTERED)),
+                        LargeFixtures.make(new Box(8, 8, 8, 1, 1, 1, Seat.CENTRED)),
                         new RowArray(20, new Vec3(10, 0, 0), RowArray.Spacing.EACH, 0));
                 mesh = LargeFixtures.on(row, new RowArray(20, new Vec3(0, 10, 0), RowArray.Spacing.EACH, 0));
             }

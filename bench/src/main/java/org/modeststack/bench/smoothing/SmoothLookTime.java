@@ -29,7 +29,7 @@ public final class SmoothLookTime {
     private SmoothLookTime() {}
 
     public static void main(String[] args) throws StepException {
-        Mesh cage = NamedSteps.step("torus", "sides", 48, "tubeSides", 32).apply(Mesh.EMPTY, new QuietContext());
+        Mesh cage = NamedSteps.step("torus", "sides", 48, "barSides", 32).apply(Mesh.EMPTY, new QuietContext());
         cage.adjacency();
         // Each keeps buffers of its size.
         Renderer renderer = new Renderer(), small = new Renderer();

@@ -74,7 +74,7 @@ public final class SmoothingJudge {
                 "subdivide",
                 "levels",
                 1 + r.nextInt(2),
-                "where",
+                "faces",
                 all ? Pick.all(ElementKind.FACE) : Pick.hand(m, new Selection(ElementKind.FACE, some)),
                 "scheme",
                 any(Scheme.values(), r),

@@ -32,7 +32,7 @@ final class SubdivisionCages {
         Random r = new Random(0x5D1 + 7919L * number);
         Mesh m = shaken(source(r), r);
         if (r.nextBoolean()) m = holed(m, r);
-        if (triangles) m = NamedSteps.step("divide-faces", "most", 3).apply(m, new QuietContext());
+        if (triangles) m = NamedSteps.step("divide-faces", "mostSides", 3).apply(m, new QuietContext());
         return sharp ? sharpened(m, r) : m;
     }
 
@@ -70,7 +70,7 @@ final class SubdivisionCages {
         var step = switch (r.nextInt(6)) {
             case 0 -> NamedSteps.step("box", "segmentsX", 1 + r.nextInt(3), "segmentsY", 1 + r.nextInt(2));
             case 1 -> NamedSteps.step("uv-sphere", "sides", 5 + r.nextInt(6), "rings", 3 + r.nextInt(4));
-            case 2 -> NamedSteps.step("torus", "sides", 5 + r.nextInt(5), "tubeSides", 4 + r.nextInt(4));
+            case 2 -> NamedSteps.step("torus", "sides", 5 + r.nextInt(5), "barSides", 4 + r.nextInt(4));
             case 3 -> NamedSteps.step("cylinder", "sides", 5 + r.nextInt(6), "segments", 1 + r.nextInt(3));
             case 4 -> NamedSteps.step("prism");
             default -> NamedSteps.step("tube", "sides", 5 + r.nextInt(6));

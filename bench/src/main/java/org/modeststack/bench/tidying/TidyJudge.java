@@ -130,14 +130,14 @@ public final class TidyJudge {
 
     static Step step(CutBodies.Case c, Tidy.Vertices vertices, double reach) throws StepException {
         return NamedSteps.step(
-                "tidy",
-                "where",
+                "tidy-rim",
+                "rim",
                 PickText.parse("edges: made \"" + c.rim() + "\""),
                 "reach",
                 reach,
                 "rings",
                 RINGS,
-                "vertices",
+                "rimVertices",
                 vertices);
     }
 

@@ -57,10 +57,10 @@ public final class ExportShapes {
 
     private static Mesh body(Random r) throws StepException {
         Step source = switch (r.nextInt(4)) {
-            case 0 -> NamedSteps.step("box", "seat", Seat.CENTERED);
-            case 1 -> NamedSteps.step("prism", "sides", 3 + r.nextInt(6), "seat", Seat.CENTERED);
-            case 2 -> NamedSteps.step("cone", "sides", 3 + r.nextInt(7), "seat", Seat.CENTERED);
-            default -> NamedSteps.step("cylinder", "sides", 3 + r.nextInt(9), "seat", Seat.CENTERED);
+            case 0 -> NamedSteps.step("box", "origin", Seat.CENTRED);
+            case 1 -> NamedSteps.step("prism", "sides", 3 + r.nextInt(6), "origin", Seat.CENTRED);
+            case 2 -> NamedSteps.step("cone", "sides", 3 + r.nextInt(7), "origin", Seat.CENTRED);
+            default -> NamedSteps.step("cylinder", "sides", 3 + r.nextInt(9), "origin", Seat.CENTRED);
         };
         return source.apply(Mesh.EMPTY, new QuietContext(1));
     }
@@ -71,7 +71,7 @@ public final class ExportShapes {
                 "bevel",
                 "where",
                 PickText.parse(r.nextInt(3) == 0 ? "edges: all" : "edges: sharper " + (20 + r.nextInt(70))),
-                "angle",
+                "sharperThan",
                 0.0,
                 "width",
                 size * (0.02 + 0.5 * r.nextDouble()),

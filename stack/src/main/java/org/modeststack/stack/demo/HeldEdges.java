@@ -130,7 +130,7 @@ public final class HeldEdges {
     }
 
     private String bore(String name, int place) {
-        String bore = in.body(name, Material.DEFAULT, new Cylinder(18, 3 * SIZE, 32, 1, 0, Seat.CENTERED));
+        String bore = in.body(name, Material.DEFAULT, new Cylinder(18, 3 * SIZE, 32, 1, 0, Seat.CENTRED));
         in.step(bore, new Move(new Vec3(place * APART, 0, SIZE / 2)));
         return bore;
     }

@@ -92,7 +92,7 @@ public final class SkerryLight {
         String deck = deck(flange);
         String posts = posts(deck), rivets = rivets(deck), stair = stair();
         String cover = cover(deck);
-        String lens = in.body("Lens bore", CUTTER, new Cylinder(40, 110, 64, 1, 0, Seat.CENTERED));
+        String lens = in.body("Lens bore", CUTTER, new Cylinder(40, 110, 64, 1, 0, Seat.CENTRED));
         in.step(lens, new Turn(Axis.X, 90, Vec3.ZERO));
         in.standOn(lens, cover, COVER, LENS_HEIGHT);
         String housing = housing(cover, lens);
@@ -162,7 +162,7 @@ public final class SkerryLight {
         String chest = in.body("Battery chest", STONE, new Box(54, 40, 34, 1, 1, 1, Seat.STANDING));
         in.step(chest, DemoBuilder.bevel(Pick.all(ElementKind.EDGE), 7, 8, Shape.NUMBER));
         in.step(chest, new Move(at));
-        String holes = in.body("Cable holes", CUTTER, new Cylinder(9, 60, 32, 1, 0, Seat.CENTERED));
+        String holes = in.body("Cable holes", CUTTER, new Cylinder(9, 60, 32, 1, 0, Seat.CENTRED));
         in.step(holes, new Turn(Axis.X, 90, Vec3.ZERO));
         in.step(holes, new Move(at.plus(new Vec3(-12, 0, 17))));
         in.step(holes, new RowArray(2, new Vec3(24, 0, 0), RowArray.Spacing.EACH, 0));
@@ -193,7 +193,7 @@ public final class SkerryLight {
     }
 
     private String rivets(String deck) {
-        String rivets = in.body("Rivets", BRASS, new UvSphere(4, 12, 6, Seat.CENTERED));
+        String rivets = in.body("Rivets", BRASS, new UvSphere(4, 12, 6, Seat.CENTRED));
         StepDescriptor over = StepDescriptor.of(Scatter.class);
         in.step(rivets, over.with(over.with(over.createDefault(), "on", Bodies.of(deck)), "tag", "Sides"));
         return rivets;
@@ -215,11 +215,11 @@ public final class SkerryLight {
         String cover = in.body("Cover flange", STONE, new Cylinder(94, 11, 96, 1, 0, Seat.STANDING));
         in.step(cover, DemoBuilder.bevel(Pick.all(ElementKind.EDGE), 2.5, 6, Shape.NUMBER));
         in.standOn(cover, deck, DECK, 0);
-        String bolts = in.body("Cover bolts", CUTTER, new Cylinder(6.6, 30, 24, 1, 0, Seat.CENTERED));
+        String bolts = in.body("Cover bolts", CUTTER, new Cylinder(6.6, 30, 24, 1, 0, Seat.CENTRED));
         in.step(bolts, new Move(new Vec3(40, 0, 0)));
         in.step(bolts, new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
         in.standOn(bolts, deck, DECK, 6);
-        String eye = in.body("Cover bore", CUTTER, new Cylinder(30, 30, 64, 1, 0, Seat.CENTERED));
+        String eye = in.body("Cover bore", CUTTER, new Cylinder(30, 30, 64, 1, 0, Seat.CENTRED));
         in.standOn(eye, deck, DECK, 6);
         in.step(cover, new BooleanStep(Operation.DIFFERENCE, Bodies.of(eye, bolts)));
         in.step(cover, DemoBuilder.bevel(in.cut(cover), 1, 1, Shape.NUMBER));
@@ -248,7 +248,7 @@ public final class SkerryLight {
 
     /** A ring with a moulding on its rims, before the lens. */
     private String ring(String lens) {
-        String ring = in.body("Sight ring", BRASS, new Tube(60, 9, 12, 96, 1, Seat.CENTERED));
+        String ring = in.body("Sight ring", BRASS, new Tube(60, 9, 12, 96, 1, Seat.CENTRED));
         in.step(ring, DemoBuilder.bevel(Pick.all(ElementKind.EDGE), 3, 10, Shape.BEAD));
         in.step(ring, new Turn(Axis.X, 90, Vec3.ZERO));
         Vec3 forward = new Vec3(0, -36, 0);
@@ -267,7 +267,7 @@ public final class SkerryLight {
     }
 
     private String glass(String lens) {
-        String glass = in.body("Lens", GLASS, new UvSphere(39, 48, 24, Seat.CENTERED));
+        String glass = in.body("Lens", GLASS, new UvSphere(39, 48, 24, Seat.CENTRED));
         in.step(
                 glass,
                 new Place(
@@ -329,7 +329,7 @@ public final class SkerryLight {
         Pick arm = PickText.parse("faces: facing 0 0 -1 5; within inside 10 -20 20 30 20 60");
         in.step(bracket, new Extrude(arm, 30, Extrude.Direction.EVEN, new Vec3(0, 0, 1), 0, 1, false));
         in.standOn(bracket, roof, ROOF, 0);
-        String pin = in.body("Bracket pin", CUTTER, new Cylinder(5, 60, 24, 1, 0, Seat.CENTERED));
+        String pin = in.body("Bracket pin", CUTTER, new Cylinder(5, 60, 24, 1, 0, Seat.CENTRED));
         in.step(pin, new Turn(Axis.Y, 90, Vec3.ZERO));
         in.standOn(pin, roof, ROOF, 15);
         in.step(bracket, new BooleanStep(Operation.DIFFERENCE, Bodies.of(pin)));

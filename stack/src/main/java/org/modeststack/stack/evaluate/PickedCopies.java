@@ -32,7 +32,7 @@ public final class PickedCopies {
     /** What is so near to a surface, of the size of all, lies on it. */
     private static final double NEAR = 1e-9;
 
-    private static final List<String> OTHERS = List.of("first", "last", "others");
+    private static final List<String> OTHERS = List.of("firstCopy", "lastCopy", "mixedWith");
 
     private PickedCopies() {}
 
@@ -117,7 +117,7 @@ public final class PickedCopies {
         if (step instanceof Mirror m) return m.apart();
         Step s = d.with(step, LEFT_OUT, "");
         for (ParamDescriptor p : d.params()) {
-            if (p.name().equals("weld")) s = d.with(s, "weld", 0.0);
+            if (p.name().equals("weldWithin")) s = d.with(s, "weldWithin", 0.0);
             if (p.name().equals("united")) s = d.with(s, "united", false);
             if (OTHERS.contains(p.name())) s = d.with(s, p.name(), Bodies.NONE);
         }

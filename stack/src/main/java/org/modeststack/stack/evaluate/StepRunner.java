@@ -20,6 +20,7 @@ import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.UnknownStep;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Remark;
@@ -91,7 +92,8 @@ final class StepRunner {
                 return new Ran(HeldSteps.outOfDate(last.result()), last.provenance(), false);
             Kept r = result(provenance, in, progress);
             if (mayWait && r.lasting()) held.keep(entry, provenance, r.result());
-            return new Ran(r.result(), r.lasting() ? provenance : before, r.lasting());
+            StepResult placed = inItsPlace(r.result(), entry, index, before);
+            return new Ran(placed, r.lasting() ? provenance : before, r.lasting());
         } catch (CancellationException e) {
             throw e;
         } catch (Throwable e) {
@@ -99,6 +101,27 @@ final class StepRunner {
             String hash = before == null ? "" : before.hash();
             return new Ran(failed(entry, in, mishap(entry, e), 0, hash), before, false);
         }
+    }
+
+    /** A body begins with a source and has one; a document that was written by hand may have it otherwise. */
+    private static StepResult inItsPlace(StepResult r, Entry entry, int index, @Nullable Provenance before) {
+        Step step = entry.step();
+        if (step instanceof UnknownStep || step instanceof Baked || step.isSource() == (index == 0)) return r;
+        if (index == 0)
+            return failed(
+                    entry,
+                    Geometry.EMPTY,
+                    new Remark(
+                            Remark.Level.FAULT,
+                            "A body begins with a source, such as a box; there is nothing yet for this step.",
+                            null),
+                    r.ms(),
+                    r.hash());
+        if (before == null) return r;
+        List<Remark> remarks = new ArrayList<>(r.remarks());
+        remarks.addFirst(new Remark(
+                Remark.Level.REMARK, "This is a second source: what the steps above it made is lost.", null));
+        return new StepResult(r.entryId(), r.geometry(), remarks, r.failed(), r.ms(), r.hash(), r.anchored());
     }
 
     /** A result, and whether it follows from what went in. */

@@ -5,8 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.stack.AnchorEdits;
@@ -24,6 +24,8 @@ import tools.jackson.databind.node.ObjectNode;
 /** Anchors of steps as JSON. */
 final class AnchorJson {
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
+
+    private static final Set<String> FIELDS = Set.of("body", "what", "pick", "weights", "offset");
 
     private AnchorJson() {}
 
@@ -59,7 +61,7 @@ final class AnchorJson {
      */
     record Read(Map<String, AnchorPoint> anchors, ObjectNode strange, List<String> remarks) {}
 
-    static Read read(JsonNode node, Step step) {
+    static Read read(JsonNode node, Step step, double unit) {
         Map<String, AnchorPoint> out = new HashMap<>();
         ObjectNode strange = NODES.objectNode();
         List<String> remarks = new ArrayList<>();
@@ -69,7 +71,7 @@ final class AnchorJson {
                 ParamDescriptor param = d.param(p.getKey());
                 if (param == null || !AnchorEdits.canHave(param.role()))
                     throw new IllegalArgumentException("\"" + p.getKey() + "\" is no point or direction of this step");
-                out.put(p.getKey(), read(p.getValue()));
+                out.put(p.getKey(), read(p.getValue(), unit));
             } catch (IllegalArgumentException e) {
                 strange.set(p.getKey(), p.getValue());
                 remarks.add("an anchor cannot be followed here: " + e.getMessage() + ".");
@@ -78,26 +80,45 @@ final class AnchorJson {
         return new Read(out, strange, remarks);
     }
 
-    private static AnchorPoint read(JsonNode o) {
-        String said = o.path("what").asString("");
+    private static AnchorPoint read(JsonNode o, double unit) {
+        if (!(o instanceof ObjectNode object)) throw new IllegalArgumentException("it is not an object");
+        for (Map.Entry<String, JsonNode> f : object.properties())
+            if (!FIELDS.contains(f.getKey()))
+                throw new IllegalArgumentException("\"" + f.getKey() + "\" is not known of an anchor");
+        String said = text(o, "what");
         AnchorPoint.What what = null;
         for (AnchorPoint.What w : AnchorPoint.What.values())
             if (w.name().toLowerCase(Locale.ROOT).equals(said)) what = w;
         if (what == null) throw new IllegalArgumentException("\"" + said + "\" is nothing that can be followed");
-        Pick pick = what.isOfBody()
-                ? Pick.none(ElementKind.FACE)
-                : PickText.parse(o.path("pick").asString(""));
-        List<Double> weights = new ArrayList<>();
-        for (JsonNode w : o.path("weights")) weights.add(w.asDouble());
-        return new AnchorPoint(o.path("body").asString(""), what, pick, weights, vector(o.path("offset")));
+        Pick pick = what.isOfBody() ? Pick.none(ElementKind.FACE) : PickText.parse(text(o, "pick"));
+        Vec3 offset = vector(o.path("offset"));
+        return new AnchorPoint(
+                text(o, "body"), what, pick.scaled(unit), numbers(o.path("weights"), "weights"), offset.times(unit));
     }
 
-    private static Vec3 vector(@Nullable JsonNode n) {
-        if (n == null || n.isMissingNode()) return Vec3.ZERO;
-        if (n.size() != 3) throw new IllegalArgumentException("an offset has three numbers");
-        Vec3 v = new Vec3(n.get(0).asDouble(), n.get(1).asDouble(), n.get(2).asDouble());
-        if (!Double.isFinite(v.x()) || !Double.isFinite(v.y()) || !Double.isFinite(v.z()))
-            throw new IllegalArgumentException("an offset has finite numbers");
-        return v;
+    private static String text(JsonNode o, String field) {
+        JsonNode v = o.path(field);
+        if (!v.isMissingNode() && !v.isString())
+            throw new IllegalArgumentException("\"" + field + "\" must be a text, not " + Fields.shortened(v));
+        return v.asString("");
+    }
+
+    private static List<Double> numbers(JsonNode list, String field) {
+        List<Double> out = new ArrayList<>();
+        if (list.isMissingNode()) return out;
+        boolean finite = list.isArray();
+        for (JsonNode n : list) {
+            finite &= n.isNumber() && Double.isFinite(n.asDouble());
+            out.add(n.asDouble(0));
+        }
+        if (!finite) throw new IllegalArgumentException("\"" + field + "\" must be a list of numbers");
+        return out;
+    }
+
+    private static Vec3 vector(JsonNode n) {
+        List<Double> v = numbers(n, "offset");
+        if (n.isMissingNode()) return Vec3.ZERO;
+        if (v.size() != 3) throw new IllegalArgumentException("an offset has three numbers");
+        return new Vec3(v.get(0), v.get(1), v.get(2));
     }
 }

@@ -35,7 +35,7 @@ final class EarlierVersions {
             case "dissolve" -> values.putIfAbsent("bend", 360.0);
             case "inset" -> values.putIfAbsent("guardAround", false);
             case "segments" -> values.putIfAbsent("begin", Segments.Begin.ANY);
-            case "bevel" -> values.putIfAbsent("rings", false);
+            case "bevel" -> values.putIfAbsent("wholeRings", false);
             case "subdivide" -> {
                 values.putIfAbsent("creases", "");
                 values.putIfAbsent("corners", "");

@@ -5,7 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
+import java.util.function.Consumer;
+import java.util.regex.Pattern;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
 import org.modeststack.stack.Document;
@@ -16,10 +17,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** The materials of a document as JSON, with what is not known of them. */
 final class MaterialJson {
-    /** The fields of a material; {@code name} and {@code color} are those of the first version too. */
-    static final Set<String> FIELDS = Set.of("name", "color", "roughness", "metal", "transparency");
-
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
+
+    private static final Pattern COLOUR = Pattern.compile("#[0-9A-Fa-f]{6}");
 
     private MaterialJson() {}
 
@@ -29,7 +29,7 @@ final class MaterialJson {
         for (Material m : d.materials().all()) {
             ObjectNode o = all.addObject();
             o.put("name", m.name());
-            o.put("color", String.format(Locale.ROOT, "#%06X", m.rgb()));
+            o.put("colour", String.format(Locale.ROOT, "#%06X", m.rgb()));
             if (m.roughness() != 1) o.put("roughness", m.roughness());
             if (m.metal() != 0) o.put("metal", m.metal());
             if (m.transparency() != 0) o.put("transparency", m.transparency());
@@ -43,35 +43,52 @@ final class MaterialJson {
      * The materials of a list; those without a name, or with one that was there before, are left out.
      *
      * @param unknown receives what is not known of them, by their names
-     * @param remarks receives sentences on what could not be read
+     * @param say is told sentences on what could not be read
      */
-    static Materials read(JsonNode list, ObjectNode unknown, List<String> remarks) {
+    static Materials read(JsonNode list, ObjectNode unknown, Consumer<String> say) {
         Map<String, Material> found = new HashMap<>();
         List<Material> all = new ArrayList<>();
+        int number = 0;
         for (JsonNode m : list) {
-            String name = m.path("name").asString("").strip();
+            number++;
+            if (!(m instanceof ObjectNode o)) {
+                say.accept("Material " + number + " is not an object and was left out.");
+                continue;
+            }
+            String called =
+                    m.path("name").isString() ? m.path("name").asString().strip() : "";
+            Fields fields = new Fields(o, called.isEmpty() ? "Material " + number : "Material " + called, say);
+            String name = fields.text("name");
             if (name.isEmpty() || found.containsKey(name)) {
-                remarks.add(
+                fields.say(
                         name.isEmpty()
-                                ? "A material without a name was left out."
-                                : "The material " + name + " stands there twice; the first one counts.");
+                                ? "it has no name and was left out."
+                                : "it stands there twice; the first one counts.");
                 continue;
             }
             Material material = new Material(
                     name,
-                    color(m.path("color")),
-                    share(m, "roughness", 1),
-                    share(m, "metal", 0),
-                    share(m, "transparency", 0));
+                    color(fields),
+                    fields.share("roughness", 1),
+                    fields.share("metal", 0),
+                    fields.share("transparency", 0));
             found.put(name, material);
             all.add(material);
             ObjectNode strange = NODES.objectNode();
-            m.properties().stream()
-                    .filter(p -> !FIELDS.contains(p.getKey()))
-                    .forEach(p -> strange.set(p.getKey(), p.getValue()));
+            fields.rest().forEach(strange::set);
             if (!strange.isEmpty()) unknown.set(name, strange);
         }
         return Materials.of(all);
+    }
+
+    private static int color(Fields fields) {
+        JsonNode said = fields.field("colour");
+        if (said.isString() && COLOUR.matcher(said.asString()).matches()) return color(said);
+        fields.say(
+                said.isMissingNode()
+                        ? "it has no \"colour\"."
+                        : "\"colour\" must be like \"#C9BFAE\", not " + Fields.shortened(said) + ".");
+        return Material.DEFAULT.rgb();
     }
 
     static int color(JsonNode text) {
@@ -81,10 +98,5 @@ final class MaterialJson {
             // The default colour will do.
             return Material.DEFAULT.rgb();
         }
-    }
-
-    private static double share(JsonNode m, String field, double otherwise) {
-        double v = m.path(field).asDouble(otherwise);
-        return v >= 0 && v <= 1 ? v : otherwise;
     }
 }

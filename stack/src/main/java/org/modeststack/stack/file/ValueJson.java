@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -16,7 +17,6 @@ import tools.jackson.databind.node.ObjectNode;
 /** Values of parameters as JSON, by what their kind says of them; meshes are packed. */
 final class ValueJson {
     private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
-    private static final int SHOWN = 40;
 
     private ValueJson() {}
 
@@ -50,19 +50,13 @@ final class ValueJson {
      * @param found is given materials that stand in a mesh and answers the names that they go by
      * @throws IllegalArgumentException if it is no value of the parameter; the message is for the user
      */
-    static @Nullable Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
-        Object value;
+    static Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
         try {
-            value = p.kind().fromData(p.type() == Mesh.class ? mesh(v, found) : data(v), p);
-        } catch (UnreadableMesh e) {
-            throw new IllegalArgumentException("This step cannot be read: " + e.getMessage() + ".", e);
-        } catch (IllegalArgumentException e) {
-            value = null;
+            return p.fromFile(p.type() == Mesh.class ? mesh(v, found) : data(v), Fields.shortened(v));
+        } catch (UnreadableMesh | StepException e) {
+            throw new IllegalArgumentException(
+                    "This step cannot be read: " + e.getMessage() + (e instanceof UnreadableMesh ? "." : ""), e);
         }
-        if (value != null) return value;
-        String text = v.toString();
-        throw new IllegalArgumentException("This step cannot be read: " + p.label() + " cannot be "
-                + (text.length() > SHOWN ? text.substring(0, SHOWN) + "…" : text) + ".");
     }
 
     /** Whole numbers that fit come as {@link Integer}, others as {@link Double}. */

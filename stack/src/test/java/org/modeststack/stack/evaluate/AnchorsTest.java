@@ -60,7 +60,7 @@ class AnchorsTest {
 
     /** A ball of 40 mm, and a peg that stands with its bottom on one of its faces. */
     private Document pegOnBall(What on) {
-        Document d = Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(40, 24, 16, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "Ball", Material.DEFAULT, new UvSphere(40, 24, 16, Seat.CENTRED));
         d = Edits.addBody(d, "Peg", Material.DEFAULT, new Box(4, 4, 10, 1, 1, 1, Seat.STANDING));
         String ball = d.bodies().get(0).id(), peg = d.bodies().get(1).id();
         Mesh m = evaluator.evaluate(d, ball, Progress.NONE).mesh();
@@ -150,7 +150,7 @@ class AnchorsTest {
         String ball = d.bodies().getFirst().id(), peg = d.bodies().get(1).id();
         StepResult known = evaluator.evaluate(d, peg, Progress.NONE).steps().get(1);
         d = AnchorEdits.withNumbers(d, peg, place(d).id(), known.anchored());
-        Document other = Edits.replaceSource(d, ball, new Box(3, 3, 3, 1, 1, 1, Seat.CENTERED));
+        Document other = Edits.replaceSource(d, ball, new Box(3, 3, 3, 1, 1, 1, Seat.CENTRED));
         StepResult lost = evaluator.evaluate(other, peg, Progress.NONE).steps().get(1);
         assertTrue(lost.mesh().sameAs(known.mesh()), "it stays where it was");
         assertTrue(

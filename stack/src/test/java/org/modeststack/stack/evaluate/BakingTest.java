@@ -29,7 +29,7 @@ import org.modeststack.steps.source.Seat;
 class BakingTest extends OneBody {
     @BeforeEach
     void sixSteps() {
-        start(new Box(4, 4, 4, 1, 1, 1, Seat.CENTERED));
+        start(new Box(4, 4, 4, 1, 1, 1, Seat.CENTRED));
         for (int i = 1; i < 6; i++) add(i == 3 ? new Subdivide(1) : new Move(new Vec3(i, 0, 0)));
     }
 

@@ -66,7 +66,7 @@ class CopiesAlikeTest extends OneBody {
                     // All is plain already.
                     if (out instanceof GiveMaterial) return d.with(out, "material", "brass");
                     // Faces of four sides are few enough by themselves.
-                    return out instanceof DivideFaces ? d.with(out, "most", 3) : out;
+                    return out instanceof DivideFaces ? d.with(out, "mostSides", 3) : out;
                 });
     }
 
@@ -82,7 +82,7 @@ class CopiesAlikeTest extends OneBody {
     @MethodSource("alike")
     void theSameComesOfItOnceAsOnAllFaces(Step s) {
         int worked = 0;
-        for (Step source : List.of(new Box(10, 8, 6, 2, 2, 2, Seat.CENTERED), new Torus(20, 6, 11, 7, Seat.CENTERED))) {
+        for (Step source : List.of(new Box(10, 8, 6, 2, 2, 2, Seat.CENTRED), new Torus(20, 6, 11, 7, Seat.CENTRED))) {
             start(source);
             add(row(5));
             add(s);
@@ -122,7 +122,7 @@ class CopiesAlikeTest extends OneBody {
             {step("mirror", "weld", false, "at", 20.0), bevel},
         };
         for (Object[] c : cases) {
-            start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTERED));
+            start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTRED));
             add((Step) c[0]);
             add((Step) c[1]);
             assertEquals(1, geometry(d).parts().size(), Arrays.toString(c));
@@ -131,7 +131,7 @@ class CopiesAlikeTest extends OneBody {
 
     @Test
     void documentsOfBeforeWorkOnAllTogether() {
-        start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTRED));
         add(row(4));
         add(step("bevel", "width", 0.5));
         long id = d.bodyOf(a).entries().getLast().id();
@@ -144,7 +144,7 @@ class CopiesAlikeTest extends OneBody {
     void picksAreFollowedThroughIt() {
         Random random = new Random(5);
         for (int round = 0; round < 12; round++) {
-            start(new Box(10, 8, 6, 2, 1, 1, Seat.CENTERED));
+            start(new Box(10, 8, 6, 2, 1, 1, Seat.CENTRED));
             add(row(4));
             Mesh copies = mesh();
             Selection some = Selection.none(ElementKind.FACE);
@@ -173,7 +173,7 @@ class CopiesAlikeTest extends OneBody {
     /** What is picked on the rounded copies stays picked when numbers below change. */
     @Test
     void picksOnWhatComesOfItStay() throws StepException {
-        start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTRED));
         add(row(4));
         add(step("bevel", "width", 0.5));
         Mesh rounded = mesh();
@@ -203,7 +203,7 @@ class CopiesAlikeTest extends OneBody {
     /** A step that has nothing to do leaves the parts as they are. */
     @Test
     void whatIsNotChangedStays() {
-        start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 8, 6, 1, 1, 1, Seat.CENTRED));
         add(row(4));
         Geometry before = geometry(d);
         add(step("bevel", "width", 0.0));

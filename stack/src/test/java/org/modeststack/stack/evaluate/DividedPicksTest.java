@@ -54,11 +54,11 @@ import org.modeststack.steps.source.Seat;
 class DividedPicksTest extends OneBody {
     @BeforeEach
     void block() {
-        start(new Box(60, 40, 30, 2, 2, 1, Seat.CENTERED));
+        start(new Box(60, 40, 30, 2, 2, 1, Seat.CENTRED));
     }
 
     private BooleanStep slot(Vec3 size, Vec3 at) {
-        d = Edits.addBody(d, "C", Material.DEFAULT, new Box(size.x(), size.y(), size.z(), 1, 1, 1, Seat.CENTERED));
+        d = Edits.addBody(d, "C", Material.DEFAULT, new Box(size.x(), size.y(), size.z(), 1, 1, 1, Seat.CENTRED));
         String id = d.bodies().getLast().id();
         d = Edits.addStep(d, id, 1, new Move(at));
         return new BooleanStep(Operation.DIFFERENCE, Bodies.of(id));
@@ -173,7 +173,7 @@ class DividedPicksTest extends OneBody {
 
     @Test
     void roundBodiesToo() throws Exception {
-        d = Edits.replaceSource(d, a, new Cylinder(40, 30, 12, 2, 0, Seat.CENTERED));
+        d = Edits.replaceSource(d, a, new Cylinder(40, 30, 12, 2, 0, Seat.CENTRED));
         Mesh before = mesh();
         set(0, "sides", 36);
         Mesh now = mesh();
@@ -213,7 +213,7 @@ class DividedPicksTest extends OneBody {
     /** A diagonal that is gone is gone: the sides of its face are not parts of it. */
     @Test
     void anEdgeThatIsGoneIsNotGoneRound() {
-        d = Edits.replaceSource(d, a, new Box(80, 20, 10, 1, 1, 1, Seat.CENTERED));
+        d = Edits.replaceSource(d, a, new Box(80, 20, 10, 1, 1, 1, Seat.CENTRED));
         Step diagonals = new Connect(pick("vertices: inside -41 -11 -6 -39 -9 6; and inside 39 9 -6 41 11 6"));
         add(diagonals);
         Mesh cut = mesh();
@@ -230,7 +230,7 @@ class DividedPicksTest extends OneBody {
     @ParameterizedTest
     @ValueSource(ints = {4, 5, 6, 7, 9, 24})
     void aPartWhoseCutIsGoneIsNotAnythingElse(int sides) {
-        d = Edits.replaceSource(d, a, new Prism(40, 30, sides, 1, Seat.CENTERED));
+        d = Edits.replaceSource(d, a, new Prism(40, 30, sides, 1, Seat.CENTRED));
         Mesh before = mesh();
         Selection corners = Selection.none(ElementKind.VERTEX);
         for (int v = 0; v < before.vertexCount() && corners.size() < 2; v += 2)

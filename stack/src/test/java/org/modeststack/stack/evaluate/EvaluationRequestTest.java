@@ -77,8 +77,8 @@ class EvaluationRequestTest {
 
     @BeforeEach
     void aPlateThatIsCutInItsThirdStep() throws StepException {
-        d = Edits.addBody(Document.EMPTY, "Plate", Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTERED));
-        d = Edits.addBody(d, "Bar", Material.DEFAULT, new Box(1, 1, 9, 1, 1, 1, Seat.CENTERED));
+        d = Edits.addBody(Document.EMPTY, "Plate", Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTRED));
+        d = Edits.addBody(d, "Bar", Material.DEFAULT, new Box(1, 1, 9, 1, 1, 1, Seat.CENTRED));
         plate = d.bodyNamed("Plate").id();
         bar = d.bodyNamed("Bar").id();
         d = Edits.addStep(d, bar, 1, new Move(new Vec3(0.2, 0, 0)));
@@ -103,11 +103,11 @@ class EvaluationRequestTest {
     @Test
     void onlyTheStepsThatAreWantedAreCarriedOutAndWhatTheyNeed() {
         Map<String, BodyResult> some = evaluate(Purpose.RESULT, new Target(plate, 2));
-        assertEquals(List.of("Plate: Box", "Plate: Smooth by subdivision"), done);
+        assertEquals(List.of("Plate: Box", "Plate: Subdivide"), done);
         assertEquals(List.of(plate), List.copyOf(some.keySet()));
         assertEquals(2, some.get(plate).steps().size());
         BodyResult all = plate(Purpose.RESULT);
-        assertEquals(List.of("Bar: Box", "Bar: Move", "Plate: Combine"), done);
+        assertEquals(List.of("Bar: Box", "Bar: Move", "Plate: Boolean"), done);
         for (int i = 0; i < 2; i++)
             assertSame(some.get(plate).steps().get(i), all.steps().get(i));
         // What is known of the whole is not forgotten over a part.
@@ -165,7 +165,7 @@ class EvaluationRequestTest {
     }
 
     private String add(String name, String cut) throws StepException {
-        d = Edits.addBody(d, name, Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTERED));
+        d = Edits.addBody(d, name, Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTRED));
         String id = d.bodies().getLast().id();
         if (cut != null) d = Edits.addStep(d, id, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(cut)));
         return id;

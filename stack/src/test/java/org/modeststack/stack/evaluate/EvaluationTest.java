@@ -32,7 +32,7 @@ import org.modeststack.steps.source.Seat;
 
 /** What is worked out again and what is not, and how an evaluation is stopped. */
 class EvaluationTest {
-    private static final Box BOX = new Box(4, 4, 4, 2, 2, 2, Seat.CENTERED);
+    private static final Box BOX = new Box(4, 4, 4, 2, 2, 2, Seat.CENTRED);
     private final Evaluator evaluator = new Evaluator();
     private Document d;
     private String a;
@@ -41,7 +41,7 @@ class EvaluationTest {
     @BeforeEach
     void aBodyThatIsCutByAnother() throws StepException {
         d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, BOX);
-        d = Edits.addBody(d, "B", Material.DEFAULT, new Box(1, 1, 9, 1, 1, 1, Seat.CENTERED));
+        d = Edits.addBody(d, "B", Material.DEFAULT, new Box(1, 1, 9, 1, 1, 1, Seat.CENTRED));
         a = d.bodyNamed("A").id();
         b = d.bodyNamed("B").id();
         d = Edits.addStep(d, a, 1, new Subdivide(1));
@@ -164,7 +164,7 @@ class EvaluationTest {
             assertTrue(share >= 0 && share <= 1);
             said.append(body).append('/').append(step).append(' ');
         });
-        assertTrue(said.toString().contains("A/Smooth by subdivision"), said.toString());
+        assertTrue(said.toString().contains("A/Subdivide"), said.toString());
         assertTrue(said.toString().contains("B/Box"), said.toString());
         assertThrows(
                 CancellationException.class,

@@ -52,7 +52,7 @@ class MaterialsTest {
     }
 
     private static Step box(double side) {
-        return new Box(side, side, side, 1, 1, 1, Seat.CENTERED);
+        return new Box(side, side, side, 1, 1, 1, Seat.CENTRED);
     }
 
     private static Material look(Document d, Mesh m, int face) {

@@ -154,7 +154,7 @@ public class MishapsTest extends OneBody {
 
     @BeforeEach
     void block() {
-        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTRED));
         Troubled.on = true;
     }
 
@@ -348,7 +348,7 @@ public class MishapsTest extends OneBody {
         Patient.begun = new CountDownLatch(1);
         Patient.go = new CountDownLatch(1);
         add(new Patient(2));
-        d = Edits.addBody(d, "B", Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTERED));
+        d = Edits.addBody(d, "B", Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTRED));
         String b = d.bodies().getLast().id();
         d = Edits.setVisible(d, a, false);
         BlockingQueue<String> told = new LinkedBlockingQueue<>();

@@ -56,10 +56,7 @@ class OwnAxesTest {
                         new Move(some),
                         new Place(Vec3.ZERO, new Vec3(0, 0, -1), some.times(9), some, true, 360 * r.nextDouble(), 3)));
         assertSize(
-                20,
-                20,
-                20,
-                size(new UvSphere(20, 32, 16, Seat.CENTERED), new Turn(Axis.Y, 360 * r.nextDouble(), some)));
+                20, 20, 20, size(new UvSphere(20, 32, 16, Seat.CENTRED), new Turn(Axis.Y, 360 * r.nextDouble(), some)));
     }
 
     @Test

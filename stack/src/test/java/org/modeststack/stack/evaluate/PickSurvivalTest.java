@@ -104,15 +104,15 @@ class PickSurvivalTest {
 
     private void changes() {
         UnaryOperator<Vec3> same = p -> p;
-        Document box = body(new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED));
+        Document box = body(new Box(60, 40, 30, 3, 2, 2, Seat.CENTRED));
         add("box", "width 60 → 90", box, set("A", 0, "width", 90.0), scaled(1.5, 1, 1));
         add("box", "height 30 → 12", box, set("A", 0, "height", 12.0), scaled(1, 1, 0.4));
         add("box", "segments 3 → 6", box, set("A", 0, "segmentsX", 6), same);
         add("box", "segments 3 → 1", box, set("A", 0, "segmentsX", 1), same);
         add("box", "segments 3 → 5", box, set("A", 0, "segmentsX", 5), same);
-        add("box", "another box in its place", box, instead(new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED)), same);
-        add("box", "a cylinder in its place", box, instead(new Cylinder(40, 30, 24, 1, 0, Seat.CENTERED)), same);
-        Document bar = body(new Cylinder(40, 30, 24, 2, 0, Seat.CENTERED));
+        add("box", "another box in its place", box, instead(new Box(60, 40, 30, 3, 2, 2, Seat.CENTRED)), same);
+        add("box", "a cylinder in its place", box, instead(new Cylinder(40, 30, 24, 1, 0, Seat.CENTRED)), same);
+        Document bar = body(new Cylinder(40, 30, 24, 2, 0, Seat.CENTRED));
         add("cylinder", "sides 24 → 48", bar, set("A", 0, "sides", 48), same);
         add("cylinder", "sides 24 → 12", bar, set("A", 0, "sides", 12), same);
         add("cylinder", "sides 24 → 36", bar, set("A", 0, "sides", 36), same);
@@ -131,9 +131,9 @@ class PickSurvivalTest {
                 },
                 same);
         Document cut = with(
-                body(new Box(60, 40, 30, 1, 1, 1, Seat.CENTERED)),
+                body(new Box(60, 40, 30, 1, 1, 1, Seat.CENTRED)),
                 "C",
-                new Cylinder(16, 60, 32, 1, 0, Seat.CENTERED),
+                new Cylinder(16, 60, 32, 1, 0, Seat.CENTRED),
                 new Move(new Vec3(-8, 0, 0)));
         cut = Edits.addStep(
                 cut,
@@ -163,7 +163,7 @@ class PickSurvivalTest {
                 cut,
                 d -> {
                     Document e =
-                            with(d, "D", new Cylinder(10, 60, 24, 1, 0, Seat.CENTERED), new Move(new Vec3(18, 0, 0)));
+                            with(d, "D", new Cylinder(10, 60, 24, 1, 0, Seat.CENTRED), new Move(new Vec3(18, 0, 0)));
                     return Edits.addStep(
                             e,
                             a(e),
@@ -174,7 +174,7 @@ class PickSurvivalTest {
                 },
                 same);
         Document row = body(
-                new Box(10, 10, 10, 2, 2, 2, Seat.CENTERED),
+                new Box(10, 10, 10, 2, 2, 2, Seat.CENTRED),
                 new RowArray(4, new Vec3(15, 0, 0), RowArray.Spacing.EACH, 0));
         add("row", "4 → 6 copies", row, set("A", 1, "count", 6), same);
         add("row", "4 → 2 copies", row, set("A", 1, "count", 2), same);
@@ -185,7 +185,7 @@ class PickSurvivalTest {
                 set("A", 1, "offset", new Vec3(25, 0, 0)),
                 p -> p.plus(new Vec3(10 * Math.rint(p.x() / 15), 0, 0)));
         Document round = body(
-                new Box(10, 4, 6, 1, 1, 1, Seat.CENTERED),
+                new Box(10, 4, 6, 1, 1, 1, Seat.CENTRED),
                 new Move(new Vec3(30, 0, 0)),
                 new RoundArray(6, Axis.Z, 360, Vec3.ZERO, 0, 0));
         // The second copy stays the second, wherever it goes.
@@ -194,7 +194,7 @@ class PickSurvivalTest {
             double turn = Math.toRadians(-30.0 * copy), c = Math.cos(turn), q = Math.sin(turn);
             return new Vec3(c * p.x() - q * p.y(), q * p.x() + c * p.y(), p.z());
         });
-        Document smooth = body(new Box(40, 40, 40, 2, 2, 2, Seat.CENTERED), new Subdivide(1));
+        Document smooth = body(new Box(40, 40, 40, 2, 2, 2, Seat.CENTRED), new Subdivide(1));
         add("smoothed block", "smoothed once more", smooth, set("A", 1, "levels", 2), same);
         add(
                 "smoothed block",
@@ -218,7 +218,7 @@ class PickSurvivalTest {
         UnaryOperator<Vec3> same = p -> p;
         Pick faces = PickText.parse("faces: all"), edges = PickText.parse("edges: all");
         Pick top = PickText.parse("faces: facing 0 0 1 10");
-        Document box = body(new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED));
+        Document box = body(new Box(60, 40, 30, 3, 2, 2, Seat.CENTRED));
         add("box", "depth 40 → 60", box, set("A", 0, "depth", 60.0), scaled(1, 1.5, 1));
         add("box", "segments across 2 → 4", box, set("A", 0, "segmentsY", 4), same);
         add("box", "segments upright 2 → 6", box, set("A", 0, "segmentsZ", 6), same);
@@ -250,9 +250,9 @@ class PickSurvivalTest {
                 put(1, new Extrude(top, 4, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false)),
                 p -> p.z() < 14.9 ? p : isInside(p) ? p.plus(new Vec3(0, 0, 4)) : null);
         add("box", "edges dissolved", box, put(1, new Dissolve(PickText.parse("edges: facing 0 0 1 10"), false)), same);
-        add("box", "a bore put in", box, cutter(1, new Cylinder(10, 60, 24, 1, 0, Seat.CENTERED)), same);
-        add("box", "a slot put in", box, cutter(1, new Box(4, 100, 100, 1, 1, 1, Seat.CENTERED)), same);
-        Document bar = body(new Cylinder(40, 30, 24, 2, 0, Seat.CENTERED));
+        add("box", "a bore put in", box, cutter(1, new Cylinder(10, 60, 24, 1, 0, Seat.CENTRED)), same);
+        add("box", "a slot put in", box, cutter(1, new Box(4, 100, 100, 1, 1, 1, Seat.CENTRED)), same);
+        Document bar = body(new Cylinder(40, 30, 24, 2, 0, Seat.CENTRED));
         add("cylinder", "height 30 → 50", bar, set("A", 0, "height", 50.0), scaled(1, 1, 5 / 3.0));
         add("cylinder", "sides 24 → 72", bar, set("A", 0, "sides", 72), same);
         add("cylinder", "sides 24 → 8", bar, set("A", 0, "sides", 8), same);
@@ -263,17 +263,17 @@ class PickSurvivalTest {
                 bar,
                 put(1, new CutLoop(PickText.parse("edges: sharper 10"), 1, 1, 0)),
                 same);
-        add("cylinder", "a slot put in", bar, cutter(1, new Box(4, 100, 100, 1, 1, 1, Seat.CENTERED)), same);
-        add("cylinder", "a tube in its place", bar, instead(new Tube(40, 6, 30, 24, 2, Seat.CENTERED)), same);
-        Document ball = body(new UvSphere(40, 16, 8, Seat.CENTERED));
+        add("cylinder", "a slot put in", bar, cutter(1, new Box(4, 100, 100, 1, 1, 1, Seat.CENTRED)), same);
+        add("cylinder", "a tube in its place", bar, instead(new Tube(40, 6, 30, 24, 2, Seat.CENTRED)), same);
+        Document ball = body(new UvSphere(40, 16, 8, Seat.CENTRED));
         add("sphere", "diameter 40 → 60", ball, set("A", 0, "diameter", 60.0), scaled(1.5, 1.5, 1.5));
         add("sphere", "sides 16 → 32", ball, set("A", 0, "sides", 32), same);
         add("sphere", "faces split in four", ball, put(1, new Split(faces, 2)), same);
-        Document ring = body(new Torus(60, 20, 16, 8, Seat.CENTERED));
+        Document ring = body(new Torus(60, 20, 16, 8, Seat.CENTRED));
         add("torus", "sides 16 → 32", ring, set("A", 0, "sides", 32), same);
-        add("torus", "sides of the tube 8 → 16", ring, set("A", 0, "tubeSides", 16), same);
+        add("torus", "sides of the tube 8 → 16", ring, set("A", 0, "barSides", 16), same);
         Document raised = body(
-                new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED),
+                new Box(60, 40, 30, 3, 2, 2, Seat.CENTRED),
                 new Extrude(top, 5, Extrude.Direction.TOGETHER, new Vec3(0, 0, 1), 0, 1, false),
                 new Move(new Vec3(1, 2, 3)));
         add("raised block", "by 5 → 9", raised, set("A", 1, "distance", 9.0), p -> {

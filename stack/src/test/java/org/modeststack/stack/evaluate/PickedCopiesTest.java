@@ -35,15 +35,15 @@ class PickedCopiesTest extends OneBody {
         return Stream.of(
                 step("row-array", "count", 5, "offset", new Vec3(30, 0, 0)),
                 step("row-array", "count", 5, "offset", new Vec3(30, 0, 0), "leftOut", "2"),
-                step("row-array", "count", 5, "offset", new Vec3(10, 0, 0), "weld", 0.01),
+                step("row-array", "count", 5, "offset", new Vec3(10, 0, 0), "weldWithin", 0.01),
                 step("row-array", "count", 5, "offset", new Vec3(7, 3, 0), "united", true),
-                step("round-array", "count", 5, "center", new Vec3(50, 0, 0)));
+                step("round-array", "count", 5, "centre", new Vec3(50, 0, 0)));
     }
 
     @ParameterizedTest
     @MethodSource("repeating")
     void leavingOutWhatAFaceBelongsToTakesJustThatAway(Step repeating) throws StepException {
-        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTRED));
         add(repeating);
         add(new Move(new Vec3(0, 0, 5)));
         long id = d.bodyOf(a).entries().get(1).id();
@@ -67,7 +67,7 @@ class PickedCopiesTest extends OneBody {
     @ParameterizedTest
     @ValueSource(ints = {2, 3})
     void ofCopiesOfCopiesSingleOnesAreLeftOut(int directions) throws StepException {
-        start(new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED));
+        start(new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED));
         Vec3[] ways = {new Vec3(5, 0, 0), new Vec3(0, 5, 0), new Vec3(0, 0, 5)};
         for (int i = 0; i < directions; i++) add(step("row-array", "count", 4, "offset", ways[i]));
         long id = d.bodyOf(a).entries().getLast().id();

@@ -44,18 +44,18 @@ class PickedOriginalsTest extends OneBody {
 
     static Stream<Case> repeating() {
         return Stream.of(
-                new Case(step("mirror", "axis", Mirror.Across.X), 2),
-                new Case(step("mirror", "axis", Mirror.Across.X, "weld", false), 2),
-                new Case(step("mirror", "axis", Mirror.Across.XY), 4),
-                new Case(step("mirror", "axis", Mirror.Across.XYZ), 8),
+                new Case(step("mirror", "across", Mirror.Across.X), 2),
+                new Case(step("mirror", "across", Mirror.Across.X, "weld", false), 2),
+                new Case(step("mirror", "across", Mirror.Across.XY), 4),
+                new Case(step("mirror", "across", Mirror.Across.XYZ), 8),
                 new Case(step("row-array", "count", 3, "offset", new Vec3(30, 0, 0)), 3),
-                new Case(step("round-array", "count", 4, "center", new Vec3(40, 0, 0)), 4));
+                new Case(step("round-array", "count", 4, "centre", new Vec3(40, 0, 0)), 4));
     }
 
     @ParameterizedTest
     @MethodSource("repeating")
     void allImagesOfAnElementComeFromIt(Case c) {
-        start(new Box(10, 10, 10, 2, 2, 2, Seat.CENTERED));
+        start(new Box(10, 10, 10, 2, 2, 2, Seat.CENTRED));
         add(new Move(new Vec3(9, 9, 9)));
         add(c.step());
         Mesh shown = mesh(), before = mesh(1);
@@ -77,7 +77,7 @@ class PickedOriginalsTest extends OneBody {
     @ParameterizedTest
     @MethodSource("repeating")
     void whereTheWholeWasPutSinceDoesNotMatter(Case c) {
-        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTRED));
         add(new Move(new Vec3(9, 9, 9)));
         add(c.step());
         add(new Move(new Vec3(-118, 7, 3)));
@@ -104,8 +104,8 @@ class PickedOriginalsTest extends OneBody {
     /** A body that is alike on both sides already: what lies on the side that was cut off is never taken. */
     @Test
     void onlyWhatIsLeftIsAnOriginal() {
-        start(new Box(20, 10, 10, 2, 1, 1, Seat.CENTERED));
-        add(step("mirror", "axis", Mirror.Across.X, "keep", Mirror.Keep.ABOVE));
+        start(new Box(20, 10, 10, 2, 1, 1, Seat.CENTRED));
+        add(step("mirror", "across", Mirror.Across.X, "keep", Mirror.Keep.ABOVE));
         Mesh shown = mesh();
         long id = d.bodyOf(a).entries().get(1).id();
         BitSet all = new BitSet();
@@ -121,9 +121,9 @@ class PickedOriginalsTest extends OneBody {
     /** The whole of it: a face is raised on the original, and all images have it; what a later step made is not found. */
     @Test
     void workOnAnOriginalShowsOnAllSides() {
-        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTRED));
         add(new Move(new Vec3(9, 9, 9)));
-        add(step("mirror", "axis", Mirror.Across.XY));
+        add(step("mirror", "across", Mirror.Across.XY));
         double before = Measures.of(mesh()).volume();
         Mesh shown = mesh();
         Entry mirror = PickedOriginals.lastRepeating(d.bodyOf(a));

@@ -61,7 +61,7 @@ class SharedPartsTest {
 
     private static Step subdivideByPlace() {
         StepDescriptor d = Steps.byType("subdivide");
-        return d.with(d.createDefault(), "where", Pick.of(ElementKind.FACE, EVERYWHERE));
+        return d.with(d.createDefault(), "faces", Pick.of(ElementKind.FACE, EVERYWHERE));
     }
 
     private List<StepResult> steps(Document d) {

@@ -39,7 +39,7 @@ class StepCopiesTest extends OneBody {
 
     @BeforeEach
     void block() {
-        start(new Box(60, 40, 30, 2, 2, 1, Seat.CENTERED));
+        start(new Box(60, 40, 30, 2, 2, 1, Seat.CENTRED));
     }
 
     /** The faces of the present mesh that look one way. */
@@ -112,7 +112,7 @@ class StepCopiesTest extends OneBody {
     void theWallOfABoreIsThatOfTheOtherBodysBore() throws StepException {
         add(bore(6));
         BooleanStep bored = bore(11);
-        String to = other(new Box(80, 80, 8, 1, 1, 1, Seat.CENTERED), bored);
+        String to = other(new Box(80, 80, 8, 1, 1, 1, Seat.CENTRED), bored);
         Mesh m = mesh();
         int[] wall = IntStream.range(0, m.faceCount())
                 .filter(f -> Math.hypot(

@@ -28,7 +28,7 @@ class StepCounterpartsPropertiesTest {
         return switch (Character.toUpperCase(kind)) {
             case 'M' -> new Move(new Vec3(1, 0, 0));
             case 'S' -> new Subdivide(1);
-            default -> new Box(1, 1, 1, 1, 1, 1, Seat.CENTERED);
+            default -> new Box(1, 1, 1, 1, 1, 1, Seat.CENTRED);
         };
     }
 

@@ -97,8 +97,8 @@ class StepRunnerTest extends OneBody {
 
     @BeforeEach
     void block() {
-        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTERED));
-        d = Edits.addBody(d, "Wedge", Material.DEFAULT, new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED));
+        start(new Box(10, 10, 10, 1, 1, 1, Seat.CENTRED));
+        d = Edits.addBody(d, "Wedge", Material.DEFAULT, new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED));
         tool = d.bodyNamed("Wedge").id();
         begun = new CountDownLatch(1);
         go = new CountDownLatch(1);
@@ -234,7 +234,7 @@ class StepRunnerTest extends OneBody {
                 List.of(),
                 evaluator.evaluate(d, a, Progress.NONE).steps().get(2).remarks());
 
-        start(new Box(10, 10, 10, 30, 30, 30, Seat.CENTERED));
+        start(new Box(10, 10, 10, 30, 30, 30, Seat.CENTRED));
         add(row.with(row.createDefault(), "count", 4));
         StepResult many = evaluator.evaluate(d, a, Progress.NONE).steps().get(1);
         assertNull(many.geometry().known());

@@ -38,7 +38,7 @@ class AutosaveTest {
     }
 
     private static Document named(String body) {
-        return Edits.addBody(Document.EMPTY, body, Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTERED));
+        return Edits.addBody(Document.EMPTY, body, Material.DEFAULT, new Box(1, 1, 1, 1, 1, 1, Seat.CENTRED));
     }
 
     /** A program of its own that keeps a copy of a document, says so, and waits. */

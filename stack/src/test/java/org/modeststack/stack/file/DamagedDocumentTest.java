@@ -29,15 +29,15 @@ import org.modeststack.steps.source.Seat;
 /** Files whose ids clash, and what baked steps keep in a file. */
 class DamagedDocumentTest {
     private static Document document() {
-        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED));
+        Document d = Edits.addBody(Document.EMPTY, "A", Material.DEFAULT, new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED));
         d = Edits.addStep(d, "b1", 1, new Subdivide(1));
         d = Edits.addStep(d, "b1", 2, new Move(new Vec3(1, 2, 3)));
-        return Edits.addBody(d, "B", Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTERED));
+        return Edits.addBody(d, "B", Material.DEFAULT, new Box(4, 4, 4, 1, 1, 1, Seat.CENTRED));
     }
 
-    private static Document parsed(String text) throws DocumentException {
+    private static Document parsed(String text, String... remarks) throws DocumentException {
         DocumentFile.Loaded l = DocumentFile.parse(text.getBytes(StandardCharsets.UTF_8), "d.mstack");
-        assertEquals(List.of(), l.remarks());
+        assertEquals(List.of(remarks), l.remarks());
         return l.document();
     }
 
@@ -53,7 +53,7 @@ class DamagedDocumentTest {
         long first = d.body("b1").entries().getFirst().id();
         long second = d.body("b1").entries().get(1).id();
         String text = DocumentFile.toText(d).replace("\"id\" : " + second + ",", "\"id\" : " + first + ",");
-        Document again = parsed(text);
+        Document again = parsed(text, "A, step 2: another step has the id 2 too; this one gets 7.");
         List<Long> ids = ids(again);
         assertEquals(4, ids.stream().distinct().count());
         assertEquals(first, ids.getFirst());
@@ -69,7 +69,9 @@ class DamagedDocumentTest {
     void bodiesOfOneIdGetTheirOwn() throws DocumentException {
         Document d = document();
         String other = d.bodyNamed("B").id();
-        Document again = parsed(DocumentFile.toText(d).replace("\"id\" : \"" + other + "\"", "\"id\" : \"b1\""));
+        Document again = parsed(
+                DocumentFile.toText(d).replace("\"id\" : \"" + other + "\"", "\"id\" : \"b1\""),
+                "B: another body has the id \"b1\" too; this one gets \"b7\".");
         assertEquals(2, again.bodies().stream().map(Body::id).distinct().count());
         assertEquals(3, again.bodyNamed("A").entries().size());
         assertEquals(1, again.bodyNamed("B").entries().size());

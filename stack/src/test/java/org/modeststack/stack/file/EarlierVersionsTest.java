@@ -83,7 +83,7 @@ class EarlierVersionsTest {
         "dissolve, bend, 360.0",
         "inset, guardAround, false",
         "segments, begin, ANY",
-        "bevel, rings, false",
+        "bevel, wholeRings, false",
         "row-array, onward, true",
         "round-array, onward, true"
     })

@@ -135,7 +135,8 @@ public class NewKindTest {
         assertEquals(new Range(1, 2), ValueJson.read(PARAM, JSON.readTree("[1, 2.0]"), Material::name));
         for (String wrong : List.of("7", "\"1 to 2\"", "[1]", "[1, null]", "{}"))
             assertEquals(
-                    "This step cannot be read: Heights cannot be " + JSON.readTree(wrong) + ".",
+                    "This step cannot be read: Heights cannot be " + JSON.readTree(wrong)
+                            + ": it takes two numbers with “to” between.",
                     assertThrows(
                                     IllegalArgumentException.class,
                                     () -> ValueJson.read(PARAM, JSON.readTree(wrong), Material::name))

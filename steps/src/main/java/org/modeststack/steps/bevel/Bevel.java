@@ -54,7 +54,7 @@ public record Bevel(
                 max = 180,
                 def = "30",
                 only = "of=edges,rims")
-        double angle,
+        double sharperThan,
 
         @Param(
                 label = "Measure",
@@ -111,7 +111,7 @@ public record Bevel(
                                 + " and a height; height 1 in the middle is the old edge.",
                 def = "0.25 0.5, 0.75 0.5",
                 role = Role.PROFILE)
-        String curve,
+        String section,
 
         @Param(
                 label = "Outer turns",
@@ -119,7 +119,7 @@ public record Bevel(
                 help = "How the outline goes round a corner of the faces beside it.",
                 def = "pointed",
                 only = "of=edges,rims")
-        Turn cornerOuter,
+        Turn outerTurns,
 
         @Param(
                 label = "Inner turns",
@@ -127,7 +127,7 @@ public record Bevel(
                 help = "How the outline turns inside a corner of a face.",
                 def = "pointed",
                 only = "of=edges,rims")
-        Turn cornerInner,
+        Turn innerTurns,
 
         @Param(
                 label = "Meeting",
@@ -146,7 +146,7 @@ public record Bevel(
                         + " room, so that strips narrow towards them.",
                 def = "alike",
                 only = "guard=on")
-        Holding holding,
+        Holding heldBack,
 
         @Param(
                 label = "Weights",
@@ -193,7 +193,7 @@ public record Bevel(
                                 + " by less than half the angle.",
                 def = "on",
                 only = "of=edges,rims")
-        boolean rings,
+        boolean wholeRings,
 
         @Param(
                 label = "Blend",
@@ -245,7 +245,7 @@ public record Bevel(
         if (flat > 0 && (taken.elements().isEmpty() || !where.equals(Pick.all(ElementKind.EDGE))))
             context.remark(
                     Remark.Level.REMARK,
-                    flat + (flat == 1 ? " edge turns" : " edges turn") + " by no more than " + Numbers.show(angle)
+                    flat + (flat == 1 ? " edge turns" : " edges turn") + " by no more than " + Numbers.show(sharperThan)
                             + "° and " + (flat == 1 ? "was" : "were") + LEFT_ALONE);
     }
 
@@ -272,14 +272,14 @@ public record Bevel(
 
     /** Whether edges are rounded by rails that run over as many faces as they need. */
     private boolean goesOver() {
-        boolean pointed = cornerOuter == Turn.POINTED && cornerInner == Turn.POINTED;
+        boolean pointed = outerTurns == Turn.POINTED && innerTurns == Turn.POINTED;
         return rails == Rails.OVER && of != Of.VERTICES && pointed && taper > 0 && guard;
     }
 
     /** Strips that run over the faces are narrower only where there is no room, always. */
     @Override
     public boolean uses(String param) {
-        return !param.equals("holding") || !goesOver();
+        return !param.equals("heldBack") || !goesOver();
     }
 
     private Mesh cutBeside(Mesh in, BevelledElements taken, int all, StepContext context) throws StepException {
@@ -317,7 +317,7 @@ public record Bevel(
     ProfileCurve profileCurve() throws StepException {
         return switch (shape) {
             case NUMBER -> new ProfileCurve(profile, segments);
-            case OWN -> new ProfileCurve(Moulding.parse(curve));
+            case OWN -> new ProfileCurve(Moulding.parse(section));
             default -> new ProfileCurve(Moulding.of(shape, segments));
         };
     }
@@ -326,7 +326,7 @@ public record Bevel(
      * The cross-section at square edges, from rail to rail: share of the way and height of each place, as {@link Moulding}
      * has them.
      */
-    public double[] section() throws StepException {
+    public double[] sectionPlaces() throws StepException {
         ProfileCurve c = profileCurve();
         double[] ab = new double[2 * (c.segments() + 1)], out = new double[ab.length];
         c.at(Math.PI / 2, ab);
@@ -467,7 +467,7 @@ public record Bevel(
             case RADIUS -> "a {measure} of {width}";
             case SAME -> "the {measure} {width} along every edge";
         };
-        String sharper = angle > 0 ? ", sharper than {angle}," : "";
+        String sharper = sharperThan > 0 ? ", sharper than {sharperThan}," : "";
         String what = switch (of) {
             // The pick says "edges" itself.
             case EDGES -> (where.kind() == ElementKind.EDGE ? "{where}" : "{of} of {where}") + sharper;

@@ -66,8 +66,8 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
         double[] weights = weights(bevel, in, ElementKind.EDGE);
         boolean all = bevel.where().equals(Pick.all(ElementKind.EDGE));
         // Faces that meet at just the angle are not sharper, however their normals are rounded.
-        double limit = Math.cos(Math.toRadians(bevel.angle())) - 1e-9;
-        BitSet nearlySharp = bevel.rings() ? SharpRings.of(in, edges, bevel.angle()) : new BitSet();
+        double limit = Math.cos(Math.toRadians(bevel.sharperThan())) - 1e-9;
+        BitSet nearlySharp = bevel.wholeRings() ? SharpRings.of(in, edges, bevel.sharperThan()) : new BitSet();
         int loose = 0, flat = 0;
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
             if (adj.edgeSides(e) != 2 || adj.twin(adj.edgeCorner(e, 0)) < 0) {
@@ -75,7 +75,7 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
                 continue;
             }
             double dot = frames.cosine(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);
-            boolean isFlat = bevel.angle() > 0 && dot >= limit && !nearlySharp.get(e);
+            boolean isFlat = bevel.sharperThan() > 0 && dot >= limit && !nearlySharp.get(e);
             if (isFlat || bevel.measure() == Measure.DEEP && 1 - dot < NO_DEPTH) flat++;
             else if (weights == null || weights[e] > 0) out.set(e);
         }

@@ -145,7 +145,7 @@ final class Cutter {
         EdgeWidths widths = new EdgeWidths(in, edges, bevel.measure(), bevel.amount(), bevel.taper() != 1);
         double[] tapered = bevel.taper() == 1 ? null : Taper.along(in, edges, bevel.taper());
         if (weights != null || tapered != null) widths.scale(edges, weights, tapered);
-        Turns turns = new Turns(bevel.cornerOuter(), bevel.cornerInner(), bevel.segments());
+        Turns turns = new Turns(bevel.outerTurns(), bevel.innerTurns(), bevel.segments());
         return new EdgeBevel(cut, edges, widths, curve, turns, bevel.meeting(), seed);
     }
 
@@ -162,7 +162,7 @@ final class Cutter {
     /** What is held back alike: chains of cut edges, and cut corners that are joined by an edge, which they share. */
     private int[] groups(BitSet elements) {
         DisjointSets sets = new DisjointSets(in.vertexCount());
-        if (bevel.holding() == Holding.NEAR) return sets.roots();
+        if (bevel.heldBack() == Holding.NEAR) return sets.roots();
         for (int e = 0; e < adj.edgeCount(); e++) {
             boolean joined =
                     corners() ? elements.get(adj.edgeLow(e)) && elements.get(adj.edgeHigh(e)) : elements.get(e);

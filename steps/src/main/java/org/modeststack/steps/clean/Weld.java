@@ -25,23 +25,23 @@ public record Weld(
                 min = 0,
                 max = 1e6,
                 def = "0.01")
-        double distance,
+        double within,
 
         @Onward boolean onward)
         implements Step {
 
     /** Nothing moves farther than the distance. */
-    public Weld(double distance) {
-        this(distance, false);
+    public Weld(double within) {
+        this(within, false);
     }
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        Mesh out = Welding.within(in, distance, onward, null, context);
+        Mesh out = Welding.within(in, within, onward, null, context);
         if (!onward && out.isEmpty() && !in.isEmpty()) {
             context.remark(
                     Remark.Level.FAULT,
-                    "Nothing would be left of the body within " + Numbers.show(distance)
+                    "Nothing would be left of the body within " + Numbers.show(within)
                             + " mm, so nothing was merged: weld within less.");
             return in;
         }
@@ -62,6 +62,6 @@ public record Weld(
 
     @Override
     public String sentence() {
-        return "*Weld* vertices within {distance}" + (onward ? ", onward from one to the next." : ".");
+        return "*Weld* vertices within {within}" + (onward ? ", onward from one to the next." : ".");
     }
 }

@@ -19,11 +19,11 @@ import org.modeststack.steps.combine.arrange.Operation;
 /** Union, difference or intersection with other bodies, which stay as they are. */
 @StepInfo(
         type = "boolean",
-        title = "Combine",
+        title = "Boolean",
         family = Family.COMBINE,
         help = "A boolean with other bodies: unite them with this one, cut them away from it, or keep what they share."
                 + " What lies inside goes and the vertices along the cut are shared; Join keeps every face instead.",
-        words = "boolean union difference intersection subtract add cut away common drill")
+        words = "combine union difference intersection subtract add cut away common drill")
 public record BooleanStep(
         @Param(label = "Operation", help = "What is kept.", def = "difference")
         Operation operation,

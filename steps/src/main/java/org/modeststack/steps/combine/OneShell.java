@@ -12,7 +12,7 @@ import org.modeststack.steps.StepInfo;
 
 /** Keeps one of the pieces that hang together, and drops the others. */
 @StepInfo(
-        type = "one-shell",
+        type = "keep-one-shell",
         title = "Keep one shell",
         family = Family.COMBINE,
         help = "Keeps one of the pieces that hang together along edges and drops the others. Shells are counted in the"

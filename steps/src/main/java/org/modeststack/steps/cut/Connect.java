@@ -16,10 +16,10 @@ import org.modeststack.steps.pick.Unpicked;
 /** Divides faces by edges between their picked corners. */
 @StepInfo(
         type = "connect",
-        title = "Connect vertices",
+        title = "Connect",
         family = Family.FACES,
         help = "Divides each face with several picked corners by edges from one to the next.",
-        words = "split cut face edge between join vertices")
+        words = "vertices split cut face edge between join vertices")
 public record Connect(
         @Param(label = "Vertices", help = "The corners to connect.", def = "vertices")
         Pick vertices) implements Step {

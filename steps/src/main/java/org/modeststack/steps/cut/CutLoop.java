@@ -24,7 +24,7 @@ import org.modeststack.steps.pick.Unpicked;
 /** Cuts loops of edges across the quads that picked edges lie side by side on. */
 @StepInfo(
         type = "cut-loop",
-        title = "Cut loops",
+        title = "Cut loop",
         family = Family.FACES,
         help = "Cuts edges in a row across the quads beside picked edges, all the way round or to the first face that"
                 + " has not four sides.",
@@ -58,7 +58,7 @@ public record CutLoop(
         double slide,
 
         @Param(
-                label = "Cut alone",
+                label = "Alone",
                 help = "Also cuts edges that no face of four sides is beside; their new vertices join nothing.",
                 def = "off")
         boolean alone)

@@ -21,7 +21,7 @@ import org.modeststack.steps.pick.Unpicked;
 /** Cuts new edges across faces, from one picked place to the next. */
 @StepInfo(
         type = "cut-path",
-        title = "Cut a path",
+        title = "Cut path",
         family = Family.FACES,
         help = "Cuts new edges straight across the faces from one picked vertex or edge to the next, in the order they"
                 + " were picked.",

@@ -17,11 +17,11 @@ import org.modeststack.steps.pick.Unpicked;
 /** Divides picked faces evenly without changing their shape. */
 @StepInfo(
         type = "split",
-        title = "Split faces",
+        title = "Split",
         family = Family.FACES,
         help = "Divides picked faces evenly where they lie: quads into a grid, triangles into triangles, others into"
                 + " quads from their middle.",
-        words = "subdivide divide simple plain grid tessellate detail")
+        words = "faces subdivide divide simple plain grid tessellate detail")
 public record Split(
         @Param(label = "Faces", help = "The faces to divide.", def = "faces")
         Pick faces,

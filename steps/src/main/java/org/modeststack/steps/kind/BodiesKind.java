@@ -41,6 +41,11 @@ public final class BodiesKind extends ParamKind {
     }
 
     @Override
+    protected String expectation(ParamDescriptor param) {
+        return "it takes a list of the ids of bodies";
+    }
+
+    @Override
     public Object toData(Object value) {
         return ((Bodies) value).ids();
     }

@@ -47,7 +47,7 @@ public final class CountKind extends ParamKind {
 
     @Override
     public @Nullable Object fromData(@Nullable Object data, ParamDescriptor param) {
-        return data instanceof Integer ? data : null;
+        return data instanceof Number n ? ofNumber(n.doubleValue()) : null;
     }
 
     @Override

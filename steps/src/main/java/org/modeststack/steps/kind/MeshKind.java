@@ -35,6 +35,11 @@ public final class MeshKind extends ParamKind {
     }
 
     @Override
+    protected String expectation(ParamDescriptor param) {
+        return "it takes a packed mesh";
+    }
+
+    @Override
     public Object toData(Object value) {
         return value;
     }

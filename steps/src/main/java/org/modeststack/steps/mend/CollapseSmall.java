@@ -13,7 +13,7 @@ import org.modeststack.steps.clean.Welding;
 
 /** Takes out edges and faces that are too small or thin to be meant. */
 @StepInfo(
-        type = "collapse-small",
+        type = "collapse-slivers",
         title = "Collapse slivers",
         family = Family.CLEAN,
         help = "Merges the ends of short edges and takes out triangles as thin as a line.",
@@ -26,7 +26,7 @@ public record CollapseSmall(
                 min = 0,
                 max = 1e6,
                 def = "0")
-        double length,
+        double shorterThan,
 
         @Param(
                 label = "Thinner than",
@@ -34,21 +34,21 @@ public record CollapseSmall(
                 min = 0,
                 max = 0.5,
                 def = "0.02")
-        double slender)
+        double thinnerThan)
         implements Step {
 
     private static final int ROUNDS = 6;
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        double limit = length > 0 ? length : FaultLimits.suggested(in).shortEdge();
+        double limit = shorterThan > 0 ? shorterThan : FaultLimits.suggested(in).shortEdge();
         Mesh now = in;
         int edges = 0, triangles = 0;
         for (int round = 0; round < ROUNDS; round++) {
             context.progress((double) round / ROUNDS);
             SmallEdges small = new SmallEdges(now);
-            Mesh merged = Welding.collapse(now, small.targets(limit, slender));
-            FlatTriangles flat = new FlatTriangles(merged, slender);
+            Mesh merged = Welding.collapse(now, small.targets(limit, thinnerThan));
+            FlatTriangles flat = new FlatTriangles(merged, thinnerThan);
             if (small.merged() + flat.count() == 0 || merged.isEmpty()) break;
             edges += small.merged();
             triangles += flat.count();
@@ -67,6 +67,7 @@ public record CollapseSmall(
 
     @Override
     public String sentence() {
-        return "*Collapse* slivers thinner than {slender}" + (length > 0 ? " and edges below {length}." : ".");
+        return "*Collapse* slivers thinner than {thinnerThan}"
+                + (shorterThan > 0 ? " and edges below {shorterThan}." : ".");
     }
 }

@@ -34,7 +34,7 @@ public record DivideFaces(
                 min = 3,
                 max = 100,
                 def = "4")
-        int most,
+        int mostSides,
 
         @Param(label = "Into", help = "Quads where two triangles make a good one, or triangles only.", def = "quads")
         Into into)
@@ -55,13 +55,13 @@ public record DivideFaces(
         Selection picked = faces.on(in, context).to(in, ElementKind.FACE);
         if (picked.isEmpty()) return Unpicked.of(in, "faces", context);
         BitSet divided = new BitSet();
-        picked.elements().stream().filter(f -> in.sides(f) > most).forEach(divided::set);
+        picked.elements().stream().filter(f -> in.sides(f) > mostSides).forEach(divided::set);
         int n = divided.cardinality();
         if (n == 0) {
-            context.remark(Remark.Level.NOTE, "No face has more than " + most + " sides, so nothing changes.");
+            context.remark(Remark.Level.NOTE, "No face has more than " + mostSides + " sides, so nothing changes.");
             return in;
         }
-        Mesh out = divided(in, divided, into, most, context);
+        Mesh out = divided(in, divided, into, mostSides, context);
         context.remark(
                 Remark.Level.NOTE,
                 n + (n == 1 ? " face" : " faces") + " divided into " + (out.faceCount() - in.faceCount() + n) + ".");
@@ -73,10 +73,10 @@ public record DivideFaces(
      *
      * @param divided faces of more than three sides
      */
-    public static Mesh divided(Mesh in, BitSet divided, Into into, int most, StepContext context) {
+    public static Mesh divided(Mesh in, BitSet divided, Into into, int mostSides, StepContext context) {
         BitSet pieces = new BitSet();
         Mesh triangles = triangles(in, divided, pieces, context);
-        return into == Into.TRIANGLES || most < 4
+        return into == Into.TRIANGLES || mostSides < 4
                 ? triangles
                 : JoinTriangles.joined(triangles, pieces, TURN, SKEW, context.seed());
     }
@@ -110,6 +110,6 @@ public record DivideFaces(
 
     @Override
     public String sentence() {
-        return "*Divide* {faces} with more than {most} sides into {into}.";
+        return "*Divide* {faces} with more than {mostSides} sides into {into}.";
     }
 }

@@ -11,7 +11,7 @@ import org.modeststack.steps.Unit;
 
 /** Takes out vertices that do nothing. */
 @StepInfo(
-        type = "drop-idle",
+        type = "take-out-idle-vertices",
         title = "Take out idle vertices",
         family = Family.CLEAN,
         help = "Takes out vertices that only join two edges which run straight on, and those that no face uses.",
@@ -24,12 +24,12 @@ public record DropIdle(
                 min = 0,
                 max = 180,
                 def = "1")
-        double turn)
+        double turnUpTo)
         implements Step {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        IdleVertices idle = new IdleVertices(in, turn);
+        IdleVertices idle = new IdleVertices(in, turnUpTo);
         int n = idle.count();
         context.remark(
                 Remark.Level.NOTE,
@@ -41,6 +41,6 @@ public record DropIdle(
 
     @Override
     public String sentence() {
-        return "*Take out* idle vertices that turn by up to {turn}.";
+        return "*Take out* idle vertices that turn by up to {turnUpTo}.";
     }
 }

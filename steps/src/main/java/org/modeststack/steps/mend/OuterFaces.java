@@ -16,7 +16,7 @@ import org.modeststack.steps.StepInfo;
 
 /** Takes out faces with solid on both sides, and faces that are there twice. */
 @StepInfo(
-        type = "outer-faces",
+        type = "take-out-inner-faces",
         title = "Take out inner faces",
         family = Family.CLEAN,
         help =

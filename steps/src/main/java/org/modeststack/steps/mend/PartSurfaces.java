@@ -11,7 +11,7 @@ import org.modeststack.steps.StepInfo;
 
 /** Parts surfaces that meet in one edge or touch in one vertex. */
 @StepInfo(
-        type = "part-surfaces",
+        type = "part-at-bad-edges",
         title = "Part at bad edges",
         family = Family.CLEAN,
         help =

@@ -13,7 +13,7 @@ import org.modeststack.steps.combine.arrange.Arrangement;
 
 /** Makes a body that runs through itself the border of all that is solid in it. */
 @StepInfo(
-        type = "resolve",
+        type = "resolve-crossings",
         title = "Resolve crossings",
         family = Family.CLEAN,
         help = "Cuts faces where they run through each other and keeps what has solid on one side only. All is decided"

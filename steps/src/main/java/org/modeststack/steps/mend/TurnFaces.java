@@ -12,7 +12,7 @@ import org.modeststack.steps.StepInfo;
 
 /** Turns faces so that all of a shell look to the same side, outwards where it encloses something. */
 @StepInfo(
-        type = "turn-faces",
+        type = "turn-faces-one-way",
         title = "Turn faces one way",
         family = Family.CLEAN,
         help = "Turns faces round that look to the other side than those beside them, and shells that look inwards.",

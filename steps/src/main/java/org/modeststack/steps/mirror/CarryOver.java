@@ -45,9 +45,9 @@ public record CarryOver(
                 min = 0,
                 max = 100,
                 def = "1")
-        int rings,
+        int grownBy,
 
-        @Param(label = "To", help = "Mirrored across a plane, turned round an axis, or moved.", def = "mirrored")
+        @Param(label = "How", help = "Mirrored across a plane, turned round an axis, or moved.", def = "mirrored")
         How how,
 
         @Param(
@@ -58,7 +58,7 @@ public record CarryOver(
         Axis axis,
 
         @Param(
-                label = "Plane at",
+                label = "At",
                 help = "Where the plane cuts the axis.",
                 unit = Unit.LENGTH,
                 min = -1e9,
@@ -86,7 +86,7 @@ public record CarryOver(
                 def = "0 0 0",
                 role = Role.POINT,
                 only = "how=turned")
-        Vec3 center,
+        Vec3 centre,
 
         @Param(
                 label = "By",
@@ -132,7 +132,7 @@ public record CarryOver(
         Selection picked = what.on(in, context).to(in, ElementKind.FACE);
         if (picked.isEmpty()) return Unpicked.of(in, "faces", context);
         List<Placement> places = places(context.seed());
-        CarriedPart part = new CarriedPart(in, grown(in, picked, rings), within);
+        CarriedPart part = new CarriedPart(in, grown(in, picked, grownBy), within);
         for (Placement p : places) {
             CarriedPart.Misfit misfit = part.put(p);
             if (misfit != null) throw refused(in, picked, places, misfit);
@@ -140,9 +140,9 @@ public record CarryOver(
         return part.mesh(context.madeTag());
     }
 
-    private static BitSet grown(Mesh in, Selection picked, int rings) {
+    private static BitSet grown(Mesh in, Selection picked, int grownBy) {
         Selection s = picked;
-        for (int i = 0; i < rings; i++) s = s.touching(in, ElementKind.VERTEX).touching(in, ElementKind.FACE);
+        for (int i = 0; i < grownBy; i++) s = s.touching(in, ElementKind.VERTEX).touching(in, ElementKind.FACE);
         return s.elements();
     }
 
@@ -153,7 +153,7 @@ public record CarryOver(
         for (int i = 1; i <= times; i++) {
             Placement to = how == How.MOVED
                     ? new Shift(by.times(i))
-                    : new AxisTurn(axis, Trig.cosDegrees(i * angle), Trig.sinDegrees(i * angle), center, 0);
+                    : new AxisTurn(axis, Trig.cosDegrees(i * angle), Trig.sinDegrees(i * angle), centre, 0);
             out.add(new CopyPlacement.Placed(to, i, seed, i));
         }
         return out;
@@ -180,7 +180,7 @@ public record CarryOver(
     private int ringsThatGo(Mesh in, Selection picked, List<Placement> places) {
         for (int r = 0; r <= HINT; r++) {
             CarriedPart part = new CarriedPart(in, grown(in, picked, r), within);
-            if (r != rings && places.stream().allMatch(p -> part.put(p) == null)) return r;
+            if (r != grownBy && places.stream().allMatch(p -> part.put(p) == null)) return r;
         }
         return -1;
     }
@@ -192,7 +192,9 @@ public record CarryOver(
     @Override
     public String sentence() {
         String s = "*Carry over* {what}"
-                + (rings == 0 ? "" : rings == 1 ? " and {rings} ring round them" : " and {rings} rings round them");
+                + (grownBy == 0
+                        ? ""
+                        : grownBy == 1 ? " and {grownBy} ring round them" : " and {grownBy} rings round them");
         return s
                 + switch (how) {
                     case MIRRORED -> at == 0 ? ", mirrored across {axis}." : ", mirrored across {axis} at {at}.";

@@ -50,7 +50,7 @@ record HalfSpace(MirrorPlane plane, boolean above) {
         double height =
                 plane.axis() == null ? plane.height(middle.x(), middle.y(), middle.z()) : middle.dot(way) - plane.at();
         double size = 2 * (in.bounds().diagonal() + Math.abs(height));
-        Mesh box = new Box(size, size, size, 1, 1, 1, Seat.CENTERED).apply(Mesh.EMPTY, context);
+        Mesh box = new Box(size, size, size, 1, 1, 1, Seat.CENTRED).apply(Mesh.EMPTY, context);
         double[] xyz = box.xyz().clone();
         if (plane.axis() == null) {
             // Turned, so that what lay in the lowest or highest face lies in the plane.

@@ -39,17 +39,17 @@ public record Mirror(
                 label = "Across",
                 help = "The axis that is reversed, or two or all three of them one after another.",
                 def = "x")
-        Across axis,
+        Across across,
 
         @Param(
                 label = "Plane",
                 help =
                         "At a number on the axis, through the middle of the body, through that of another, or through three points.",
                 def = "number")
-        Where where,
+        Where plane,
 
         @Param(
-                label = "Plane at",
+                label = "At",
                 help = "Where the plane cuts the axis.",
                 unit = Unit.LENGTH,
                 min = -1e9,
@@ -67,8 +67,8 @@ public record Mirror(
                 role = Role.POINT)
         Vec3 through,
 
-        @Param(label = "Middle of", help = "The body whose middle the plane goes through.", only = "where=body")
-        Bodies body,
+        @Param(label = "Middle of", help = "The body whose middle the plane goes through.", only = "plane=body")
+        Bodies middleOf,
 
         @Param(
                 label = "First point",
@@ -78,8 +78,8 @@ public record Mirror(
                 max = 1e9,
                 def = "0 0 0",
                 role = Role.POINT,
-                only = "where=points")
-        Vec3 first,
+                only = "plane=points")
+        Vec3 firstPoint,
 
         @Param(
                 label = "Second point",
@@ -89,8 +89,8 @@ public record Mirror(
                 max = 1e9,
                 def = "0 10 0",
                 role = Role.POINT,
-                only = "where=points")
-        Vec3 second,
+                only = "plane=points")
+        Vec3 secondPoint,
 
         @Param(
                 label = "Third point",
@@ -100,16 +100,16 @@ public record Mirror(
                 max = 1e9,
                 def = "0 0 10",
                 role = Role.POINT,
-                only = "where=points")
-        Vec3 third,
+                only = "plane=points")
+        Vec3 thirdPoint,
 
         @Param(
-                label = "Or that of what is picked",
+                label = "Picked plane",
                 help =
                         "A picked face gives its own plane, a picked rim that of its circle; where nothing is picked the plane"
                                 + " below is taken.",
                 def = "faces")
-        Pick plane,
+        Pick pickedPlane,
 
         @Param(
                 label = "Keep",
@@ -139,14 +139,14 @@ public record Mirror(
                 min = 0,
                 max = 1e6,
                 def = "0.001")
-        double distance,
+        double weldWithin,
 
         @Param(
                 label = "Without middle line",
                 section = "Seam",
                 help = "Dissolves the edges in the plane where the faces beside them are flush.",
                 def = "off")
-        boolean dissolved,
+        boolean withoutMiddleLine,
 
         @Param(
                 label = "Without walls",
@@ -156,12 +156,12 @@ public record Mirror(
         boolean withoutWalls,
 
         @Param(
-                label = "Swap sides in tags",
+                label = "Swap sides",
                 section = "Seam",
                 help =
                         "What a tag names left is named right in the image, and the other way round; so with L and R at the end.",
                 def = "off")
-        boolean swapped)
+        boolean swapSides)
         implements PartStep {
 
     /** Which axes are reversed. */
@@ -204,13 +204,13 @@ public record Mirror(
     private static final double LINE = 1e-9;
 
     /** Mirrors all of the body. */
-    public Mirror(Axis axis, double at, boolean weld, double distance) {
-        this(axis, at, weld, distance, Keep.ALL);
+    public Mirror(Axis across, double at, boolean weld, double weldWithin) {
+        this(across, at, weld, weldWithin, Keep.ALL);
     }
 
-    public Mirror(Axis axis, double at, boolean weld, double distance, Keep keep) {
+    public Mirror(Axis across, double at, boolean weld, double weldWithin, Keep keep) {
         this(
-                Across.of(axis),
+                Across.of(across),
                 Where.NUMBER,
                 at,
                 Vec3.ZERO,
@@ -222,7 +222,7 @@ public record Mirror(
                 keep,
                 true,
                 weld,
-                distance,
+                weldWithin,
                 false,
                 true,
                 false);
@@ -241,37 +241,37 @@ public record Mirror(
     }
 
     private List<MirrorPlane> planes(Geometry in, StepContext context) throws StepException {
-        if (!plane.terms().isEmpty()) {
+        if (!pickedPlane.terms().isEmpty()) {
             Limits.checkMaking(in);
-            PickedLine found = PickedLine.of(in.mesh(), plane.on(in.mesh(), context));
+            PickedLine found = PickedLine.of(in.mesh(), pickedPlane.on(in.mesh(), context));
             if (found == null)
                 throw new StepException("What is picked gives no plane: pick a flat face, or the rim of a bore.");
             return List.of(MirrorPlane.of(found.point(), found.way()));
         }
-        if (where == Where.POINTS) {
-            Vec3 u = second.minus(first), v = third.minus(first), n = u.cross(v);
+        if (plane == Where.POINTS) {
+            Vec3 u = secondPoint.minus(firstPoint), v = thirdPoint.minus(firstPoint), n = u.cross(v);
             if (!(n.length() > LINE * u.length() * v.length()))
                 throw new StepException("The three points lie on one line; take one beside it.");
-            return List.of(MirrorPlane.of(first, n.unit()));
+            return List.of(MirrorPlane.of(firstPoint, n.unit()));
         }
-        if (where == Where.NUMBER && axis.axes.size() == 1)
-            return List.of(MirrorPlane.across(axis.axes.getFirst(), at));
+        if (plane == Where.NUMBER && across.axes.size() == 1)
+            return List.of(MirrorPlane.across(across.axes.getFirst(), at));
         Vec3 point = point(in, context);
-        return axis.axes.stream()
+        return across.axes.stream()
                 .map(a -> MirrorPlane.across(a, point.dot(a.direction())))
                 .toList();
     }
 
     private Vec3 point(Geometry in, StepContext context) throws StepException {
-        if (where == Where.NUMBER) return through;
-        Bounds b = where == Where.MIDDLE ? in.exactBounds() : Bounds.EMPTY;
-        if (where == Where.BODY) {
-            if (body.ids().size() != 1)
+        if (plane == Where.NUMBER) return through;
+        Bounds b = plane == Where.MIDDLE ? in.exactBounds() : Bounds.EMPTY;
+        if (plane == Where.BODY) {
+            if (middleOf.ids().size() != 1)
                 throw StepException.asking("Choose the one body whose middle the plane goes through.");
-            b = context.geometry(body.ids().getFirst()).exactBounds();
+            b = context.geometry(middleOf.ids().getFirst()).exactBounds();
             if (b.isEmpty())
                 throw new StepException(
-                        context.bodyName(body.ids().getFirst()) + " has no faces, so it has no middle.");
+                        context.bodyName(middleOf.ids().getFirst()) + " has no faces, so it has no middle.");
         }
         return b.isEmpty() ? Vec3.ZERO : b.center();
     }
@@ -292,7 +292,7 @@ public record Mirror(
         double over = Math.min(
                 new HalfSpace(across, true).reachedOver(in.bounds()),
                 new HalfSpace(across, false).reachedOver(in.bounds()));
-        if (over > distance)
+        if (over > weldWithin)
             context.remark(
                     Remark.Level.REMARK,
                     "The body reaches over the plane by " + Numbers.show(Math.rint(over * 1000) / 1000)
@@ -304,12 +304,13 @@ public record Mirror(
         if (weld) {
             Limits.checkMaking(in, 2);
             Mesh mesh = in.mesh();
-            SeamGap gap = SeamGap.of(mesh, across, distance);
+            SeamGap gap = SeamGap.of(mesh, across, weldWithin);
             if (gap != null) context.remark(gap.remark());
-            return Geometry.of(new MirroredMesh(mesh, across, distance, seed).made(withoutWalls, dissolved, swapped));
+            return Geometry.of(
+                    new MirroredMesh(mesh, across, weldWithin, seed).made(withoutWalls, withoutMiddleLine, swapSides));
         }
         Limits.checkParts(2.0 * in.parts().size());
-        Geometry from = swapped ? in.mapped(SideNames::swapped) : in;
+        Geometry from = swapSides ? in.mapped(SideNames::swapped) : in;
         List<Part> parts = new ArrayList<>(in.parts());
         for (Part p : from.parts()) parts.add(p.placed(new Reflection(across, seed)));
         return Geometry.of(parts);
@@ -323,32 +324,32 @@ public record Mirror(
 
     private Mirror with(Keep kept, boolean images, boolean welded, double near) {
         return new Mirror(
-                axis,
-                where,
+                across,
+                plane,
                 at,
                 through,
-                body,
-                first,
-                second,
-                third,
-                plane,
+                middleOf,
+                firstPoint,
+                secondPoint,
+                thirdPoint,
+                pickedPlane,
                 kept,
                 images,
                 welded,
                 near,
-                dissolved,
+                withoutMiddleLine,
                 withoutWalls,
-                swapped);
+                swapSides);
     }
 
     /** This step such that the body and its images are parts for themselves: nothing cut off, nothing welded. */
     public Mirror apart() {
-        return with(Keep.ALL, true, false, distance);
+        return with(Keep.ALL, true, false, weldWithin);
     }
 
     /** This step so that it only cuts off; null where it cuts nothing off. */
     public @Nullable Mirror cutting() {
-        return keep == Keep.ALL ? null : with(keep, false, weld, distance);
+        return keep == Keep.ALL ? null : with(keep, false, weld, weldWithin);
     }
 
     @Override
@@ -358,15 +359,15 @@ public record Mirror(
 
     @Override
     public boolean uses(String param) {
-        boolean picked = !plane.terms().isEmpty(), images = keep == Keep.ALL || image;
+        boolean picked = !pickedPlane.terms().isEmpty(), images = keep == Keep.ALL || image;
         return switch (param) {
-            case "where" -> !picked;
-            case "axis" -> !picked && where != Where.POINTS;
-            case "at" -> !picked && where == Where.NUMBER && axis.axes.size() == 1;
-            case "through" -> !picked && where == Where.NUMBER && axis.axes.size() > 1;
-            case "body", "first", "second", "third" -> !picked;
-            case "weld", "swapped" -> images;
-            case "distance", "dissolved", "withoutWalls" -> images && weld;
+            case "plane" -> !picked;
+            case "across" -> !picked && plane != Where.POINTS;
+            case "at" -> !picked && plane == Where.NUMBER && across.axes.size() == 1;
+            case "through" -> !picked && plane == Where.NUMBER && across.axes.size() > 1;
+            case "middleOf", "firstPoint", "secondPoint", "thirdPoint" -> !picked;
+            case "weld", "swapSides" -> images;
+            case "weldWithin", "withoutMiddleLine", "withoutWalls" -> images && weld;
             default -> true;
         };
     }
@@ -374,7 +375,7 @@ public record Mirror(
     @Override
     public List<Handle> handles(Mesh in) {
         if (in.isEmpty() || !uses("at")) return List.of();
-        Vec3 c = in.bounds().center(), d = axis.axes.getFirst().direction();
+        Vec3 c = in.bounds().center(), d = across.axes.getFirst().direction();
         Vec3 onPlane = c.plus(d.times(at - c.dot(d)));
         return List.of(new Handle("at", onPlane.minus(d.times(0.2 * in.bounds().diagonal())), onPlane, 1));
     }
@@ -387,19 +388,19 @@ public record Mirror(
         s += place();
         if (cuts) return s + ".";
         if (!weld) return s + ", without welding.";
-        return s + ", weld within {distance}" + (dissolved ? ", without the middle line." : ".");
+        return s + ", weld within {weldWithin}" + (withoutMiddleLine ? ", without the middle line." : ".");
     }
 
     private String place() {
-        if (!plane.terms().isEmpty()) return " across {plane}";
-        return switch (where) {
-            case POINTS -> " across {first}, {second} and {third}";
-            case MIDDLE -> " across {axis} through its middle";
-            case BODY -> " across {axis} through {body}";
+        if (!pickedPlane.terms().isEmpty()) return " across {pickedPlane}";
+        return switch (plane) {
+            case POINTS -> " across {firstPoint}, {secondPoint} and {thirdPoint}";
+            case MIDDLE -> " across {across} through its middle";
+            case BODY -> " across {across} through {middleOf}";
             case NUMBER ->
-                axis.axes.size() > 1
-                        ? through.equals(Vec3.ZERO) ? " across {axis}" : " across {axis} through {through}"
-                        : at == 0 ? " across {axis}" : " across {axis} at {at}";
+                across.axes.size() > 1
+                        ? through.equals(Vec3.ZERO) ? " across {across}" : " across {across} through {through}"
+                        : at == 0 ? " across {across}" : " across {across} at {at}";
         };
     }
 }

@@ -20,7 +20,7 @@ import org.modeststack.steps.pick.Unpicked;
 
 /** Closes holes: each ring of picked open edges gets a face. */
 @StepInfo(
-        type = "fill",
+        type = "fill-holes",
         title = "Fill holes",
         family = Family.FACES,
         help =
@@ -32,7 +32,7 @@ public record Fill(
         Pick borders,
 
         @Param(
-                label = "With",
+                label = "Filling",
                 help =
                         "One face with many sides, triangles round a vertex in the middle, or even triangles that go on with"
                                 + " the bend around; over a flat hole these are one face.",

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Growing;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
@@ -31,6 +32,21 @@ public record Pick(ElementKind kind, List<Term> terms) {
 
     public static Pick none(ElementKind kind) {
         return new Pick(kind, List.of());
+    }
+
+    /**
+     * The same with lengths that were meant in another unit. What was picked by hand is always in millimetres.
+     *
+     * @param factor how many millimetres one of the unit is
+     */
+    public Pick scaled(double factor) {
+        List<Term> out = new ArrayList<>();
+        for (Term t : terms)
+            out.add(
+                    t instanceof Term.Where(Term.How how, Rule.Inside(Vec3 low, Vec3 high))
+                            ? new Term.Where(how, new Rule.Inside(low.times(factor), high.times(factor)))
+                            : t);
+        return new Pick(kind, out);
     }
 
     public static Pick all(ElementKind kind) {

@@ -28,6 +28,11 @@ public final class PickKind extends ParamKind {
     }
 
     @Override
+    protected String expectation(ParamDescriptor param) {
+        return "it takes the text of a pick";
+    }
+
+    @Override
     public Object toData(Object value) {
         return PickText.write((Pick) value);
     }

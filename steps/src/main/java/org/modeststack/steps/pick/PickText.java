@@ -43,13 +43,18 @@ public final class PickText {
                     case Rule.Border _ -> "border";
                     case Rule.Sharper r -> "sharper " + exact(r.degrees());
                     case Rule.Tagged r -> "tag " + quoted(r.name());
-                    case Rule.Made r -> "made " + quoted(r.tag());
+                    case Rule.Made r -> "made " + made(r.tag());
                     case Rule.OfMaterial r -> "material " + quoted(r.name());
                     case Rule.Sides r -> "sides " + r.count();
                     case Rule.Facing r -> "facing " + vector(r.way()) + " " + exact(r.degrees());
                     case Rule.Inside r -> "inside " + vector(r.low()) + " " + vector(r.high());
                     case Rule.Hand r -> HandText.write(r);
                 };
+    }
+
+    private static String made(String tag) {
+        String step = MadeName.words(tag);
+        return step == null ? quoted(tag) : "step " + step;
     }
 
     private static String vector(Vec3 v) {
@@ -148,7 +153,8 @@ public final class PickText {
         String word = w.getFirst().toLowerCase(Locale.ROOT);
         int n = switch (word) {
             case "all", "border" -> 1;
-            case "sharper", "tag", "made", "material", "sides" -> 2;
+            case "made" -> ofStep(w) ? 3 : 2;
+            case "sharper", "tag", "material", "sides" -> 2;
             case "facing" -> 5;
             case "inside" -> 7;
             default -> w.size();
@@ -159,7 +165,7 @@ public final class PickText {
             case "border" -> new Rule.Border();
             case "sharper" -> new Rule.Sharper(number(w, 1));
             case "tag" -> new Rule.Tagged(name(w));
-            case "made" -> new Rule.Made(name(w));
+            case "made" -> new Rule.Made(ofStep(w) ? MadeName.tag(w.get(2)) : name(w));
             case "material" -> new Rule.OfMaterial(name(w));
             case "sides" -> new Rule.Sides((int) number(w, 1));
             case "facing" -> new Rule.Facing(vector(w, 1), number(w, 4));
@@ -170,6 +176,10 @@ public final class PickText {
                         + "\" in a pick; it takes all, hand, sharper, border, tag, made, facing, inside, material, sides,"
                         + " or grow, shrink, loop, ring, connected, flush, rim, invert");
         };
+    }
+
+    private static boolean ofStep(List<String> w) {
+        return w.size() > 1 && w.get(1).equalsIgnoreCase("step");
     }
 
     private static void end(List<String> w, int n) {

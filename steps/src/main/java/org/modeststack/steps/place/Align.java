@@ -14,7 +14,7 @@ import org.modeststack.steps.Unit;
 /** Turns and moves a body so that three of its points come to three others. */
 @StepInfo(
         type = "align",
-        title = "Align by three points",
+        title = "Align",
         family = Family.SHAPE,
         help = "Turns and moves the body: its first point comes to its place, the second into its direction from there,"
                 + " the third onto its side. Click the six points in the view, or type them.",
@@ -28,7 +28,7 @@ public record Align(
                 max = 1e9,
                 def = "0 0 0",
                 role = Role.POINT)
-        Vec3 first,
+        Vec3 firstPoint,
 
         @Param(
                 label = "First place",
@@ -38,7 +38,7 @@ public record Align(
                 max = 1e9,
                 def = "0 0 0",
                 role = Role.POINT)
-        Vec3 firstTo,
+        Vec3 firstPlace,
 
         @Param(
                 label = "Second point",
@@ -48,7 +48,7 @@ public record Align(
                 max = 1e9,
                 def = "10 0 0",
                 role = Role.POINT)
-        Vec3 second,
+        Vec3 secondPoint,
 
         @Param(
                 label = "Second place",
@@ -58,7 +58,7 @@ public record Align(
                 max = 1e9,
                 def = "10 0 0",
                 role = Role.POINT)
-        Vec3 secondTo,
+        Vec3 secondPlace,
 
         @Param(
                 label = "Third point",
@@ -68,7 +68,7 @@ public record Align(
                 max = 1e9,
                 def = "0 10 0",
                 role = Role.POINT)
-        Vec3 third,
+        Vec3 thirdPoint,
 
         @Param(
                 label = "Third place",
@@ -78,7 +78,7 @@ public record Align(
                 max = 1e9,
                 def = "0 10 0",
                 role = Role.POINT)
-        Vec3 thirdTo)
+        Vec3 thirdPlace)
         implements RigidStep {
 
     /** Three points are taken to lie on a line when the third is closer to it than this share of the distances. */
@@ -87,7 +87,10 @@ public record Align(
     @Override
     public Rigid motion() throws StepException {
         return Rigid.between(
-                frame(first, second, third, "points"), first, frame(firstTo, secondTo, thirdTo, "places"), firstTo);
+                frame(firstPoint, secondPoint, thirdPoint, "points"),
+                firstPoint,
+                frame(firstPlace, secondPlace, thirdPlace, "places"),
+                firstPlace);
     }
 
     private static Vec3[] frame(Vec3 a, Vec3 b, Vec3 c, String what) throws StepException {
@@ -102,11 +105,13 @@ public record Align(
     @Override
     public List<Handle> handles(Mesh in) {
         return List.of(
-                Handle.point("firstTo", firstTo), Handle.point("secondTo", secondTo), Handle.point("thirdTo", thirdTo));
+                Handle.point("firstPlace", firstPlace),
+                Handle.point("secondPlace", secondPlace),
+                Handle.point("thirdPlace", thirdPlace));
     }
 
     @Override
     public String sentence() {
-        return "*Align* {first} with {firstTo}, {second} towards {secondTo} and {third} beside {thirdTo}.";
+        return "*Align* {firstPoint} with {firstPlace}, {secondPoint} towards {secondPlace} and {thirdPoint} beside {thirdPlace}.";
     }
 }

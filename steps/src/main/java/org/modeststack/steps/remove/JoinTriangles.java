@@ -23,7 +23,7 @@ import org.modeststack.steps.pick.Unpicked;
                 + " followed.",
         words = "triangles quads pair merge untriangulate retopology")
 public record JoinTriangles(
-        @Param(label = "Which", help = "The faces; those that are no triangles are left alone.", def = "faces: all")
+        @Param(label = "Faces", help = "The faces; those that are no triangles are left alone.", def = "faces: all")
         Pick faces,
 
         @Param(
@@ -33,7 +33,7 @@ public record JoinTriangles(
                 min = 0,
                 max = 180,
                 def = "30")
-        double turn,
+        double flatterThan,
 
         @Param(
                 label = "Skew",
@@ -51,7 +51,7 @@ public record JoinTriangles(
         if (picked.isEmpty()) return Unpicked.of(in, "faces", context);
         long triangles =
                 picked.elements().stream().filter(f -> in.sides(f) == 3).count();
-        BitSet edges = new TrianglePairing(in, picked.elements(), turn, skew).edges();
+        BitSet edges = new TrianglePairing(in, picked.elements(), flatterThan, skew).edges();
         int pairs = edges.cardinality();
         if (pairs == 0) {
             context.remark(
@@ -75,11 +75,11 @@ public record JoinTriangles(
      * Joins triangles into quads as the step does, and says nothing.
      *
      * @param faces those that may be joined
-     * @param turn how much two of them may turn against each other at most, degrees
+     * @param flatterThan how much two of them may turn against each other at most, degrees
      * @param skew how far corners of a quad may be from square at most, degrees
      */
-    public static Mesh joined(Mesh in, BitSet faces, double turn, double skew, long seed) {
-        BitSet edges = new TrianglePairing(in, faces, turn, skew).edges();
+    public static Mesh joined(Mesh in, BitSet faces, double flatterThan, double skew, long seed) {
+        BitSet edges = new TrianglePairing(in, faces, flatterThan, skew).edges();
         return edges.isEmpty() ? in : joined(in, edges, seed);
     }
 
@@ -89,6 +89,6 @@ public record JoinTriangles(
 
     @Override
     public String sentence() {
-        return "*Join triangles* of {faces} that turn by less than {turn}.";
+        return "*Join triangles* of {faces} that turn by less than {flatterThan}.";
     }
 }

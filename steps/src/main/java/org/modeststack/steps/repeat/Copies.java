@@ -56,11 +56,11 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
         /** The end of a sentence. */
         String inWords() {
             String out = leftOut.isBlank() ? "" : ", without {leftOut}";
-            if (!first.ids().isEmpty()) out += ", the first {first}";
-            if (!last.ids().isEmpty()) out += ", the last {last}";
+            if (!first.ids().isEmpty()) out += ", the first {firstCopy}";
+            if (!last.ids().isEmpty()) out += ", the last {lastCopy}";
             if (united) return out + ", united.";
             if (weld <= 0) return out + ".";
-            return out + ", welded within {weld}" + (onward ? " onward" : "")
+            return out + ", welded within {weldWithin}" + (onward ? " onward" : "")
                     + (withoutWalls ? ", without walls." : ".");
         }
 
@@ -68,7 +68,7 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
         boolean uses(String param) {
             return switch (param) {
                 case "withoutWalls", "onward" -> weld > 0 && !united;
-                case "weld" -> !united;
+                case "weldWithin" -> !united;
                 default -> true;
             };
         }

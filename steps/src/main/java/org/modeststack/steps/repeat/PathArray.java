@@ -21,16 +21,16 @@ import org.modeststack.steps.place.Shift;
 /** Copies along edges of another body. */
 @StepInfo(
         type = "path-array",
-        title = "Repeat along a path",
+        title = "Path array",
         family = Family.REPEAT,
         help = "Copies of everything so far along edges of another body, turned with them without twist.",
-        words = "array curve follow rail chain fence copies edge loop")
+        words = "repeat array curve follow rail chain fence copies edge loop")
 public record PathArray(
-        @Param(label = "Along", help = "The body whose edges are followed.")
+        @Param(label = "Path", help = "The body whose edges are followed.")
         Bodies path,
 
         @Param(
-                label = "Its tag",
+                label = "Tag",
                 help =
                         "The tag of the edges to follow; empty for its border, or for all of its edges where it has none.",
                 def = "")
@@ -70,7 +70,7 @@ public record PathArray(
         Axis forward,
 
         @Param(
-                label = "On the path",
+                label = "Point",
                 section = "More",
                 help = "The point of the body that lies on the path.",
                 unit = Unit.LENGTH,
@@ -79,10 +79,10 @@ public record PathArray(
                 def = "0 0 0")
         Vec3 point,
 
-        @Param(label = "Other way", section = "More", help = "Begins at the other end.", def = "off")
+        @Param(label = "Reversed", section = "More", help = "Begins at the other end.", def = "off")
         boolean reversed,
 
-        @WeldWithin double weld,
+        @WeldWithin double weldWithin,
 
         @WithoutWalls boolean withoutWalls,
 
@@ -92,9 +92,9 @@ public record PathArray(
 
         @LeftOut String leftOut,
 
-        @FirstCopy Bodies first,
+        @FirstCopy Bodies firstCopy,
 
-        @LastCopy Bodies last)
+        @LastCopy Bodies lastCopy)
         implements PartStep {
 
     /** What says how many copies there are. */
@@ -123,7 +123,7 @@ public record PathArray(
     }
 
     private Copies.Rules rules() {
-        return new Copies.Rules(weld, withoutWalls, onward, united, leftOut, first, last);
+        return new Copies.Rules(weldWithin, withoutWalls, onward, united, leftOut, firstCopy, lastCopy);
     }
 
     /** How far along the copies are. */

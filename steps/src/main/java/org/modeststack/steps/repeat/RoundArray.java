@@ -34,10 +34,10 @@ import org.modeststack.steps.place.Transform;
 /** Copies round an axis. */
 @StepInfo(
         type = "round-array",
-        title = "Repeat round an axis",
+        title = "Round array",
         family = Family.REPEAT,
         help = "A polar array: copies of everything so far, turned about an axis in equal parts.",
-        words = "array polar circular radial copies bolt circle pattern")
+        words = "repeat axis array polar circular radial copies bolt circle pattern")
 public record RoundArray(
         @Param(label = "Count", help = "How many there are in all.", min = 1, max = 100000, def = "6")
         int count,
@@ -62,7 +62,7 @@ public record RoundArray(
                 max = 1e9,
                 def = "0 0 0",
                 role = Role.POINT)
-        Vec3 center,
+        Vec3 centre,
 
         @Param(
                 label = "Rise",
@@ -74,7 +74,7 @@ public record RoundArray(
         double rise,
 
         @Param(
-                label = "Round what is picked",
+                label = "Line",
                 section = "Axis of something else",
                 help =
                         "A picked straight edge is the axis, of a picked rim the middle of its circle, of a face its normal; where"
@@ -83,7 +83,7 @@ public record RoundArray(
         Pick line,
 
         @Param(
-                label = "Round a body",
+                label = "Body",
                 section = "Axis of something else",
                 help = "Another body: the axis goes through its middle, wherever that is.")
         Bodies body,
@@ -93,7 +93,7 @@ public record RoundArray(
 
         @LeftOut String leftOut,
 
-        @WeldWithin double weld,
+        @WeldWithin double weldWithin,
 
         @WithoutWalls boolean withoutWalls,
 
@@ -103,18 +103,18 @@ public record RoundArray(
         implements PartStep {
 
     /** Walls stay. */
-    public RoundArray(int count, Axis axis, double angle, Vec3 center, double rise, double weld) {
+    public RoundArray(int count, Axis axis, double angle, Vec3 centre, double rise, double weldWithin) {
         this(
                 count,
                 axis,
                 angle,
-                center,
+                centre,
                 rise,
                 Pick.none(ElementKind.EDGE),
                 Bodies.NONE,
                 false,
                 "",
-                weld,
+                weldWithin,
                 false,
                 false,
                 false);
@@ -128,7 +128,7 @@ public record RoundArray(
     }
 
     private Copies.Rules rules() {
-        return new Copies.Rules(weld, withoutWalls, onward, united, leftOut);
+        return new Copies.Rules(weldWithin, withoutWalls, onward, united, leftOut);
     }
 
     /** The line to go round; null for an axis of the world, which keeps its numbers to the bit. */
@@ -161,8 +161,8 @@ public record RoundArray(
             cos = Trig.cosDegrees(a);
             sin = Trig.sinDegrees(a);
         }
-        if (round == null && !upright) return new AxisTurn(axis, cos, sin, center, rise * copy);
-        Vec3 way = round == null ? axis.direction() : round.way(), about = round == null ? center : round.point();
+        if (round == null && !upright) return new AxisTurn(axis, cos, sin, centre, rise * copy);
+        Vec3 way = round == null ? axis.direction() : round.way(), about = round == null ? centre : round.point();
         Affine turned = Transform.about(about, Rigid.round(way, cos, sin).affine(), 1)
                 .then(Affine.shift(way.times(rise * copy)));
         return upright ? new Shift(turned.point(middle).minus(middle)) : new Transform(turned);
@@ -173,7 +173,7 @@ public record RoundArray(
     public List<Handle> handles(Mesh in) {
         if (in.isEmpty() || count < 2 || !line.terms().isEmpty() || !body.ids().isEmpty()) return List.of();
         Vec3 middle = in.bounds().center(), way = axis.direction();
-        Vec3 foot = center.plus(way.times(middle.minus(center).dot(way)));
+        Vec3 foot = centre.plus(way.times(middle.minus(centre).dot(way)));
         List<Handle> out = new ArrayList<>();
         boolean isFull = angle % 360 == 0;
         Placement last = Objects.requireNonNull(place(count - 1, null, middle));
@@ -194,7 +194,7 @@ public record RoundArray(
         boolean picked = !line.terms().isEmpty(), other = !body.ids().isEmpty();
         return switch (param) {
             case "body" -> !picked;
-            case "center" -> !picked && !other;
+            case "centre" -> !picked && !other;
             case "axis" -> !picked;
             default -> rules().uses(param);
         };
@@ -205,7 +205,7 @@ public record RoundArray(
         String s = "*Repeat* {count} times round ";
         if (!line.terms().isEmpty()) s += "{line}";
         else if (!body.ids().isEmpty()) s += "{body} about {axis}";
-        else s += center.equals(Vec3.ZERO) ? "{axis}" : "{axis} through {center}";
+        else s += centre.equals(Vec3.ZERO) ? "{axis}" : "{axis} through {centre}";
         if (angle != 360) s += " over {angle}";
         if (rise != 0) s += ", rising {rise} each";
         if (upright) s += ", upright";

@@ -30,10 +30,10 @@ import org.modeststack.steps.place.Transform;
 /** Copies in a row. */
 @StepInfo(
         type = "row-array",
-        title = "Repeat in a row",
+        title = "Row array",
         family = Family.REPEAT,
         help = "A linear array: copies of everything so far, each the same distance from the last.",
-        words = "array linear copies duplicate pattern")
+        words = "repeat array linear copies duplicate pattern")
 public record RowArray(
         @Param(
                 label = "Count",
@@ -45,7 +45,7 @@ public record RowArray(
         int count,
 
         @Param(
-                label = "Measured",
+                label = "Spacing",
                 help =
                         "Each: from a copy to the next. Total: from the first copy to the last. Extent: in sizes of the body,"
                                 + " 1 is touching. Fill: as many as go from the first to the last at a spacing.",
@@ -63,7 +63,7 @@ public record RowArray(
         Vec3 offset,
 
         @Param(
-                label = "In sizes",
+                label = "Sizes",
                 help = "From one copy to the next, in sizes of the body along X, Y and Z; 1 is touching.",
                 unit = Unit.FACTOR,
                 min = -1e6,
@@ -92,7 +92,7 @@ public record RowArray(
                 def = "0")
         double turn,
 
-        @Param(label = "Turn round", section = "From copy to copy", help = "The axis of that turn.", def = "z")
+        @Param(label = "Turn axis", section = "From copy to copy", help = "The axis of that turn.", def = "z")
         Axis turnAxis,
 
         @Param(
@@ -107,11 +107,11 @@ public record RowArray(
 
         @LeftOut String leftOut,
 
-        @FirstCopy Bodies first,
+        @FirstCopy Bodies firstCopy,
 
-        @LastCopy Bodies last,
+        @LastCopy Bodies lastCopy,
 
-        @WeldWithin double weld,
+        @WeldWithin double weldWithin,
 
         @WithoutWalls boolean withoutWalls,
 
@@ -125,7 +125,7 @@ public record RowArray(
     /** How far apart new copies stand, in sizes of the body. */
     private static final double APART = 1.25;
 
-    public RowArray(int count, Vec3 offset, Spacing spacing, double weld) {
+    public RowArray(int count, Vec3 offset, Spacing spacing, double weldWithin) {
         this(
                 count,
                 spacing,
@@ -138,7 +138,7 @@ public record RowArray(
                 "",
                 Bodies.NONE,
                 Bodies.NONE,
-                weld,
+                weldWithin,
                 false,
                 false,
                 false);
@@ -163,7 +163,7 @@ public record RowArray(
     }
 
     private Copies.Rules rules() {
-        return new Copies.Rules(weld, withoutWalls, onward, united, leftOut, first, last);
+        return new Copies.Rules(weldWithin, withoutWalls, onward, united, leftOut, firstCopy, lastCopy);
     }
 
     /**
@@ -283,9 +283,9 @@ public record RowArray(
                 turnAxis,
                 scale,
                 leftOut,
-                first,
-                last,
-                weld,
+                firstCopy,
+                lastCopy,
+                weldWithin,
                 withoutWalls,
                 onward,
                 united);

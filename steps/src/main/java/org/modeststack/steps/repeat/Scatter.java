@@ -30,7 +30,7 @@ import org.modeststack.steps.place.Transform;
 /** Copies on the surface of another body. */
 @StepInfo(
         type = "scatter",
-        title = "Scatter on a surface",
+        title = "Scatter",
         family = Family.REPEAT,
         help = "Copies of everything so far on the faces, the vertices or all over the surface of another body.",
         words = "array distribute surface random points instances rivets copies")
@@ -38,7 +38,7 @@ public record Scatter(
         @Param(label = "On", help = "The body on whose surface the copies stand.")
         Bodies on,
 
-        @Param(label = "Its tag", help = "The tag of the faces or vertices that count; empty for all.", def = "")
+        @Param(label = "Tag", help = "The tag of the faces or vertices that count; empty for all.", def = "")
         String tag,
 
         @Param(
@@ -75,10 +75,7 @@ public record Scatter(
                 def = "1")
         double share,
 
-        @Param(
-                label = "Turned to the surface",
-                help = "Z of the copies looks out of the surface; else they stay upright.",
-                def = "on")
+        @Param(label = "Turned", help = "Z of the copies looks out of the surface; else they stay upright.", def = "on")
         boolean turned,
 
         @Param(
@@ -89,7 +86,7 @@ public record Scatter(
                 min = 0,
                 max = 180,
                 def = "0")
-        double spin,
+        double turnUpTo,
 
         @Param(
                 label = "Size up to",
@@ -99,10 +96,10 @@ public record Scatter(
                 min = 0,
                 max = 0.95,
                 def = "0")
-        double vary,
+        double sizeUpTo,
 
         @Param(
-                label = "On the surface",
+                label = "Point",
                 section = "Variation",
                 help = "The point of the body that lies on the surface.",
                 unit = Unit.LENGTH,
@@ -115,7 +112,7 @@ public record Scatter(
                 label = "Mixed with",
                 section = "Variation",
                 help = "Other bodies that take the place of copies, by chance.")
-        Bodies others,
+        Bodies mixedWith,
 
         @United boolean united,
 
@@ -150,7 +147,7 @@ public record Scatter(
             throw new StepException(
                     "No copies are left: " + surface.name() + " has no such places, or the share is 0.");
         List<Geometry> kinds = new ArrayList<>(List.of(in));
-        for (String id : others.ids()) kinds.add(context.geometry(id));
+        for (String id : mixedWith.ids()) kinds.add(context.geometry(id));
         Copies copies = new Copies(places.size(), copy -> placement(places.get(copy)), rules());
         return copies.of(
                 copy -> kinds.get((int) (chance(places.get(copy), BODY) * kinds.size())),
@@ -219,8 +216,8 @@ public record Scatter(
     }
 
     private @Nullable Placement placement(Place p) {
-        double angle = spin * (2 * chance(p, SPIN) - 1);
-        double size = 1 + vary * (2 * chance(p, SIZE) - 1);
+        double angle = turnUpTo * (2 * chance(p, SPIN) - 1);
+        double size = 1 + sizeUpTo * (2 * chance(p, SIZE) - 1);
         Affine spun =
                 Rigid.round(UP, Trig.cosDegrees(angle), Trig.sinDegrees(angle)).affine();
         Affine out = Affine.shift(point.times(-1)).then(Transform.about(Vec3.ZERO, spun, size));
@@ -244,9 +241,9 @@ public record Scatter(
         };
         if (!tag.isBlank()) s += ", its {tag}";
         if (share < 1) s += ", on {share} of them";
-        if (!others.ids().isEmpty()) s += ", mixed with {others}";
-        if (spin > 0) s += ", turned up to {spin}";
-        if (vary > 0) s += ", sizes up to {vary} off";
+        if (!mixedWith.ids().isEmpty()) s += ", mixed with {mixedWith}";
+        if (turnUpTo > 0) s += ", turned up to {turnUpTo}";
+        if (sizeUpTo > 0) s += ", sizes up to {sizeUpTo} off";
         return s + rules().inWords();
     }
 }

@@ -17,11 +17,11 @@ import org.modeststack.steps.pick.Unpicked;
 /** Changes into how many segments round parts are divided. */
 @StepInfo(
         type = "segments",
-        title = "Change segments",
+        title = "Segments",
         family = Family.FACES,
         help = "Divides round parts into another number of segments, on the circles they lie on. Picked are the edges"
                 + " that part one segment from the next; a quarter of a circle counts as well as a whole one.",
-        words = "round resolution segments sides count smooth arc cylinder fillet")
+        words = "change round resolution segments sides count smooth arc cylinder fillet")
 public record Segments(
         @Param(
                 label = "Lines",

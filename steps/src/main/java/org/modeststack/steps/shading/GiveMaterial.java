@@ -19,11 +19,11 @@ import org.modeststack.steps.pick.Unpicked;
 /** Says what picked faces are made of. */
 @StepInfo(
         type = "material",
-        title = "Give a material",
+        title = "Material",
         family = Family.FACES,
         help =
                 "Picked faces are made of one of the document's materials from here on; how that looks can be changed at any time.",
-        words = "paint colour color shader assign surface look")
+        words = "give paint colour color shader assign surface look")
 public record GiveMaterial(
         @Param(label = "Faces", help = "Which faces.", def = "faces: all")
         Pick faces,

@@ -27,7 +27,7 @@ import org.modeststack.steps.pick.Unpicked;
         words = "subdivide divide refine tessellate poke bulge inflate spikes")
 public record FinerFaces(
         @Param(label = "Faces", help = "What is divided. Around it nothing moves.", def = "faces: all")
-        Pick where,
+        Pick faces,
 
         @Param(
                 label = "From",
@@ -58,7 +58,7 @@ public record FinerFaces(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        Selection picked = where.on(in, context).to(in, ElementKind.FACE);
+        Selection picked = faces.on(in, context).to(in, ElementKind.FACE);
         if (picked.isEmpty()) return Unpicked.of(in, "faces", context);
         BitSet faces = picked.elements();
         double corners = faces.stream().mapToLong(in::sides).sum();
@@ -123,6 +123,6 @@ public record FinerFaces(
     @Override
     public String sentence() {
         String bulging = bulge == 0 ? "" : ", bulging by {bulge}";
-        return "*Divide* {where} from their {from}" + (times == 1 ? "" : " {times} times") + bulging + ".";
+        return "*Divide* {faces} from their {from}" + (times == 1 ? "" : " {times} times") + bulging + ".";
     }
 }

@@ -25,7 +25,7 @@ import org.modeststack.steps.pick.Unpicked;
         words = "smooth laplacian taubin even fair polish average")
 public record Relax(
         @Param(label = "Vertices", help = "What is moved.", def = "vertices: all")
-        Pick where,
+        Pick vertices,
 
         @Param(label = "Strength", help = "How far towards the middle each pass moves.", min = 0, max = 1, def = "0.5")
         double strength,
@@ -80,7 +80,7 @@ public record Relax(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        Selection picked = where.on(in, context).to(in, ElementKind.VERTEX);
+        Selection picked = vertices.on(in, context).to(in, ElementKind.VERTEX);
         if (picked.isEmpty()) return Unpicked.of(in, "vertices", context);
         if (passes == 0 || strength == 0) return in;
         BitSet moved = picked.elements();
@@ -109,6 +109,6 @@ public record Relax(
             case SIZE -> ", keeping the {keeps}";
             case VOLUME -> ", keeping the {keeps}";
         };
-        return "*Relax* {where}" + (passes == 1 ? " once" : " {passes} times") + kept + ".";
+        return "*Relax* {vertices}" + (passes == 1 ? " once" : " {passes} times") + kept + ".";
     }
 }

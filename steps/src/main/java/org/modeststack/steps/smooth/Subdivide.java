@@ -27,10 +27,10 @@ import org.modeststack.steps.pick.Unpicked;
 /** Smooth subdivision of a mesh or of a part of it. */
 @StepInfo(
         type = "subdivide",
-        title = "Smooth by subdivision",
+        title = "Subdivide",
         family = Family.SMOOTH,
         help = "Each level makes four times as many faces and a rounder shape; creases stay sharp.",
-        words = "subdivision catmull clark loop linear smooth refine")
+        words = "smooth subdivision catmull clark loop linear smooth refine")
 public record Subdivide(
         @Param(label = "Levels", help = "How often every face is divided.", min = 0, max = 10, def = "2")
         int levels,
@@ -39,7 +39,7 @@ public record Subdivide(
                 label = "Faces",
                 help = "What is smoothed. The border to other faces stays where it is.",
                 def = "faces: all")
-        Pick where,
+        Pick faces,
 
         @Param(
                 label = "Scheme",
@@ -89,7 +89,7 @@ public record Subdivide(
         double strength,
 
         @Param(
-                label = "To the limit",
+                label = "Limit",
                 section = "More",
                 help =
                         "Puts the vertices where they would come to lie after levels without end, with the normals there.",
@@ -97,7 +97,7 @@ public record Subdivide(
         boolean limit,
 
         @Param(
-                label = "Values at corners",
+                label = "Values",
                 section = "More",
                 help =
                         "Colours and places in a texture. Linear: as they were across every face. Smooth: as smooth as the"
@@ -106,7 +106,7 @@ public record Subdivide(
         Values values,
 
         @Param(
-                label = "In the view at most",
+                label = "In view",
                 section = "More",
                 help = "Levels that the view shows while you work; files get all of them.",
                 min = 0,
@@ -163,7 +163,7 @@ public record Subdivide(
         if (purpose.use() != Purpose.Use.VIEW || inView >= levels) return this;
         return new Subdivide(
                 /* levels= */ inView,
-                where,
+                faces,
                 scheme,
                 around,
                 borders,
@@ -177,8 +177,8 @@ public record Subdivide(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        boolean all = where.equals(Pick.all(ElementKind.FACE));
-        Selection picked = all ? null : where.on(in, context).to(in, ElementKind.FACE);
+        boolean all = faces.equals(Pick.all(ElementKind.FACE));
+        Selection picked = all ? null : faces.on(in, context).to(in, ElementKind.FACE);
         if (picked != null && picked.isEmpty()) return Unpicked.of(in, "faces", context);
         if (levels == 0) return in;
         BitSet asked = picked == null ? null : picked.elements(), faces = asked;
@@ -263,8 +263,8 @@ public record Subdivide(
 
     @Override
     public String sentence() {
-        boolean all = where.equals(Pick.all(ElementKind.FACE));
-        String what = (scheme == Scheme.LINEAR ? "*Divide* " : "*Smooth* ") + (all ? "the whole mesh" : "{where}");
+        boolean all = faces.equals(Pick.all(ElementKind.FACE));
+        String what = "*Subdivide* " + (all ? "the whole mesh" : "{faces}");
         String how = scheme == Scheme.LOOP ? " by triangles" : scheme == Scheme.LINEAR ? " without moving it" : "";
         String less = inView < levels ? ", {inView} in the view." : ".";
         return what + how + (levels == 1 ? ", {levels} level" : ", {levels} levels") + less;

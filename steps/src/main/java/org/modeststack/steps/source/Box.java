@@ -39,7 +39,7 @@ public record Box(
         @Param(label = "Segments Z", help = "Faces along Z.", min = 1, max = 5000, def = "1")
         int segmentsZ,
 
-        @SeatOrigin Seat seat)
+        @SeatOrigin Seat origin)
         implements Step {
 
     @Override
@@ -47,7 +47,7 @@ public record Box(
         int[] n = {segmentsX, segmentsY, segmentsZ};
         Limits.checkFaces(2.0 * n[0] * n[1] + 2.0 * n[1] * n[2] + 2.0 * n[2] * n[0]);
         double[] size = {width, depth, height};
-        double[] low = {-width / 2, -depth / 2, seat.bottom(height)};
+        double[] low = {-width / 2, -depth / 2, origin.bottom(height)};
         Lattice lattice = new Lattice(context.seed(), n, low, size);
         for (int axis = 0; axis < 3; axis++) {
             lattice.sheet(axis, 0);
@@ -58,12 +58,12 @@ public record Box(
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double low = seat.bottom(height), middle = low + height / 2;
+        double low = origin.bottom(height), middle = low + height / 2;
         Vec3 center = new Vec3(0, 0, middle);
         return List.of(
                 new Handle("width", center, new Vec3(width / 2, 0, middle), 2),
                 new Handle("depth", center, new Vec3(0, -depth / 2, middle), 2),
-                Seat.height(low, height, seat));
+                Seat.height(low, height, origin));
     }
 
     @Override

@@ -22,7 +22,7 @@ import org.modeststack.steps.Unit;
         words = "frustum taper spike")
 public record Cone(
         @Param(
-                label = "Bottom diameter",
+                label = "Diameter",
                 help = "Distance between opposite corners at the bottom.",
                 unit = Unit.LENGTH,
                 min = 1e-6,
@@ -46,12 +46,12 @@ public record Cone(
 
         @SegmentsAlongAxis int segments,
 
-        @SeatOrigin Seat seat)
+        @SeatOrigin Seat origin)
         implements Step {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        double low = seat.bottom(height);
+        double low = origin.bottom(height);
         return new Revolution(context.seed(), sides)
                 .point(diameter / 2, low, 1)
                 .lineTo(topDiameter / 2, low + height, segments, 2)
@@ -60,14 +60,14 @@ public record Cone(
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double low = seat.bottom(height);
+        double low = origin.bottom(height);
         List<Handle> all = new ArrayList<>();
         all.add(new Handle("diameter", new Vec3(0, 0, low), new Vec3(diameter / 2, 0, low), 2));
         if (topDiameter > 0) {
             all.add(new Handle(
                     "topDiameter", new Vec3(0, 0, low + height), new Vec3(topDiameter / 2, 0, low + height), 2));
         }
-        all.add(Seat.height(low, height, seat));
+        all.add(Seat.height(low, height, origin));
         return all;
     }
 

@@ -43,9 +43,9 @@ public record Cylinder(
                 min = 0,
                 max = 10000,
                 def = "0")
-        int capSegments,
+        int capRings,
 
-        @SeatOrigin Seat seat)
+        @SeatOrigin Seat origin)
         implements Step {
 
     private static final long BOTTOM = 1;
@@ -54,24 +54,24 @@ public record Cylinder(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        double r = diameter / 2, low = seat.bottom(height), high = low + height;
+        double r = diameter / 2, low = origin.bottom(height), high = low + height;
         Revolution shape = new Revolution(context.seed(), sides);
-        if (capSegments == 0) {
+        if (capRings == 0) {
             shape.point(r, low, BOTTOM);
         } else {
-            shape.point(0, low, Keys.of(BOTTOM, 0)).lineTo(r, low, capSegments, BOTTOM);
+            shape.point(0, low, Keys.of(BOTTOM, 0)).lineTo(r, low, capRings, BOTTOM);
         }
         shape.lineTo(r, high, segments, SIDE);
-        if (capSegments > 0) shape.lineTo(0, high, capSegments, TOP);
+        if (capRings > 0) shape.lineTo(0, high, capRings, TOP);
         return shape.open();
     }
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double low = seat.bottom(height);
+        double low = origin.bottom(height);
         return List.of(
                 new Handle("diameter", new Vec3(0, 0, low + height), new Vec3(diameter / 2, 0, low + height), 2),
-                Seat.height(low, height, seat));
+                Seat.height(low, height, origin));
     }
 
     @Override

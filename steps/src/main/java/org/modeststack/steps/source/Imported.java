@@ -11,7 +11,7 @@ import org.modeststack.steps.Unit;
 
 /** A mesh that was read from a file and is kept in the document. */
 @StepInfo(
-        type = "imported",
+        type = "imported-mesh",
         title = "Imported mesh",
         family = Family.SOURCE,
         help = "A mesh read from a file. The document keeps its own copy.",

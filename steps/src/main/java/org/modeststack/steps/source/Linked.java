@@ -11,7 +11,7 @@ import org.modeststack.steps.StepInfo;
 
 /** Starts from another body's result, and changes with it. */
 @StepInfo(
-        type = "linked",
+        type = "linked-copy",
         title = "Linked copy",
         family = Family.SOURCE,
         help = "Starts from another body's result and changes with it.",

@@ -37,12 +37,12 @@ public record Prism(
 
         @SegmentsAlongAxis int segments,
 
-        @SeatOrigin Seat seat)
+        @SeatOrigin Seat origin)
         implements Step {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        double r = acrossFlats / 2 / Math.cos(Math.PI / sides), low = seat.bottom(height);
+        double r = acrossFlats / 2 / Math.cos(Math.PI / sides), low = origin.bottom(height);
         return new Revolution(context.seed(), sides)
                 .phase(0.5)
                 .point(r, low, 1)
@@ -52,7 +52,7 @@ public record Prism(
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double low = seat.bottom(height);
+        double low = origin.bottom(height);
         // The first corner lies on X, so the middle of the first flat lies half a side's turn further on.
         double a = Math.PI / sides, r = acrossFlats / 2;
         return List.of(
@@ -61,7 +61,7 @@ public record Prism(
                         new Vec3(0, 0, low + height),
                         new Vec3(r * Math.cos(a), r * Math.sin(a), low + height),
                         2),
-                Seat.height(low, height, seat));
+                Seat.height(low, height, origin));
     }
 
     @Override

@@ -8,7 +8,7 @@ public enum Seat {
     /** In the middle of its bottom. */
     STANDING,
     /** In its centre. */
-    CENTERED;
+    CENTRED;
 
     /** Height of the bottom of a solid of height h. */
     double bottom(double h) {

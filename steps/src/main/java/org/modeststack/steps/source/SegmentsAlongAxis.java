@@ -9,5 +9,5 @@ import org.modeststack.steps.Param;
 /** How many faces follow one another along the axis of a solid. A parameter that several steps share. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.RECORD_COMPONENT)
-@Param(label = "Segments along", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
+@Param(label = "Segments", help = "Faces along the axis.", min = 1, max = 10000, def = "1")
 @interface SegmentsAlongAxis {}

@@ -23,7 +23,7 @@ import org.modeststack.steps.Unit;
         words = "ring doughnut donut")
 public record Torus(
         @Param(
-                label = "Ring diameter",
+                label = "Diameter",
                 help = "Across the ring, from middle of the bar to middle of the bar.",
                 unit = Unit.LENGTH,
                 min = 1e-6,
@@ -43,9 +43,9 @@ public record Torus(
         @SidesRoundAxis int sides,
 
         @Param(label = "Bar sides", help = "Faces round the bar.", min = 3, max = 10000, def = "16")
-        int tubeSides,
+        int barSides,
 
-        @SeatOrigin Seat seat)
+        @SeatOrigin Seat origin)
         implements Step {
 
     @Override
@@ -53,18 +53,18 @@ public record Torus(
         double ring = diameter / 2, bar = thickness / 2;
         if (bar >= ring)
             throw new StepException("The bar must be thinner than the ring is wide, or it runs through itself.");
-        double middle = seat == Seat.STANDING ? bar : 0;
+        double middle = origin == Seat.STANDING ? bar : 0;
         Revolution shape = new Revolution(context.seed(), sides);
-        for (int j = 0; j < tubeSides; j++) {
-            double r = ring + bar * Trig.cos(j, tubeSides);
-            shape.point(r, middle + bar * Trig.sin(j, tubeSides), Keys.fraction(j, tubeSides));
+        for (int j = 0; j < barSides; j++) {
+            double r = ring + bar * Trig.cos(j, barSides);
+            shape.point(r, middle + bar * Trig.sin(j, barSides), Keys.fraction(j, barSides));
         }
         return shape.closed();
     }
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double middle = seat == Seat.STANDING ? thickness / 2 : 0;
+        double middle = origin == Seat.STANDING ? thickness / 2 : 0;
         Vec3 bar = new Vec3(0, -diameter / 2, middle);
         return List.of(
                 new Handle("diameter", new Vec3(0, 0, middle), new Vec3(diameter / 2, 0, middle), 2),
@@ -73,11 +73,11 @@ public record Torus(
                         "thickness",
                         bar,
                         new Vec3(0, -diameter / 2, middle + thickness / 2),
-                        seat == Seat.STANDING ? 1 : 2));
+                        origin == Seat.STANDING ? 1 : 2));
     }
 
     @Override
     public String sentence() {
-        return "Start with a *torus* {diameter} across, {thickness} thick, with {sides} by {tubeSides} sides.";
+        return "Start with a *torus* {diameter} across, {thickness} thick, with {sides} by {barSides} sides.";
     }
 }

@@ -21,7 +21,7 @@ import org.modeststack.steps.Unit;
         words = "pipe ring sleeve hollow")
 public record Tube(
         @Param(
-                label = "Outer diameter",
+                label = "Diameter",
                 help = "Distance between opposite outer corners.",
                 unit = Unit.LENGTH,
                 min = 1e-6,
@@ -39,12 +39,12 @@ public record Tube(
 
         @SegmentsAlongAxis int segments,
 
-        @SeatOrigin Seat seat)
+        @SeatOrigin Seat origin)
         implements Step {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        double outer = diameter / 2, inner = outer - wall, low = seat.bottom(height), high = low + height;
+        double outer = diameter / 2, inner = outer - wall, low = origin.bottom(height), high = low + height;
         if (inner <= 0)
             throw new StepException("The wall leaves no room inside: it must be less than half the diameter.");
         return new Revolution(context.seed(), sides)
@@ -57,7 +57,7 @@ public record Tube(
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double low = seat.bottom(height);
+        double low = origin.bottom(height);
         return List.of(
                 new Handle("diameter", new Vec3(0, 0, low + height), new Vec3(diameter / 2, 0, low + height), 2),
                 new Handle(
@@ -65,7 +65,7 @@ public record Tube(
                         new Vec3(0, diameter / 2, low + height),
                         new Vec3(0, diameter / 2 - wall, low + height),
                         1),
-                Seat.height(low, height, seat));
+                Seat.height(low, height, origin));
     }
 
     @Override

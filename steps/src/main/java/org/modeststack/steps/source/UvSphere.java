@@ -37,13 +37,13 @@ public record UvSphere(
         @Param(label = "Rings", help = "Faces from pole to pole.", min = 2, max = 10000, def = "16")
         int rings,
 
-        @Param(label = "Origin", help = "Whether the origin is at the lower pole or in the centre.", def = "centered")
-        Seat seat)
+        @Param(label = "Origin", help = "Whether the origin is at the lower pole or in the centre.", def = "centred")
+        Seat origin)
         implements Step {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        double r = diameter / 2, middle = seat == Seat.STANDING ? r : 0;
+        double r = diameter / 2, middle = origin == Seat.STANDING ? r : 0;
         Revolution shape = new Revolution(context.seed(), sides).point(0, middle - r, 0);
         for (int j = 1; j < rings; j++) {
             double radius = r * Trig.sin(j, 2L * rings);
@@ -54,7 +54,7 @@ public record UvSphere(
 
     @Override
     public List<Handle> handles(Mesh in) {
-        double middle = seat == Seat.STANDING ? diameter / 2 : 0;
+        double middle = origin == Seat.STANDING ? diameter / 2 : 0;
         return List.of(new Handle("diameter", new Vec3(0, 0, middle), new Vec3(diameter / 2, 0, middle), 2));
     }
 

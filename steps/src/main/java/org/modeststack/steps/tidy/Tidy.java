@@ -24,7 +24,7 @@ import org.modeststack.steps.pick.Unpicked;
 
 /** Makes the surface beside a rim anew, of even quads. */
 @StepInfo(
-        type = "tidy",
+        type = "tidy-rim",
         title = "Tidy rim",
         family = Family.CLEAN,
         help =
@@ -33,7 +33,7 @@ import org.modeststack.steps.pick.Unpicked;
         words = "topology retopology collar edge flow quads boolean cleanup loops rings")
 public record Tidy(
         @Param(label = "Rim", help = "The edges of the cut.", def = "edges: sharper 30", role = Role.CUT)
-        Pick where,
+        Pick rim,
 
         @Param(
                 label = "Reach",
@@ -53,7 +53,7 @@ public record Tidy(
                         "Even: the rim is spaced anew along itself, but for its corners. Kept: its vertices stay where they"
                                 + " are; those that do nothing for its shape go.",
                 def = "even")
-        Vertices vertices,
+        Vertices rimVertices,
 
         @Param(
                 label = "Spacing",
@@ -71,7 +71,7 @@ public record Tidy(
                 help =
                         "Leads edges of the surrounding surface to the outer ring, and takes out what is too narrow there.",
                 def = "on")
-        boolean lead)
+        boolean leadAround)
         implements Step {
 
     /** How high walls on borders are, in reaches, so that they have room for what is made on them. */
@@ -85,7 +85,7 @@ public record Tidy(
 
     @Override
     public Mesh apply(Mesh in, StepContext context) throws StepException {
-        BitSet picked = where.on(in, context).to(in, ElementKind.EDGE).elements();
+        BitSet picked = rim.on(in, context).to(in, ElementKind.EDGE).elements();
         if (picked.isEmpty()) return Unpicked.of(in, "edges", context);
         Mesh walled = reach > 0 ? BorderWalls.with(in, picked, WALLS * reach) : in;
         BitSet edges = betweenTwo(walled, sameEdges(in, picked, walled));
@@ -101,12 +101,12 @@ public record Tidy(
                         * rings
                         * Math.max(edges.cardinality(), 4 * length(walled, edges) / (spacing > 0 ? spacing : ring())));
         RimSpacing.Spaced rim =
-                RimSpacing.of(walled, edges, spacing, ring(), vertices == Vertices.EVEN, context.seed());
+                RimSpacing.of(walled, edges, spacing, ring(), rimVertices == Vertices.EVEN, context.seed());
         CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build();
         remark(built, context);
         CollarRings collars = built.rings();
         if (collars == null) return in;
-        Mesh led = lead
+        Mesh led = leadAround
                 ? Transition.led(
                         built.mesh(), collars.firstFace(), collars.rows(), rim.spacing(), ring(), context.seed())
                 : built.mesh();
@@ -165,7 +165,7 @@ public record Tidy(
     @Override
     public List<Handle> handles(Mesh in) {
         BitSet edges =
-                betweenTwo(in, where.on(in).selection().to(in, ElementKind.EDGE).elements());
+                betweenTwo(in, rim.on(in).selection().to(in, ElementKind.EDGE).elements());
         int best = -1;
         double most = Double.NEGATIVE_INFINITY;
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
@@ -193,7 +193,7 @@ public record Tidy(
 
     @Override
     public String sentence() {
-        return "*Tidy* the rim along {where}" + (vertices == Vertices.EVEN ? ", spaced evenly" : "") + ", with {rings} "
-                + (rings == 1 ? "ring" : "rings") + " within {reach}.";
+        return "*Tidy* the rim along {rim}" + (rimVertices == Vertices.EVEN ? ", spaced evenly" : "")
+                + ", with {rings} " + (rings == 1 ? "ring" : "rings") + " within {reach}.";
     }
 }

@@ -44,17 +44,17 @@ class RimsTest {
 
     private static Step body(String name) {
         return switch (name) {
-            case "plate" -> new Box(60, 60, 10, 1, 1, 1, Seat.CENTERED);
-            case "divided plate" -> new Box(60, 60, 10, 7, 9, 2, Seat.CENTERED);
-            default -> new UvSphere(60, 48, 24, Seat.CENTERED);
+            case "plate" -> new Box(60, 60, 10, 1, 1, 1, Seat.CENTRED);
+            case "divided plate" -> new Box(60, 60, 10, 7, 9, 2, Seat.CENTRED);
+            default -> new UvSphere(60, 48, 24, Seat.CENTRED);
         };
     }
 
     private static Step cutter(String name) {
         return switch (name) {
-            case "round" -> new Cylinder(20, 200, 24, 1, 0, Seat.CENTERED);
-            case "square" -> new Box(20, 20, 200, 1, 1, 1, Seat.CENTERED);
-            default -> new Cylinder(20, 200, 6, 1, 0, Seat.CENTERED);
+            case "round" -> new Cylinder(20, 200, 24, 1, 0, Seat.CENTRED);
+            case "square" -> new Box(20, 20, 200, 1, 1, 1, Seat.CENTRED);
+            default -> new Cylinder(20, 200, 6, 1, 0, Seat.CENTRED);
         };
     }
 
@@ -104,7 +104,7 @@ class RimsTest {
     /** Meridians end at the poles, and nothing is sharp: there is no line that closes. */
     @Test
     void whatLeadsNowhereIsNoRim() throws StepException {
-        Mesh ball = new UvSphere(20, 49, 24, Seat.CENTERED).apply(Mesh.EMPTY, CONTEXT);
+        Mesh ball = new UvSphere(20, 49, 24, Seat.CENTRED).apply(Mesh.EMPTY, CONTEXT);
         Adjacency adj = ball.adjacency();
         int meridians = 0;
         for (int e = 0; e < adj.edgeCount(); e++) {

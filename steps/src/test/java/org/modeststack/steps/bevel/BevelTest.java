@@ -63,7 +63,7 @@ class BevelTest {
     }
 
     static Mesh cube(double side) throws StepException {
-        return TestContext.run(new Box(side, side, side, 1, 1, 1, Seat.CENTERED));
+        return TestContext.run(new Box(side, side, side, 1, 1, 1, Seat.CENTRED));
     }
 
     static Mesh octahedron() {
@@ -141,7 +141,7 @@ class BevelTest {
     /** A beam 10 mm thick: strips meet at 5 mm, in the middle of its narrow faces, whatever the width is now. */
     @Test
     void guidesShowWhereStripsMeet() throws StepException {
-        Mesh beam = TestContext.run(new Box(10, 20, 30, 1, 1, 1, Seat.CENTERED));
+        Mesh beam = TestContext.run(new Box(10, 20, 30, 1, 1, 1, Seat.CENTRED));
         for (double width : new double[] {0.5, 3}) {
             List<Guide> guides = bevel("width", width).guides(beam);
             assertEquals(24, guides.size(), "two for each edge");
@@ -440,15 +440,15 @@ class BevelTest {
     /** Around a rectangle's outer corner the strip is fanned by a triangle, or follows an arc of a circle. */
     @Test
     void outlinesTurnAsTold() throws StepException {
-        Mesh slab = TestContext.run(new Box(20, 20, 10, 1, 1, 1, Seat.CENTERED));
+        Mesh slab = TestContext.run(new Box(20, 20, 10, 1, 1, 1, Seat.CENTRED));
         // A square hole: seen from the face round it, its corners are outer turns.
         TestContext c = new TestContext(9);
-        c.bodies.put("b", TestContext.run(new Box(8, 8, 30, 1, 1, 1, Seat.CENTERED)));
+        c.bodies.put("b", TestContext.run(new Box(8, 8, 30, 1, 1, 1, Seat.CENTRED)));
         Mesh holed = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b")).apply(slab, c);
         Pick rim = pick("edges: inside -5 -5 4 5 5 6");
         for (Turn turn : Turn.values()) {
             Mesh out = TestContext.run(
-                    bevel("where", rim, "width", 1.0, "segments", 4, "cornerOuter", turn, "cornerInner", turn), holed);
+                    bevel("where", rim, "width", 1.0, "segments", 4, "outerTurns", turn, "innerTurns", turn), holed);
             assertValid(holed, out, turn.toString());
             assertTrue(Crossings.of(out).isEmpty(), turn.toString());
             double far = 0;
@@ -470,7 +470,7 @@ class BevelTest {
         double[] p = {0, 0, 0, 1, 0, 0, 0, 1, 0, 1, 1, 0, 0, 0, 1, 1, 0, 1, 0, -1, 0, 1, -1, 0};
         Mesh fin = MeshFixtures.faces(p, new int[][] {{0, 1, 3, 2}, {1, 0, 4, 5}, {0, 1, 7, 6}});
         TestContext context = new TestContext();
-        Mesh out = bevel("angle", 0.0).apply(fin, context);
+        Mesh out = bevel("sharperThan", 0.0).apply(fin, context);
         assertSame(fin, out);
         assertTrue(context.remarks.getFirst().text().startsWith("1 edge was left alone"));
     }
@@ -496,10 +496,10 @@ class BevelTest {
         TestContext context = new TestContext();
         context.bodies.put("notch", MeshFixtures.box(19, 9, 4, 30, 30, 30));
         Mesh in = new BooleanStep(Operation.DIFFERENCE, Bodies.of("notch"))
-                .apply(TestContext.run(new Box(40, 20, 10, 1, 1, 1, Seat.CENTERED)), context);
+                .apply(TestContext.run(new Box(40, 20, 10, 1, 1, 1, Seat.CENTRED)), context);
         for (Holding holding : Holding.values()) {
             TestContext said = new TestContext();
-            Mesh out = bevel("width", 2.0, "segments", 2, "holding", holding).apply(in, said);
+            Mesh out = bevel("width", 2.0, "segments", 2, "heldBack", holding).apply(in, said);
             assertValid(in, out, holding.toString());
             assertTrue(Crossings.of(out).isEmpty(), holding.toString());
             assertEquals(1, said.remarks.size(), "it is said");
@@ -533,10 +533,10 @@ class BevelTest {
 
     @Test
     void aCurveOfOnesOwn() throws StepException {
-        Mesh out = oneEdge("width", 2.0, "shape", Shape.OWN, "curve", "0.5 -1");
+        Mesh out = oneEdge("width", 2.0, "shape", Shape.OWN, "section", "0.5 -1");
         assertEquals(1000 - 10 * 4, volume(out), 1e-9, "a rebate");
         for (String bad : new String[] {"0.5", "a b", "0.5 0.1, 0.2 0", "2 0", "0.5 3"})
-            assertThrows(StepException.class, () -> oneEdge("width", 2.0, "shape", Shape.OWN, "curve", bad), bad);
+            assertThrows(StepException.class, () -> oneEdge("width", 2.0, "shape", Shape.OWN, "section", bad), bad);
     }
 
     /** At square edges a strip 2 mm across is √2 along the faces, one 2 mm deep is 2 √2. */
@@ -549,7 +549,7 @@ class BevelTest {
 
     @Test
     void aShareIsOfTheShorterEdgeBesideIt() throws StepException {
-        Mesh in = TestContext.run(new Box(10, 20, 30, 1, 1, 1, Seat.CENTERED));
+        Mesh in = TestContext.run(new Box(10, 20, 30, 1, 1, 1, Seat.CENTRED));
         Mesh out = TestContext.run(
                 bevel("where", pick("edges: inside 4 9 -16 6 11 16"), "measure", Measure.SHARE, "share", 0.2), in);
         assertEquals(6000 - 30 * 2 * 2 / 2.0, volume(out), 1e-9);
@@ -604,13 +604,13 @@ class BevelTest {
         "measure, share, false",
         "taper, 0.5, false",
         "taper, 0, true",
-        "cornerOuter, fanned, true",
+        "outerTurns, fanned, true",
         "guard, off, false"
     })
     void holdingBackIsAskedWhereItIsAChoice(String param, String value, boolean asked) throws StepException {
         StepDescriptor d = Steps.byType("bevel");
         Step s = d.with(d.createDefault(), param, d.param(param).parse(value));
-        assertEquals(asked, d.isRelevant(s, d.param("holding")));
+        assertEquals(asked, d.isRelevant(s, d.param("heldBack")));
     }
 
     /** The rim of a slanted end turns by 80° to 100°; the few edges under the angle do not interrupt it. */
@@ -622,7 +622,8 @@ class BevelTest {
         Mesh slanted = PartFixtures.bar(24, 20, 10).withPositions(xyz);
         Pick rim = pick("edges: inside -11 -11 5 11 11 20");
         TestContext context = new TestContext();
-        bevel("where", rim, "width", 0.5, "angle", 81.0, "rings", rings).apply(slanted, context);
+        bevel("where", rim, "width", 0.5, "sharperThan", 81.0, "wholeRings", rings)
+                .apply(slanted, context);
         int left = context.remarks.isEmpty()
                 ? 0
                 : Integer.parseInt(context.remarks.getFirst().text().split(" ")[0]);

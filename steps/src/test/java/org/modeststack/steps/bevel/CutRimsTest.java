@@ -40,8 +40,8 @@ class CutRimsTest {
     }
 
     private static Mesh holes(double apart) throws StepException {
-        Mesh one = TestContext.run(new Cylinder(9, 60, 24, 1, 0, Seat.CENTERED));
-        Mesh two = TestContext.run(new Cylinder(9, 60, 24, 1, 0, Seat.CENTERED));
+        Mesh one = TestContext.run(new Cylinder(9, 60, 24, 1, 0, Seat.CENTRED));
+        Mesh two = TestContext.run(new Cylinder(9, 60, 24, 1, 0, Seat.CENTRED));
         TestContext c = new TestContext(3);
         c.bodies.put("b", MeshFixtures.moved(two, apart, 0, 0));
         return new BooleanStep(Operation.UNION, Bodies.of("b")).apply(one, c);
@@ -51,7 +51,7 @@ class CutRimsTest {
     @Test
     void theRimsOfACutFollowTheCutterOverTwoHundredPoses() throws StepException {
         Mesh chest = TestContext.run(
-                bevel("width", 7.0, "segments", 4), TestContext.run(new Box(54, 40, 34, 1, 1, 1, Seat.CENTERED)));
+                bevel("width", 7.0, "segments", 4), TestContext.run(new Box(54, 40, 34, 1, 1, 1, Seat.CENTRED)));
         Random random = new Random(11);
         int bevelled = 0;
         for (int pose = 0; pose < 200; pose++) {
@@ -82,9 +82,9 @@ class CutRimsTest {
     /** A round rim of a hole is chamfered by a frustum: what goes is a ring whose section is a triangle. */
     @Test
     void theChamferOfAHoleTakesARing() throws StepException {
-        Mesh plate = TestContext.run(new Box(40, 40, 10, 1, 1, 1, Seat.CENTERED));
+        Mesh plate = TestContext.run(new Box(40, 40, 10, 1, 1, 1, Seat.CENTRED));
         int n = 256;
-        Mesh in = cut(plate, TestContext.run(new Cylinder(12, 20, n, 1, 0, Seat.CENTERED)));
+        Mesh in = cut(plate, TestContext.run(new Cylinder(12, 20, n, 1, 0, Seat.CENTRED)));
         Mesh out = TestContext.run(bevel("rails", Rails.OVER, "where", rims(), "width", 1.0), in);
         assertValid(in, out, "hole");
         double taken = volume(in) - volume(out);
@@ -95,13 +95,13 @@ class CutRimsTest {
     /** Bevel, cut through it, bevel what the cut made, and once more on all that is sharp. */
     @Test
     void severalBevelsInOneStack() throws StepException {
-        Mesh ring = TestContext.run(new Tube(60, 10, 14, 48, 1, Seat.CENTERED));
+        Mesh ring = TestContext.run(new Tube(60, 10, 14, 48, 1, Seat.CENTRED));
         Mesh rounded = TestContext.run(bevel("rails", Rails.OVER, "width", 2.0, "segments", 3), ring);
-        Mesh in =
-                cut(rounded, MeshFixtures.moved(TestContext.run(new Box(20, 8, 8, 1, 1, 1, Seat.CENTERED)), 28, 0, 7));
+        Mesh in = cut(rounded, MeshFixtures.moved(TestContext.run(new Box(20, 8, 8, 1, 1, 1, Seat.CENTRED)), 28, 0, 7));
         Mesh once = TestContext.run(bevel("rails", Rails.OVER, "where", rims(), "width", 0.6, "segments", 2), in);
         assertValid(in, once, "second");
-        Mesh twice = bevel("rails", Rails.OVER, "angle", 40.0, "width", 0.2).apply(once, new TestContext(5));
+        Mesh twice =
+                bevel("rails", Rails.OVER, "sharperThan", 40.0, "width", 0.2).apply(once, new TestContext(5));
         assertValid(once, twice, "third");
         assertTrue(Crossings.of(twice).isEmpty());
     }

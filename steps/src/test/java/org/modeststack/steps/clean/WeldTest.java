@@ -47,7 +47,7 @@ class WeldTest {
     }
 
     private static Mesh ball(int around) throws StepException {
-        return TestContext.run(new UvSphere(20, around, around / 2, Seat.CENTERED));
+        return TestContext.run(new UvSphere(20, around, around / 2, Seat.CENTRED));
     }
 
     /** Onward a ball whose edges are shorter than the distance becomes nothing; else it becomes a coarser one. */

@@ -95,7 +95,7 @@ class BooleanStepTest {
     /** Weisstein, MathWorld, "Sphere-Sphere Intersection": π (4R + d) (2R − d)² / 12. */
     @Test
     void lensOfTwoSpheres() throws StepException {
-        Mesh a = TestContext.run(new UvSphere(2, 96, 48, Seat.CENTERED));
+        Mesh a = TestContext.run(new UvSphere(2, 96, 48, Seat.CENTRED));
         Mesh b = MeshFixtures.moved(MeshFixtures.posed(a, new Random(4), 0), 0.8, 0.1, 0);
         double d = Math.hypot(0.8, 0.1), lens = Math.PI * (4 + d) * (2 - d) * (2 - d) / 12;
         assertEquals(lens, volume(combine(Operation.INTERSECTION, a, b)), lens * 0.01);
@@ -104,7 +104,7 @@ class BooleanStepTest {
     /** The Steinmetz solid of two equal cylinders: 16 r³ / 3 (Archimedes). */
     @Test
     void crossingCylinders() throws StepException {
-        Mesh a = TestContext.run(new Cylinder(2, 5, 256, 1, 0, Seat.CENTERED));
+        Mesh a = TestContext.run(new Cylinder(2, 5, 256, 1, 0, Seat.CENTRED));
         double[] turned = a.xyz().clone();
         for (int i = 0; i < turned.length; i += 3) {
             double y = turned[i + 1];
@@ -121,8 +121,8 @@ class BooleanStepTest {
     @CsvSource({"10, 6", "10, 8", "20, 12"})
     void drilledSphere(double diameter, double h) throws StepException {
         double bore = Math.sqrt(diameter * diameter - h * h);
-        Mesh ball = TestContext.run(new UvSphere(diameter, 192, 96, Seat.CENTERED));
-        Mesh drill = TestContext.run(new Cylinder(bore, 2 * diameter, 192, 1, 0, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(diameter, 192, 96, Seat.CENTRED));
+        Mesh drill = TestContext.run(new Cylinder(bore, 2 * diameter, 192, 1, 0, Seat.CENTRED));
         Mesh r = combine(Operation.DIFFERENCE, ball, MeshFixtures.posed(drill, new Random(9), 0));
         assertClosed(r);
         double ring = Math.PI * h * h * h / 6;
@@ -132,13 +132,13 @@ class BooleanStepTest {
     static Mesh solid(int kind) throws StepException {
         return TestContext.run(
                 switch (kind) {
-                    case 0 -> new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED);
-                    case 1 -> new UvSphere(2.4, 12, 7, Seat.CENTERED);
-                    case 2 -> new Cylinder(2, 2, 9, 2, 1, Seat.CENTERED);
-                    case 3 -> new Torus(2, 0.8, 11, 7, Seat.CENTERED);
-                    case 4 -> new Prism(2, 1, 6, 1, Seat.CENTERED);
-                    case 5 -> new Tube(2.5, 0.5, 1.5, 10, 1, Seat.CENTERED);
-                    default -> new Cone(2, 0, 2, 8, 1, Seat.CENTERED);
+                    case 0 -> new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED);
+                    case 1 -> new UvSphere(2.4, 12, 7, Seat.CENTRED);
+                    case 2 -> new Cylinder(2, 2, 9, 2, 1, Seat.CENTRED);
+                    case 3 -> new Torus(2, 0.8, 11, 7, Seat.CENTRED);
+                    case 4 -> new Prism(2, 1, 6, 1, Seat.CENTRED);
+                    case 5 -> new Tube(2.5, 0.5, 1.5, 10, 1, Seat.CENTRED);
+                    default -> new Cone(2, 0, 2, 8, 1, Seat.CENTRED);
                 });
     }
 

@@ -70,8 +70,8 @@ class CarriedOverTest {
     @Test
     void partsThatTouchHaveKeysOfTheirOwn() throws StepException {
         Mesh r = difference(
-                TestContext.run(new Box(20, 20, 10, 1, 1, 1, Seat.CENTERED)),
-                TestContext.run(new Cylinder(20, 30, 4, 1, 0, Seat.CENTERED)));
+                TestContext.run(new Box(20, 20, 10, 1, 1, 1, Seat.CENTRED)),
+                TestContext.run(new Cylinder(20, 30, 4, 1, 0, Seat.CENTRED)));
         assertEquals(10, r.bounds().size().z());
         assertEquals(4 * 2 * 50, topAndBottom(r), 1e-9, "corners of 10 mm by 10 mm");
         assertEquals(r.faceCount(), Arrays.stream(r.faceKeys()).distinct().count());

@@ -25,7 +25,7 @@ class CurvedCutsTest {
     @ParameterizedTest
     @CsvSource({"DIFFERENCE, false", "DIFFERENCE, true", "UNION, false", "INTERSECTION, false"})
     void whatIsLeftOfABallIsShadedAsABall(Operation op, boolean inside) throws StepException {
-        Mesh ball = TestContext.run(new UvSphere(2 * RADIUS, 64, 32, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(2 * RADIUS, 64, 32, Seat.CENTRED));
         Mesh block = MeshFixtures.box(-9, -14, -40, 13, 11, inside ? 21.3 : 40);
         Mesh m = inside ? Booleans.combine(op, block, ball) : Booleans.combine(op, ball, block);
         String part = inside ? ":b" : ":";

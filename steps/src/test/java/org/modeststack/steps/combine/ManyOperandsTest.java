@@ -26,7 +26,7 @@ class ManyOperandsTest {
         Random random = new Random(seed);
         Mesh[] all = new Mesh[n];
         for (int i = 0; i < n; i++) {
-            all[i] = MeshFixtures.posed(TestContext.run(new Box(2, 2, 2, 1, 1, 1, Seat.CENTERED)), random, reach);
+            all[i] = MeshFixtures.posed(TestContext.run(new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED)), random, reach);
         }
         return all;
     }
@@ -34,7 +34,7 @@ class ManyOperandsTest {
     @Test
     void theOrderOfCuttersDoesNotMatter() throws StepException {
         Mesh[] m = cubes(5, 11, 1.2);
-        Mesh plate = TestContext.run(new Box(6, 6, 1, 1, 1, 1, Seat.CENTERED));
+        Mesh plate = TestContext.run(new Box(6, 6, 1, 1, 1, 1, Seat.CENTRED));
         double there = volume(difference(plate, m[0], m[1], m[2], m[3], m[4]));
         double back = volume(difference(plate, m[4], m[2], m[0], m[1], m[3]));
         assertEquals(there, back, 1e-12);
@@ -45,8 +45,8 @@ class ManyOperandsTest {
 
     @Test
     void aHundredDrillsInAPlate() throws StepException {
-        Mesh plate = TestContext.run(new Box(200, 200, 10, 1, 1, 1, Seat.CENTERED));
-        Mesh drill = TestContext.run(new Cylinder(9, 30, 32, 1, 0, Seat.CENTERED));
+        Mesh plate = TestContext.run(new Box(200, 200, 10, 1, 1, 1, Seat.CENTRED));
+        Mesh drill = TestContext.run(new Cylinder(9, 30, 32, 1, 0, Seat.CENTRED));
         Mesh[] drills = new Mesh[100];
         for (int i = 0; i < 100; i++)
             drills[i] = MeshFixtures.moved(drill, -90 + 20 * (i % 10), -90 + 20 * (i / 10), 0);
@@ -62,7 +62,7 @@ class ManyOperandsTest {
 
     @Test
     void ballsInARowBecomeOneShell() throws StepException {
-        Mesh ball = TestContext.run(new UvSphere(2, 16, 8, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(2, 16, 8, Seat.CENTRED));
         Mesh[] others = new Mesh[9];
         for (int i = 0; i < 9; i++) others[i] = MeshFixtures.moved(ball, 1.3 * (i + 1), 0.01 * i, 0.02 * i);
         Mesh r = union(ball, others);

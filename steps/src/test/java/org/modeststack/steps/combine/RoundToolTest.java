@@ -30,7 +30,7 @@ import org.modeststack.steps.source.UvSphere;
 /** With how many sides a round tool meets the edges of what it cuts. */
 class RoundToolTest {
     private static Mesh cylinder(double diameter, int sides) throws StepException {
-        return TestContext.run(new Cylinder(diameter, 80, sides, 1, 0, Seat.CENTERED));
+        return TestContext.run(new Cylinder(diameter, 80, sides, 1, 0, Seat.CENTRED));
     }
 
     /** A bar is known in any pose, with its sides. */
@@ -45,9 +45,9 @@ class RoundToolTest {
     @Test
     void othersAreNone() throws StepException {
         assertNull(RoundTool.of(MeshFixtures.box(0, 0, 0, 1, 2, 3)));
-        assertNull(RoundTool.of(TestContext.run(new UvSphere(10, 16, 8, Seat.CENTERED))));
+        assertNull(RoundTool.of(TestContext.run(new UvSphere(10, 16, 8, Seat.CENTRED))));
         // The quads round its middle are rectangles.
-        assertNull(RoundTool.of(TestContext.run(new UvSphere(10, 16, 9, Seat.CENTERED))));
+        assertNull(RoundTool.of(TestContext.run(new UvSphere(10, 16, 9, Seat.CENTRED))));
         assertNull(RoundTool.of(Mesh.EMPTY));
     }
 
@@ -56,7 +56,7 @@ class RoundToolTest {
     @CsvSource({"24, 32, 24", "24, 20, 24", "16, 32, 16", "24, 24, 0", "24, 48, 0"})
     void sidesOfTheBodyAreSuggested(int body, int tool, int suggested) throws StepException {
         // A ball's meridians meet a bore along its axis in as many places as there are.
-        Mesh ball = TestContext.run(new UvSphere(40, body, 16, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(40, body, 16, Seat.CENTRED));
         TestContext context = new TestContext(3);
         context.bodies.put("t", turned(cylinder(14, tool), tool == 24 || tool == 48 ? 0 : 3));
         new BooleanStep(Operation.DIFFERENCE, new Bodies(List.of("t"))).apply(ball, context);

@@ -38,8 +38,8 @@ class SettlingTest {
     @ParameterizedTest
     @CsvSource({"16, 8", "24, 12", "32, 16", "40, 20", "48, 15", "64, 32"})
     void aBallDrilledAlongItsAxisHasNoEdgesWithoutLength(int sides, int rings) throws StepException {
-        Mesh ball = TestContext.run(new UvSphere(20, sides, rings, Seat.CENTERED));
-        Mesh drill = TestContext.run(new Cylinder(6, 30, sides, 1, 1, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(20, sides, rings, Seat.CENTRED));
+        Mesh drill = TestContext.run(new Cylinder(6, 30, sides, 1, 1, Seat.CENTRED));
         for (Operation op : Operation.values()) assertSound(combine(op, ball, drill));
         TestContext context = new TestContext(7);
         context.bodies.put("b", drill);

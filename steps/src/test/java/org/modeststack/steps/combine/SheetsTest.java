@@ -67,7 +67,7 @@ class SheetsTest {
 
     @Test
     void aBentSheetAndABall() throws StepException {
-        Mesh ball = TestContext.run(new UvSphere(4, 24, 12, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(4, 24, 12, Seat.CENTRED));
         Mesh sheet = bent(ground(6, -0.3), 0.4);
         Mesh above = difference(ball, sheet), below = combine(Operation.INTERSECTION, ball, sheet);
         assertClosed(above);
@@ -169,7 +169,7 @@ class SheetsTest {
             int[] fin = i < up ? new int[] {foot, top, high, low} : new int[] {top, foot, low, high};
             b.face(100 + i, b.material("Stone"), fin);
         }
-        Mesh bar = TestContext.run(new Cylinder(1, 1, 24, 1, 0, Seat.CENTERED));
+        Mesh bar = TestContext.run(new Cylinder(1, 1, 24, 1, 0, Seat.CENTRED));
         Mesh r = difference(b.build(), MeshFixtures.moved(bar, 0, 0, 2));
         double inside = 0.5 * Math.cos(Math.PI / 24);
         double area = Measures.of(r).area();

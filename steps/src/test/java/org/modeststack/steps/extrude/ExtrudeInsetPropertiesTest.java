@@ -91,7 +91,7 @@ class ExtrudeInsetPropertiesTest {
         Random random = new Random(seed);
         List<StepDescriptor> sources = Steps.ALL.stream()
                 .filter(s -> s.family() == Family.SOURCE
-                        && !List.of("imported", "linked").contains(s.type()))
+                        && !List.of("imported-mesh", "linked-copy").contains(s.type()))
                 .toList();
         Mesh m = TestContext.run(sources.get(random.nextInt(sources.size())).createDefault());
         Selection s = Selection.none(ElementKind.FACE);

@@ -45,7 +45,7 @@ import org.modeststack.steps.source.UvSphere;
 /** Each step that cures a fault. */
 class CuresTest {
     private static Mesh ball(int sides) throws StepException {
-        return TestContext.run(new UvSphere(20, sides, sides / 2, Seat.CENTERED));
+        return TestContext.run(new UvSphere(20, sides, sides / 2, Seat.CENTRED));
     }
 
     @Property(tries = 60)

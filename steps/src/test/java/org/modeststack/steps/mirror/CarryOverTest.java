@@ -57,7 +57,7 @@ class CarryOverTest {
                 6,
                 "segmentsZ",
                 2,
-                "seat",
+                "origin",
                 Seat.STANDING));
         bossed = raised(block, 10, 10, 5);
         assertEquals(BLOCK + 500, Measures.of(bossed).volume(), 1e-9);
@@ -78,7 +78,7 @@ class CarryOverTest {
     @ParameterizedTest
     @ValueSource(ints = {0, 1})
     void aBossIsMirrored(int rings) throws StepException {
-        Mesh m = TestContext.run(carry("rings", rings), bossed);
+        Mesh m = TestContext.run(carry("grownBy", rings), bossed);
         assertSound(m);
         assertEquals(BLOCK + 1000, Measures.of(m).volume(), 1e-9);
         assertEquals(bossed.faceCount() + 4, m.faceCount());
@@ -105,7 +105,7 @@ class CarryOverTest {
     @Test
     void orMoved() throws StepException {
         Mesh m = TestContext.run(
-                carry("how", CarryOver.How.MOVED, "by", new Vec3(-20, 0, 0), "times", 2, "rings", 0), bossed);
+                carry("how", CarryOver.How.MOVED, "by", new Vec3(-20, 0, 0), "times", 2, "grownBy", 0), bossed);
         assertSound(m);
         assertEquals(BLOCK + 1500, Measures.of(m).volume(), 1e-9);
     }
@@ -113,13 +113,13 @@ class CarryOverTest {
     /** A larger boss on the other side needs more rings, and the step says how many. */
     @Test
     void whereTheBodyIsNotAlikeThePlaceAndTheRingsThatGoAreSaid() throws StepException {
-        Mesh other = NamedSteps.step("divide-faces", "faces", PickText.parse(square(-20, 10)), "most", 3)
+        Mesh other = NamedSteps.step("divide-faces", "faces", PickText.parse(square(-20, 10)), "mostSides", 3)
                 .apply(bossed, new TestContext(77));
         Mesh moved = other.withPositions(shifted(other));
-        StepException e = assertThrows(StepException.class, () -> TestContext.run(carry("rings", 0), moved));
+        StepException e = assertThrows(StepException.class, () -> TestContext.run(carry("grownBy", 0), moved));
         assertTrue(e.getMessage().endsWith("Grown by 1 it would go."), e.getMessage());
         assertTrue(Objects.requireNonNull(e.place()).x() < 0);
-        assertSound(TestContext.run(carry("rings", 1), moved));
+        assertSound(TestContext.run(carry("grownBy", 1), moved));
     }
 
     /** One corner of the square on the other side is elsewhere. */
@@ -133,7 +133,8 @@ class CarryOverTest {
     void ontoItselfItDoesNotGo() {
         StepException e = assertThrows(
                 StepException.class,
-                () -> TestContext.run(carry("how", CarryOver.How.MOVED, "by", new Vec3(-10, 0, 0), "rings", 1), block));
+                () -> TestContext.run(
+                        carry("how", CarryOver.How.MOVED, "by", new Vec3(-10, 0, 0), "grownBy", 1), block));
         assertTrue(
                 e.getMessage().startsWith("The place it would go to reaches the part itself")
                         || e.getMessage().startsWith("At the border"),

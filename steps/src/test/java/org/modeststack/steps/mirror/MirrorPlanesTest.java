@@ -46,7 +46,7 @@ class MirrorPlanesTest {
     @CsvSource({"X, 2", "XY, 4", "XZ, 4", "YZ, 4", "XYZ, 8"})
     void aPartIsCutOffAndMirroredBack(Mirror.Across across, int parts) throws StepException {
         Mesh box = MeshFixtures.box(-3, -2, -5, 3, 2, 5);
-        Step cut = mirror("axis", across, "keep", Mirror.Keep.ABOVE, "image", false);
+        Step cut = mirror("across", across, "keep", Mirror.Keep.ABOVE, "image", false);
         Mesh part = TestContext.run(cut, box);
         assertTrue(Health.of(part).isClosed());
         assertEquals(240.0 / parts, volume(part), 1e-12);
@@ -54,7 +54,7 @@ class MirrorPlanesTest {
         assertTrue(Health.of(whole).isClosed());
         assertEquals(240, volume(whole), 1e-12);
         assertEquals(box.bounds(), whole.bounds());
-        assertEquals(240, volume(TestContext.run(mirror("axis", across), part)), 1e-12);
+        assertEquals(240, volume(TestContext.run(mirror("across", across), part)), 1e-12);
     }
 
     /** Any plane: the image looks outwards, is as large, and lies behind the plane as far as the body before it. */
@@ -67,7 +67,8 @@ class MirrorPlanesTest {
                 c = random(r),
                 n = b.minus(a).cross(c.minus(a)).unit();
         Mesh ball = TestContext.run(NamedSteps.step("uv-sphere", "diameter", 10.0));
-        Step across = mirror("where", Mirror.Where.POINTS, "first", a, "second", b, "third", c, "distance", 1e-9);
+        Step across = mirror(
+                "plane", Mirror.Where.POINTS, "firstPoint", a, "secondPoint", b, "thirdPoint", c, "weldWithin", 1e-9);
         Mesh both = TestContext.run(NamedSteps.with(across, "weld", false), ball);
         assertEquals(2 * volume(ball), volume(both), 1e-9);
         for (int v = 0; v < ball.vertexCount(); v++) {
@@ -92,7 +93,7 @@ class MirrorPlanesTest {
     @Test
     void aPickedFaceIsThePlane() throws StepException {
         Mesh box = MeshFixtures.box(0, 0, 0, 2, 3, 4);
-        Mesh both = TestContext.run(mirror("plane", PickText.parse("faces: facing 1 0 0 5")), box);
+        Mesh both = TestContext.run(mirror("pickedPlane", PickText.parse("faces: facing 1 0 0 5")), box);
         assertTrue(Health.of(both).isClosed());
         assertEquals(48, volume(both), 1e-12);
         assertEquals(4, both.bounds().maxX());
@@ -103,16 +104,16 @@ class MirrorPlanesTest {
     void theMiddleOfABodyIsThePlaneWhereverItIs() throws StepException {
         TestContext context = new TestContext();
         context.bodies.put("post", MeshFixtures.box(9, 0, 0, 11, 2, 2));
-        Step s = mirror("where", Mirror.Where.BODY, "body", Bodies.of("post"), "weld", false);
+        Step s = mirror("plane", Mirror.Where.BODY, "middleOf", Bodies.of("post"), "weld", false);
         assertEquals(20, s.apply(MeshFixtures.cube(1), context).bounds().maxX(), 1e-12);
-        Step half = mirror("where", Mirror.Where.MIDDLE, "keep", Mirror.Keep.BELOW, "image", false);
+        Step half = mirror("plane", Mirror.Where.MIDDLE, "keep", Mirror.Keep.BELOW, "image", false);
         assertEquals(1, volume(TestContext.run(half, MeshFixtures.box(7, 0, 0, 9, 1, 1))), 1e-12);
     }
 
     @Test
     void theMiddleLineGoesWhereItIsFlush() throws StepException {
         Mesh half = MeshFixtures.box(0, 0, 0, 2, 3, 4);
-        Mesh kept = TestContext.run(mirror(), half), gone = TestContext.run(mirror("dissolved", true), half);
+        Mesh kept = TestContext.run(mirror(), half), gone = TestContext.run(mirror("withoutMiddleLine", true), half);
         assertEquals(10, kept.faceCount());
         assertEquals(6, gone.faceCount());
         assertEquals(8, gone.vertexCount());
@@ -120,7 +121,7 @@ class MirrorPlanesTest {
         // A ridge in the plane is an edge of the body.
         double[] xyz = half.xyz().clone();
         for (int v = 0; v < 8; v++) if (half.x(v) == 0 && half.z(v) == 4) xyz[3 * v + 2] = 6;
-        Mesh roof = TestContext.run(mirror("dissolved", true), half.withPositions(xyz));
+        Mesh roof = TestContext.run(mirror("withoutMiddleLine", true), half.withPositions(xyz));
         assertEquals(7, roof.faceCount());
     }
 
@@ -148,7 +149,7 @@ class MirrorPlanesTest {
         Mesh box = MeshFixtures.box(1, 0, 0, 2, 1, 1);
         Map<String, Tag> tags = new HashMap<>();
         tags.put(name, Tag.faces(0, 2));
-        Mesh both = TestContext.run(mirror("swapped", true, "weld", true), box.withTags(tags));
+        Mesh both = TestContext.run(mirror("swapSides", true, "weld", true), box.withTags(tags));
         Tag image = Objects.requireNonNull(both.tag(other));
         assertEquals(name.equals(other) ? 4 : 2, image.size());
         assertEquals(ElementKind.FACE, image.kind());
@@ -204,7 +205,7 @@ class MirrorPlanesTest {
         StepException e = assertThrows(
                 StepException.class,
                 () -> TestContext.run(
-                        mirror("where", Mirror.Where.POINTS, "third", new Vec3(0, 30, 0)), MeshFixtures.cube(1)));
+                        mirror("plane", Mirror.Where.POINTS, "thirdPoint", new Vec3(0, 30, 0)), MeshFixtures.cube(1)));
         assertEquals("The three points lie on one line; take one beside it.", e.getMessage());
     }
 }

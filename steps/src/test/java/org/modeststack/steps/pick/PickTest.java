@@ -257,7 +257,7 @@ class PickTest {
     /** As they were written before the vertices of what was picked were written down with it, and what it is the whole of. */
     @Test
     void picksWithoutVerticesAreReadToo() throws StepException {
-        Mesh m = TestContext.run(new Box(60, 40, 30, 3, 2, 2, Seat.CENTERED));
+        Mesh m = TestContext.run(new Box(60, 40, 30, 3, 2, 2, Seat.CENTRED));
         for (ElementKind kind : ElementKind.values()) {
             Pick p = Pick.hand(m, Selection.of(kind, 1, 4, 7));
             String text = PickText.write(p);

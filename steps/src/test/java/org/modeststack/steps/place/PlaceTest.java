@@ -79,7 +79,7 @@ class PlaceTest {
         Vec3 o = Vec3.ZERO, x = new Vec3(1, 0, 0), y = new Vec3(0, 1, 0), z = new Vec3(0, 0, 1);
         List<Handle> handles = new Align(o, x, y, z, z.plus(y), x).handles(MeshFixtures.cube(1));
         assertEquals(
-                List.of("firstTo", "secondTo", "thirdTo"),
+                List.of("firstPlace", "secondPlace", "thirdPlace"),
                 handles.stream().map(Handle::param).toList());
         assertTrue(handles.stream().allMatch(Handle::isPoint));
     }

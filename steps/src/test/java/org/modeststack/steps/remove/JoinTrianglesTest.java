@@ -56,7 +56,7 @@ class JoinTrianglesTest {
         Mesh quads = switch (shape) {
             case 0 -> MeshFixtures.sheet(7);
             case 1 -> TestContext.run(new Subdivide(3), MeshFixtures.cube(10));
-            default -> TestContext.run(new Torus(30, 10, 32, 16, Seat.CENTERED));
+            default -> TestContext.run(new Torus(30, 10, 32, 16, Seat.CENTRED));
         };
         Mesh back = TestContext.run(join(30, 60), triangles(quads, new Random(diagonals)));
         assertEquals(quads.faceCount(), back.faceCount());

@@ -82,11 +82,19 @@ class ArraysTest {
     @Test
     void sizesFollowTheBody() throws StepException {
         Step row = NamedSteps.step(
-                "row-array", "count", 3, "spacing", RowArray.Spacing.EXTENT, "sizes", new Vec3(0, 1.5, 0), "weld", 0.0);
+                "row-array",
+                "count",
+                3,
+                "spacing",
+                RowArray.Spacing.EXTENT,
+                "sizes",
+                new Vec3(0, 1.5, 0),
+                "weldWithin",
+                0.0);
         assertNear(
                 BLOCK.bounds().center().plus(new Vec3(0, 18, 0)), middles(row).getLast());
         Mesh touching = TestContext.run(
-                NamedSteps.with(row, "sizes", new Vec3(1, 0, 0), "weld", 1e-6, "withoutWalls", true), BLOCK);
+                NamedSteps.with(row, "sizes", new Vec3(1, 0, 0), "weldWithin", 1e-6, "withoutWalls", true), BLOCK);
         assertTrue(Health.of(touching).isClosed());
         assertEquals(3 * 4 * 6 * 8, Measures.of(touching).volume(), 1e-9);
         assertEquals(1, Measures.of(touching).shells());
@@ -179,9 +187,9 @@ class ArraysTest {
                 4,
                 "offset",
                 new Vec3(10, 0, 0),
-                "first",
+                "firstCopy",
                 Bodies.of("cap"),
-                "last",
+                "lastCopy",
                 Bodies.of("cap"));
         Geometry out = ((PartStep) row).apply(Geometry.of(BLOCK), context);
         assertEquals(4, out.parts().size());
@@ -241,7 +249,7 @@ class ArraysTest {
             xyz[i] = r * Math.cos(a);
             xyz[i + 1] = r * Math.sin(a);
         }
-        Step ring = NamedSteps.step("round-array", "count", n, "weld", 1e-6, "withoutWalls", true);
+        Step ring = NamedSteps.step("round-array", "count", n, "weldWithin", 1e-6, "withoutWalls", true);
         Mesh m = TestContext.run(ring, wedge.withPositions(xyz));
         assertTrue(Health.of(m).isClosed());
         assertEquals(1, Measures.of(m).shells());

@@ -33,9 +33,10 @@ class RepeatOrdersTest {
     private static final List<Repeating> REPEATING = List.of(
             new Repeating(NamedSteps.step("row-array", "count", 3, "offset", new Vec3(40, 0, 0)), 3),
             new Repeating(NamedSteps.step("row-array", "count", 3, "offset", new Vec3(0, 0, 40), "leftOut", "2"), 2),
-            new Repeating(NamedSteps.step("round-array", "count", 4, "center", new Vec3(0, 500, 0)), 4),
+            new Repeating(NamedSteps.step("round-array", "count", 4, "centre", new Vec3(0, 500, 0)), 4),
             new Repeating(NamedSteps.step("mirror", "at", -400.0), 2),
-            new Repeating(NamedSteps.step("mirror", "axis", Mirror.Across.YZ, "through", new Vec3(0, -900, -900)), 4));
+            new Repeating(
+                    NamedSteps.step("mirror", "across", Mirror.Across.YZ, "through", new Vec3(0, -900, -900)), 4));
 
     private static Step bevel() {
         return NamedSteps.step("bevel", "width", 1.0, "segments", 2);

@@ -61,7 +61,7 @@ class ScatterTest {
     @Test
     void orOnVerticesUprightAndAllSharingOneMesh() throws StepException {
         Mesh box = MeshFixtures.cube(4);
-        Geometry out = scattered(box, "where", Scatter.Where.VERTICES, "turned", false, "spin", 90.0);
+        Geometry out = scattered(box, "where", Scatter.Where.VERTICES, "turned", false, "turnUpTo", 90.0);
         assertEquals(8, out.parts().size());
         Set<Mesh> meshes = new HashSet<>();
         for (Part p : out.parts()) {
@@ -97,7 +97,7 @@ class ScatterTest {
     @Test
     void chanceIsTheSameForTheSameNumberAndStaysWithThePlace() throws StepException {
         Mesh box = MeshFixtures.cube(4);
-        Object[] how = {"where", Scatter.Where.FACES, "spin", 180.0, "vary", 0.5, "share", 0.6};
+        Object[] how = {"where", Scatter.Where.FACES, "turnUpTo", 180.0, "sizeUpTo", 0.5, "share", 0.6};
         Geometry one = scattered(box, how), same = scattered(box, how);
         assertEquals(
                 one.parts().stream().map(Part::affine).toList(),
@@ -113,7 +113,7 @@ class ScatterTest {
     @Test
     void otherBodiesAreMixedIn() throws StepException {
         Mesh ball = TestContext.run(NamedSteps.step("uv-sphere", "sides", 24, "rings", 12));
-        Geometry out = scattered(ball, "others", Bodies.of("other"));
+        Geometry out = scattered(ball, "mixedWith", Bodies.of("other"));
         long pins = out.parts().stream().filter(p -> p.mesh() == PIN).count();
         double share = (double) pins / out.parts().size();
         assertTrue(share > 0.4 && share < 0.6, "" + share);

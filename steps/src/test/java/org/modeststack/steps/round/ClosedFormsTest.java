@@ -50,7 +50,7 @@ class ClosedFormsTest {
             @Override
             Mesh cut(int n) throws StepException {
                 Mesh post = MeshFixtures.moved(
-                        EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 30, n, 1, 0, Seat.CENTERED)), 0, 0, HALF);
+                        EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 30, n, 1, 0, Seat.CENTRED)), 0, 0, HALF);
                 return CutFixtures.cut(plate(), post, Operation.UNION);
             }
         },
@@ -60,7 +60,7 @@ class ClosedFormsTest {
         })) {
             @Override
             Mesh cut(int n) throws StepException {
-                Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * BALL, n, n / 2, Seat.CENTERED));
+                Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * BALL, n, n / 2, Seat.CENTRED));
                 // Turned a little, so that no vertex of the one lies on the other.
                 return CutFixtures.cut(
                         ball,
@@ -76,7 +76,7 @@ class ClosedFormsTest {
             @Override
             Mesh cut(int n) throws StepException {
                 Mesh cone = EdgeRoundingTest.make(new Cone(2 * CONE, 0, CONE_HEIGHT, n, 1, Seat.STANDING));
-                Mesh drill = EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 200, n, 1, 0, Seat.CENTERED));
+                Mesh drill = EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 200, n, 1, 0, Seat.CENTRED));
                 return CutFixtures.cut(cone, EdgeRoundingTest.turned(drill, Axis.Z, 1.3), Operation.DIFFERENCE);
             }
         },
@@ -85,7 +85,7 @@ class ClosedFormsTest {
             @Override
             Mesh cut(int n) throws StepException {
                 Mesh main = EdgeRoundingTest.turned(
-                        EdgeRoundingTest.make(new Cylinder(2 * BALL, 120, n, 1, 0, Seat.CENTERED)), Axis.Y, 90);
+                        EdgeRoundingTest.make(new Cylinder(2 * BALL, 120, n, 1, 0, Seat.CENTRED)), Axis.Y, 90);
                 Mesh branch = EdgeRoundingTest.make(new Cylinder(2 * RADIUS, 50, n, 1, 0, Seat.STANDING));
                 return CutFixtures.cut(main, EdgeRoundingTest.turned(branch, Axis.Z, 1.3), Operation.UNION);
             }
@@ -100,11 +100,11 @@ class ClosedFormsTest {
         abstract Mesh cut(int n) throws StepException;
 
         private static Mesh plate() throws StepException {
-            return EdgeRoundingTest.make(new Box(60, 60, 2 * HALF, 1, 1, 1, Seat.CENTERED));
+            return EdgeRoundingTest.make(new Box(60, 60, 2 * HALF, 1, 1, 1, Seat.CENTRED));
         }
 
         private static Cylinder drill(int n) {
-            return new Cylinder(2 * RADIUS, 80, n, 1, 0, Seat.CENTERED);
+            return new Cylinder(2 * RADIUS, 80, n, 1, 0, Seat.CENTRED);
         }
     }
 

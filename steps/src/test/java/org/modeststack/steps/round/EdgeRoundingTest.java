@@ -88,8 +88,8 @@ class EdgeRoundingTest {
     @ParameterizedTest
     @CsvSource({"1, 12, 1", "4, 12, 2", "9, 24, 2", "25, 32, 3"})
     void onFlatFacesTheWidthIsExactHoweverTheyAreDivided(int divisions, int sides, double width) throws StepException {
-        Mesh block = make(new Box(50, 50, 10, divisions, divisions, 1, Seat.CENTERED));
-        Mesh holed = cut(block, make(new Cylinder(20, 40, sides, 1, 0, Seat.CENTERED)), Operation.DIFFERENCE);
+        Mesh block = make(new Box(50, 50, 10, divisions, divisions, 1, Seat.CENTRED));
+        Mesh holed = cut(block, make(new Cylinder(20, 40, sides, 1, 0, Seat.CENTRED)), Operation.DIFFERENCE);
         Mesh m = rounded(holed, width, 3, Rails.OVER);
         assertSound(m);
         double flat = 10 * Math.cos(Math.PI / sides) + width;
@@ -111,10 +111,10 @@ class EdgeRoundingTest {
     @CsvSource({"24, 12, 0.12", "48, 24, 0.03", "96, 48, 0.02"})
     void onABallTheRailComesNearerToTheExactOneTheFinerItIs(int around, int rings, double within) throws StepException {
         double radius = 25, hole = 8, width = 2;
-        Mesh ball = make(new UvSphere(2 * radius, around, rings, Seat.CENTERED));
+        Mesh ball = make(new UvSphere(2 * radius, around, rings, Seat.CENTRED));
         Mesh drilled = cut(
                 ball,
-                turned(make(new Cylinder(2 * hole, 80, around, 1, 0, Seat.CENTERED)), Axis.Z, 1.3),
+                turned(make(new Cylinder(2 * hole, 80, around, 1, 0, Seat.CENTRED)), Axis.Z, 1.3),
                 Operation.DIFFERENCE);
         Mesh m = rounded(drilled, width, 4, Rails.OVER);
         assertSound(m);
@@ -133,8 +133,8 @@ class EdgeRoundingTest {
     /** What a division that has nothing to do with the shape does to the width. */
     @Test
     void railsBesideAreHeldBackByTheDivisionAndRailsOverAreNot() throws StepException {
-        Mesh ball = make(new UvSphere(50, 64, 32, Seat.CENTERED));
-        Mesh tool = MeshFixtures.moved(make(new Cylinder(14, 60, 24, 1, 0, Seat.CENTERED)), 9, 5, 20);
+        Mesh ball = make(new UvSphere(50, 64, 32, Seat.CENTRED));
+        Mesh tool = MeshFixtures.moved(make(new Cylinder(14, 60, 24, 1, 0, Seat.CENTRED)), 9, 5, 20);
         Mesh drilled = cut(ball, tool, Operation.DIFFERENCE);
         double over = least(rounded(drilled, 1, 2, Rails.OVER), drilled);
         double beside = least(rounded(drilled, 1, 2, Rails.BESIDE), drilled);
@@ -158,8 +158,8 @@ class EdgeRoundingTest {
 
     @Test
     void aSpoutJoinedToARoundPotGetsTheFilletThatIsAsked() throws StepException {
-        Mesh pot = make(new Cylinder(60, 50, 48, 6, 0, Seat.CENTERED));
-        Mesh turned = turned(make(new Cylinder(16, 50, 24, 1, 0, Seat.CENTERED)), Axis.Y, 90);
+        Mesh pot = make(new Cylinder(60, 50, 48, 6, 0, Seat.CENTRED));
+        Mesh turned = turned(make(new Cylinder(16, 50, 24, 1, 0, Seat.CENTRED)), Axis.Y, 90);
         Mesh joined = cut(pot, MeshFixtures.moved(turned, 40, 0, 0), Operation.UNION);
         Mesh m = rounded(joined, 2, 4, Rails.OVER);
         assertSound(m);
@@ -180,7 +180,7 @@ class EdgeRoundingTest {
     })
     void edgesOfABlockComeOutAsThoseThatAreCutBeside(String pick, int segments) throws StepException {
         StepDescriptor bevel = Steps.byType("bevel");
-        Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTERED));
+        Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTRED));
         Step beside = bevel.with(bevel.createDefault(), "where", PickText.parse(pick));
         beside = bevel.with(bevel.with(beside, "width", 1.5), "segments", segments);
         Step over = bevel.with(beside, "rails", Rails.OVER);
@@ -193,10 +193,10 @@ class EdgeRoundingTest {
 
     /** What cannot run over the faces is cut beside the edges, to the same mesh. */
     @ParameterizedTest
-    @CsvSource({"shape, COVE", "taper, 0", "guard, false", "cornerInner, FANNED", "cornerOuter, ARCED"})
+    @CsvSource({"shape, COVE", "taper, 0", "guard, false", "innerTurns, FANNED", "outerTurns, ARCED"})
     void whatCannotGoOverIsCutBeside(String param, String value) throws StepException {
         StepDescriptor bevel = Steps.byType("bevel");
-        Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTERED));
+        Mesh block = make(new Box(50, 50, 10, 1, 1, 1, Seat.CENTRED));
         Object v = switch (param) {
             case "shape" -> Shape.valueOf(value);
             case "taper" -> Double.valueOf(value);
@@ -215,7 +215,7 @@ class EdgeRoundingTest {
             @ForAll @IntRange(min = 8, max = 64) int sides,
             @ForAll @DoubleRange(min = 0.1, max = 2) double width)
             throws StepException {
-        Mesh bar = make(new Cylinder(diameter, 30, sides, 1, 0, Seat.CENTERED));
+        Mesh bar = make(new Cylinder(diameter, 30, sides, 1, 0, Seat.CENTRED));
         StepDescriptor bevel = Steps.byType("bevel");
         Step s = bevel.with(bevel.createDefault(), "where", PickText.parse("edges: facing 0 0 1 10; rim"));
         Mesh m = bevel.with(bevel.with(s, "width", width), "segments", 2).apply(bar, new TestContext(4));
@@ -232,8 +232,8 @@ class EdgeRoundingTest {
     @Test
     void roundAFoldedCornerTheRestOfTheRimIsAsWideAsAsked() throws StepException {
         double width = 3;
-        Mesh ball = make(new UvSphere(100, 48, 24, Seat.CENTERED));
-        Mesh hole = turned(make(new Cylinder(36, 200, 40, 1, 0, Seat.CENTERED)), Axis.X, 55);
+        Mesh ball = make(new UvSphere(100, 48, 24, Seat.CENTRED));
+        Mesh hole = turned(make(new Cylinder(36, 200, 40, 1, 0, Seat.CENTRED)), Axis.X, 55);
         Mesh slot = MeshFixtures.box(0, -50, 16, 60, -10, 34);
         Mesh both = cut(cut(ball, hole, Operation.DIFFERENCE), slot, Operation.DIFFERENCE);
         TestContext context = new TestContext(4);

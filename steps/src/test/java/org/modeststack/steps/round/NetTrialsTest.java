@@ -30,7 +30,7 @@ class NetTrialsTest {
     private static Mesh plate(double gap, int sides) throws StepException {
         Mesh plate = MeshFixtures.box(-30, -15, -4, 30, 15, 4);
         for (int side : new int[] {-1, 1}) {
-            Mesh hole = EdgeRoundingTest.make(new Cylinder(12, 30, sides, 1, 0, Seat.CENTERED));
+            Mesh hole = EdgeRoundingTest.make(new Cylinder(12, 30, sides, 1, 0, Seat.CENTRED));
             plate = CutFixtures.cut(plate, MeshFixtures.moved(hole, side * (6 + gap / 2), 0, 0), Operation.DIFFERENCE);
         }
         return plate;

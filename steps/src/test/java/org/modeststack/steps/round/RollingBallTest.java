@@ -42,10 +42,10 @@ class RollingBallTest {
     @ParameterizedTest
     @CsvSource({"3, 1", "4, 0.5", "5, 2", "6, 2", "12, 3"})
     void betweenPlanesTheStripIsPartOfACylinderOfTheRadius(int sides, double radius) throws StepException {
-        Mesh prism = EdgeRoundingTest.make(new Prism(40, 20, sides, 1, Seat.CENTERED));
+        Mesh prism = EdgeRoundingTest.make(new Prism(40, 20, sides, 1, Seat.CENTRED));
         var bevel = Steps.byType("bevel");
         var step = bevel.with(bevel.createDefault(), "measure", Measure.RADIUS);
-        step = bevel.with(bevel.with(bevel.with(step, "width", radius), "segments", 6), "angle", 0.0);
+        step = bevel.with(bevel.with(bevel.with(step, "width", radius), "segments", 6), "sharperThan", 0.0);
         step = bevel.with(step, "where", Pick.hand(prism, new Selection(ElementKind.EDGE, upright(prism))));
         Mesh m = step.apply(prism, new TestContext(4));
         EdgeRoundingTest.assertSound(m);
@@ -94,8 +94,8 @@ class RollingBallTest {
         }) {
             @Override
             Mesh cut(int n) throws StepException {
-                Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * SPHERE, n, n / 2, Seat.CENTERED));
-                Mesh drill = EdgeRoundingTest.make(new Cylinder(2 * HOLE, 80, n, 1, 0, Seat.CENTERED));
+                Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * SPHERE, n, n / 2, Seat.CENTRED));
+                Mesh drill = EdgeRoundingTest.make(new Cylinder(2 * HOLE, 80, n, 1, 0, Seat.CENTRED));
                 return CutFixtures.cut(ball, EdgeRoundingTest.turned(drill, Axis.Z, 1.3), Operation.DIFFERENCE);
             }
         },
@@ -119,11 +119,11 @@ class RollingBallTest {
         abstract Mesh cut(int n) throws StepException;
 
         private static Mesh plate() throws StepException {
-            return MeshFixtures.moved(EdgeRoundingTest.make(new Box(90, 90, 40, 1, 1, 1, Seat.CENTERED)), 0, 0, -20);
+            return MeshFixtures.moved(EdgeRoundingTest.make(new Box(90, 90, 40, 1, 1, 1, Seat.CENTRED)), 0, 0, -20);
         }
 
         private static Mesh post(int n) throws StepException {
-            return EdgeRoundingTest.make(new Cylinder(2 * HOLE, 60, n, 1, 0, Seat.CENTERED));
+            return EdgeRoundingTest.make(new Cylinder(2 * HOLE, 60, n, 1, 0, Seat.CENTRED));
         }
 
         private static double nearer(double a, double b) {

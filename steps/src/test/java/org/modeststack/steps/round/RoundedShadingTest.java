@@ -27,8 +27,8 @@ class RoundedShadingTest {
 
     /** A hole of radius 8 along a line that leans by an angle about X and passes the middle by so much. */
     private static Mesh drilled(int sides, double lean, double past) throws StepException {
-        Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * RADIUS, 64, 32, Seat.CENTERED));
-        Mesh drill = EdgeRoundingTest.make(new Cylinder(16, 100, sides, 1, 0, Seat.CENTERED));
+        Mesh ball = EdgeRoundingTest.make(new UvSphere(2 * RADIUS, 64, 32, Seat.CENTRED));
+        Mesh drill = EdgeRoundingTest.make(new Cylinder(16, 100, sides, 1, 0, Seat.CENTRED));
         double[] xyz = drill.xyz().clone();
         for (int i = 0; i < xyz.length; i += 3) xyz[i] += past;
         Mesh leaning = EdgeRoundingTest.turned(drill.withPositions(xyz), Axis.X, lean);

@@ -66,7 +66,7 @@ class StripWidthsTest {
     }
 
     private static void assertTapers(int along, int across, double width, double taper) throws StepException {
-        Mesh bar = TestContext.run(new Box(50, 20, 20, along, across, across, Seat.CENTERED));
+        Mesh bar = TestContext.run(new Box(50, 20, 20, along, across, across, Seat.CENTRED));
         Mesh m = with(bevel(FRONT, width, 3), "taper", taper).apply(bar, new TestContext(4));
         EdgeRoundingTest.assertSound(m);
         // As near as this to what is there a rail runs along it.
@@ -95,7 +95,7 @@ class StripWidthsTest {
     @ParameterizedTest
     @CsvSource({"SHARE, 1", "SHARE, 3", "SAME, 1", "SAME, 4", "DEEP, 2"})
     void allEdgesOfABlockComeOutAsThoseThatAreCutBeside(Measure measure, int segments) throws StepException {
-        Mesh block = TestContext.run(new Box(50, 50, 10, 1, 1, 1, Seat.CENTERED));
+        Mesh block = TestContext.run(new Box(50, 50, 10, 1, 1, 1, Seat.CENTRED));
         Step over = with(bevel("edges: all", 1.5, segments), "measure", measure);
         Mesh a = over.apply(block, new TestContext(4));
         Mesh b = with(over, "rails", Rails.BESIDE).apply(block, new TestContext(4));
@@ -131,7 +131,7 @@ class StripWidthsTest {
     /** An edge in pieces of different width: the rail follows, though the edge is straight. */
     @Test
     void whereTheWidthChangesTheRailDoes() throws StepException {
-        Mesh bar = TestContext.run(new Box(50, 20, 20, 10, 4, 4, Seat.CENTERED));
+        Mesh bar = TestContext.run(new Box(50, 20, 20, 10, 4, 4, Seat.CENTRED));
         Adjacency adj = bar.adjacency();
         BitSet edges = PickText.parse(FRONT)
                 .on(bar, new TestContext(4))
@@ -157,7 +157,7 @@ class StripWidthsTest {
         for (int i = 0; i < 20; i++) {
             int sides = 4 * (6 + random.nextInt(12)), rings = 1 + random.nextInt(20);
             double width = 0.5 + 2 * random.nextDouble(), taper = 0.2 + 2 * random.nextDouble();
-            Mesh bar = TestContext.run(new Cylinder(40, 30, sides, rings, 0, Seat.CENTERED));
+            Mesh bar = TestContext.run(new Cylinder(40, 30, sides, rings, 0, Seat.CENTRED));
             Mesh m = with(bevel("edges: inside -21 -21 14.9 21 0.01 15.1", width, 2), "taper", taper)
                     .apply(bar, new TestContext(4));
             EdgeRoundingTest.assertSound(m);

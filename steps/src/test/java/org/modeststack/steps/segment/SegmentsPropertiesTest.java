@@ -57,7 +57,7 @@ class SegmentsPropertiesTest {
         assertEquals(to + 1, out.vertexCount());
         // A pyramid over a regular polygon.
         assertEquals(0.5 * to * 100 * Math.sin(2 * Math.PI / to) * 15 / 3, volume(out), 1e-7);
-        Mesh ball = TestContext.run(new UvSphere(20, 12, 8, Seat.CENTERED));
+        Mesh ball = TestContext.run(new UvSphere(20, 12, 8, Seat.CENTRED));
         TestContext tc = new TestContext();
         Mesh round = new Segments(lines(ball), to).apply(ball, tc);
         System.out.println(

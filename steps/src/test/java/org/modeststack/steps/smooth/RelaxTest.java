@@ -64,7 +64,7 @@ class RelaxTest {
     @ParameterizedTest
     @CsvSource({"NOTHING, 0.5, 0.9", "SIZE, 0.97, 1.03", "VOLUME, 0.9999999, 1.0000001"})
     void whatIsKeptIsKept(Relax.Keeps keeps, double least, double most) throws StepException {
-        Mesh ball = bumpy(TestContext.run(new UvSphere(20, 32, 16, Seat.CENTERED)), 0.2, new Random(5));
+        Mesh ball = bumpy(TestContext.run(new UvSphere(20, 32, 16, Seat.CENTRED)), 0.2, new Random(5));
         Mesh out = TestContext.run(relax(0.5, 15, Relax.Neighbours.ALIKE, keeps), ball);
         double share = volume(out) / volume(ball);
         assertTrue(share > least && share < most, "volume by " + share);

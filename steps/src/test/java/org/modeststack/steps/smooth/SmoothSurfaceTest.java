@@ -39,7 +39,7 @@ class SmoothSurfaceTest {
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3})
     void itFollowsToTheBit(int levels) throws StepException {
-        Mesh cage = creased(TestContext.run(new Tube(40, 5, 20, 9, 2, Seat.CENTERED)));
+        Mesh cage = creased(TestContext.run(new Tube(40, 5, 20, 9, 2, Seat.CENTRED)));
         SmoothSurface surface = SmoothSurface.of(cage, levels);
         for (long seed = 1; seed < 5; seed++) {
             Mesh next = moved(cage, seed);
@@ -54,10 +54,10 @@ class SmoothSurfaceTest {
 
     @Test
     void itFitsOnlyWhatHangsTogetherAndIsSharpInTheSameWay() throws StepException {
-        Mesh box = TestContext.run(new Box(20, 20, 20, 1, 1, 1, Seat.CENTERED));
+        Mesh box = TestContext.run(new Box(20, 20, 20, 1, 1, 1, Seat.CENTRED));
         SmoothSurface surface = SmoothSurface.of(box, 2);
         assertTrue(surface.fits(moved(box, 7)));
         assertFalse(surface.fits(creased(box)));
-        assertFalse(surface.fits(TestContext.run(new Box(20, 20, 20, 2, 1, 1, Seat.CENTERED))));
+        assertFalse(surface.fits(TestContext.run(new Box(20, 20, 20, 2, 1, 1, Seat.CENTRED))));
     }
 }

@@ -22,15 +22,15 @@ import org.modeststack.steps.source.Seat;
 
 /** Whatever would spoil a smooth surface is said, and the step that is offered leaves nothing to say. */
 class SmoothingAdviceTest {
-    private static final Box BOX = new Box(20, 20, 20, 2, 1, 1, Seat.CENTERED);
+    private static final Box BOX = new Box(20, 20, 20, 2, 1, 1, Seat.CENTRED);
 
     static Stream<Arguments> spoilt() throws StepException {
         return Stream.of(
-                Arguments.of("a wall inside", walled(), "at walls inside", "outer-faces"),
+                Arguments.of("a wall inside", walled(), "at walls inside", "take-out-inner-faces"),
                 Arguments.of("two boxes that share an edge", touching(), "1 edge has more than two faces", "part"),
                 Arguments.of("sides that are not joined", unjoined(), "border vertices that lie beside others", "weld"),
-                Arguments.of("a face that is there twice", doubled(), "there twice too", "outer-faces"),
-                Arguments.of("a vertex without a face", loose(), "1 vertex without a face", "drop-idle"));
+                Arguments.of("a face that is there twice", doubled(), "there twice too", "take-out-inner-faces"),
+                Arguments.of("a vertex without a face", loose(), "1 vertex without a face", "take-out-idle-vertices"));
     }
 
     @ParameterizedTest(name = "{0}")
@@ -84,7 +84,7 @@ class SmoothingAdviceTest {
 
     /** Two boxes that have the edge between them in common. */
     private static Mesh touching() throws StepException {
-        Mesh box = TestContext.run(new Box(20, 20, 20, 1, 1, 1, Seat.CENTERED));
+        Mesh box = TestContext.run(new Box(20, 20, 20, 1, 1, 1, Seat.CENTRED));
         MeshBuilder b = new MeshBuilder(16, 12);
         int[] at = vertices(box, b);
         faces(box, at, b);

@@ -88,7 +88,7 @@ class SubdivideTest {
 
     @Test
     void aTorusKeepsItsHole() throws StepException {
-        Mesh m = TestContext.run(new Subdivide(2), TestContext.run(new Torus(6, 2, 8, 6, Seat.CENTERED)));
+        Mesh m = TestContext.run(new Subdivide(2), TestContext.run(new Torus(6, 2, 8, 6, Seat.CENTRED)));
         assertEquals(0, Measures.of(m).eulerCharacteristic());
     }
 
@@ -163,7 +163,7 @@ class SubdivideTest {
     void theLimitOfTrianglesIsReachedAtOnce() throws StepException {
         Mesh m = TestContext.run(
                 new DivideFaces(Pick.all(ElementKind.FACE), 3, DivideFaces.Into.TRIANGLES),
-                TestContext.run(new Torus(6, 2, 8, 6, Seat.CENTERED)));
+                TestContext.run(new Torus(6, 2, 8, 6, Seat.CENTRED)));
         Mesh at = TestContext.run(limit(1, Scheme.LOOP), m), later = TestContext.run(limit(4, Scheme.LOOP), m);
         for (int i = 0; i < at.xyz().length; i++) assertEquals(at.xyz()[i], later.xyz()[i], 1e-13);
     }
@@ -268,7 +268,7 @@ class SubdivideTest {
 
     private static Step part(Mesh m, BitSet faces, int levels, Scheme scheme, Subdivide.Around around) {
         StepDescriptor d = StepDescriptor.of(Subdivide.class);
-        Step s = d.with(new Subdivide(levels), "where", Pick.hand(m, new Selection(ElementKind.FACE, faces)));
+        Step s = d.with(new Subdivide(levels), "faces", Pick.hand(m, new Selection(ElementKind.FACE, faces)));
         return d.with(d.with(s, "scheme", scheme), "around", around);
     }
 

@@ -24,20 +24,20 @@ class SourcesTest {
     static Stream<Arguments> solids() {
         double pi = Math.PI;
         return Stream.of(
-                Arguments.of("box", new Box(2, 3, 4, 2, 3, 5, Seat.CENTERED), 24, 52, 2, 1e-12),
+                Arguments.of("box", new Box(2, 3, 4, 2, 3, 5, Seat.CENTRED), 24, 52, 2, 1e-12),
                 Arguments.of("cylinder", new Cylinder(2, 3, 512, 3, 0, Seat.STANDING), 3 * pi, 8 * pi, 2, 1e-4),
                 Arguments.of(
                         "cylinder, ringed caps", new Cylinder(2, 3, 512, 1, 4, Seat.STANDING), 3 * pi, 8 * pi, 2, 1e-4),
                 Arguments.of("cone", new Cone(2, 0, 3, 512, 4, Seat.STANDING), pi, pi * (1 + Math.sqrt(10)), 2, 1e-4),
                 Arguments.of(
                         "frustum",
-                        new Cone(4, 2, 3, 512, 1, Seat.CENTERED),
+                        new Cone(4, 2, 3, 512, 1, Seat.CENTRED),
                         7 * pi,
                         pi * (5 + 3 * Math.sqrt(10)),
                         2,
                         1e-4),
-                Arguments.of("sphere", new UvSphere(2, 512, 256, Seat.CENTERED), 4 * pi / 3, 4 * pi, 2, 1e-4),
-                Arguments.of("torus", new Torus(6, 2, 512, 256, Seat.CENTERED), 6 * pi * pi, 12 * pi * pi, 0, 2e-4),
+                Arguments.of("sphere", new UvSphere(2, 512, 256, Seat.CENTRED), 4 * pi / 3, 4 * pi, 2, 1e-4),
+                Arguments.of("torus", new Torus(6, 2, 512, 256, Seat.CENTRED), 6 * pi * pi, 12 * pi * pi, 0, 2e-4),
                 Arguments.of("tube", new Tube(4, 1, 2, 512, 2, Seat.STANDING), 6 * pi, 18 * pi, 0, 1e-4),
                 Arguments.of(
                         "prism", new Prism(2, 1, 6, 1, Seat.STANDING), 2 * Math.sqrt(3), 8 * Math.sqrt(3), 2, 1e-12));
@@ -78,7 +78,7 @@ class SourcesTest {
 
     @Test
     void ringsMirrorThemselvesExactly() throws StepException {
-        Mesh m = TestContext.run(new Cylinder(2, 3, 24, 1, 0, Seat.CENTERED));
+        Mesh m = TestContext.run(new Cylinder(2, 3, 24, 1, 0, Seat.CENTRED));
         Set<String> places = new HashSet<>();
         for (int v = 0; v < m.vertexCount(); v++) places.add((m.x(v) + 0.0) + " " + (m.y(v) + 0.0) + " " + m.z(v));
         for (int v = 0; v < m.vertexCount(); v++) {
@@ -98,7 +98,7 @@ class SourcesTest {
                 assertThrows(StepException.class, () -> TestContext.run(new Cylinder(1, 1, 2, 1, 0, Seat.STANDING)));
         assertEquals("Sides must be 3 to 10000; it is 2.", sides.getMessage());
         StepException many =
-                assertThrows(StepException.class, () -> TestContext.run(new UvSphere(1, 10000, 10000, Seat.CENTERED)));
+                assertThrows(StepException.class, () -> TestContext.run(new UvSphere(1, 10000, 10000, Seat.CENTRED)));
         assertTrue(many.getMessage().contains("the most is 20,000,000"));
     }
 }

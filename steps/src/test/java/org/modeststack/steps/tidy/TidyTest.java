@@ -52,20 +52,18 @@ class TidyTest {
     private static Mesh plate(int sides) throws StepException {
         return cut(
                 MeshFixtures.box(-30, -20, -6, 30, 20, 6),
-                make(new Cylinder(16, 40, sides, 1, 0, Seat.CENTERED)),
+                make(new Cylinder(16, 40, sides, 1, 0, Seat.CENTRED)),
                 Operation.DIFFERENCE);
     }
 
     /** A ball with two round sockets. */
     private static Mesh sockets() throws StepException {
-        Mesh ball = make(new UvSphere(40, 32, 20, Seat.CENTERED));
+        Mesh ball = make(new UvSphere(40, 32, 20, Seat.CENTRED));
         Mesh one = cut(
-                ball,
-                MeshFixtures.moved(make(new UvSphere(18, 24, 12, Seat.CENTERED)), 19, 3, 2),
-                Operation.DIFFERENCE);
+                ball, MeshFixtures.moved(make(new UvSphere(18, 24, 12, Seat.CENTRED)), 19, 3, 2), Operation.DIFFERENCE);
         return cut(
                 one,
-                MeshFixtures.moved(make(new UvSphere(16, 24, 12, Seat.CENTERED)), -3, -18, 6),
+                MeshFixtures.moved(make(new UvSphere(16, 24, 12, Seat.CENTRED)), -3, -18, 6),
                 Operation.DIFFERENCE);
     }
 
@@ -155,9 +153,9 @@ class TidyTest {
             @ForAll Tidy.Vertices vertices)
             throws StepException {
         Random r = new Random(number);
-        Mesh body = make(new UvSphere(40, 16 + 4 * r.nextInt(6), 8 + 2 * r.nextInt(6), Seat.CENTERED));
+        Mesh body = make(new UvSphere(40, 16 + 4 * r.nextInt(6), 8 + 2 * r.nextInt(6), Seat.CENTRED));
         Mesh tool = r.nextBoolean()
-                ? make(new Cylinder(6 + 12 * r.nextDouble(), 60, 6 + r.nextInt(30), 1, 0, Seat.CENTERED))
+                ? make(new Cylinder(6 + 12 * r.nextDouble(), 60, 6 + r.nextInt(30), 1, 0, Seat.CENTRED))
                 : MeshFixtures.box(-8 * r.nextDouble() - 2, -5, -40, 6, 4, 30);
         Mesh posed = MeshFixtures.posed(tool, r, 12);
         Mesh in = cut(body, posed, r.nextInt(3) == 0 ? Operation.UNION : Operation.DIFFERENCE);
@@ -273,7 +271,7 @@ class TidyTest {
         for (int side : new int[] {-1, 1})
             in = cut(
                     in,
-                    MeshFixtures.moved(make(new Cylinder(12, 30, 24, 1, 0, Seat.CENTERED)), side * 7, 0, 0),
+                    MeshFixtures.moved(make(new Cylinder(12, 30, 24, 1, 0, Seat.CENTRED)), side * 7, 0, 0),
                     Operation.DIFFERENCE);
         TestContext context = new TestContext(4);
         Mesh out = tidy("edges: sharper 80; within inside -16 -14 -5 16 14 5", 3, 2, Tidy.Vertices.EVEN)

@@ -54,7 +54,7 @@ class RereadingTest {
     @ParameterizedTest
     @CsvSource({"1", "2", "3", "4", "5"})
     void whatHasMovedAsAWholeKeepsAllKeys(int series) throws StepException {
-        Mesh skew = read(TestContext.run(new Box(31, 17, 9, 3, 2, 1, Seat.CENTERED)), 1);
+        Mesh skew = read(TestContext.run(new Box(31, 17, 9, 3, 2, 1, Seat.CENTRED)), 1);
         double[] xyz = skew.xyz().clone();
         Random random = new Random(series);
         for (int i = 0; i < xyz.length; i++) xyz[i] += random.nextDouble();
@@ -92,7 +92,7 @@ class RereadingTest {
     @Test
     void anotherMeshKeepsNothing() throws StepException {
         Mesh before = read(bar(20, 30, 12), 1);
-        Mesh other = read(TestContext.run(new Box(500, 3, 700, 1, 1, 1, Seat.CENTERED)), 2);
+        Mesh other = read(TestContext.run(new Box(500, 3, 700, 1, 1, 1, Seat.CENTRED)), 2);
         Rereading r = Rereading.of(before, other);
         assertEquals(0, r.faces());
         assertTrue(Arrays.stream(r.mesh().vertexKeys())
@@ -103,7 +103,7 @@ class RereadingTest {
     void keysThatTheMeshHadBeforeAreNotGivenToWhatIsNew() throws StepException {
         Mesh before = read(bar(20, 30, 12), 1);
         // A file whose numbers are those of the other by chance.
-        Mesh after = read(MeshFixtures.moved(TestContext.run(new Box(5, 5, 900, 1, 1, 1, Seat.CENTERED)), 7, 0, 0), 1);
+        Mesh after = read(MeshFixtures.moved(TestContext.run(new Box(5, 5, 900, 1, 1, 1, Seat.CENTRED)), 7, 0, 0), 1);
         Mesh r = Rereading.of(before, after).mesh();
         assertTrue(Arrays.stream(r.faceKeys())
                 .noneMatch(k -> Arrays.stream(before.faceKeys()).anyMatch(b -> b == k)));
@@ -194,7 +194,7 @@ class RereadingTest {
     }
 
     private static Mesh ball(int sides) throws StepException {
-        return TestContext.run(new UvSphere(20, sides, 8, Seat.CENTERED));
+        return TestContext.run(new UvSphere(20, sides, 8, Seat.CENTRED));
     }
 
     private static Selection equator(Mesh m) {

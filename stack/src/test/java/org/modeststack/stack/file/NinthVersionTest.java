@@ -1,0 +1,63 @@
+package org.modeststack.stack.file;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.modeststack.stack.Document;
+import org.modeststack.stack.demo.HeldEdges;
+import org.modeststack.stack.demo.SkerryLight;
+import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.catalog.FormerWords;
+import org.modeststack.steps.catalog.Steps;
+
+/**
+ * Documents of the ninth version are read as what they were. The two samples were saved by that version; so was the list
+ * of all its words, made from its schema.
+ */
+class NinthVersionTest {
+    private static byte[] bytes(String file) throws IOException {
+        try (InputStream in = NinthVersionTest.class.getResourceAsStream("/documents/" + file)) {
+            return in.readAllBytes();
+        }
+    }
+
+    private static Document document(String file) throws IOException {
+        DocumentFile.Loaded loaded = DocumentFile.parse(bytes(file), file);
+        assertEquals(List.of(), loaded.remarks());
+        assertEquals(9, loaded.version());
+        return loaded.document();
+    }
+
+    @Test
+    void theSamplesAreWhatTheyWere() throws IOException {
+        assertEquals(SkerryLight.document(), document("lamp-9.mstack"));
+        assertEquals(HeldEdges.document(), document("held-edges-9.mstack"));
+    }
+
+    /** Every step and value has one word now, and no word has been forgotten. */
+    @Test
+    void everyWordOfTheNinthVersionIsKnown() throws IOException {
+        List<String> lines =
+                new String(bytes("words-9.txt"), StandardCharsets.UTF_8).lines().toList();
+        for (String line : lines) {
+            String[] words = line.split(": ?", -1);
+            String type = FormerWords.type(words[0]);
+            StepDescriptor d = Steps.byType(type);
+            assertNotNull(d, type);
+            Set<String> now = new HashSet<>();
+            for (String value : words[1].isEmpty() ? new String[0] : words[1].split(" "))
+                now.add(FormerWords.values(type).getOrDefault(value, value));
+            Set<String> all =
+                    new HashSet<>(d.params().stream().map(ParamDescriptor::name).toList());
+            assertEquals(all, now, type);
+        }
+    }
+}
