@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -98,6 +99,37 @@ class FilesInTheBackgroundTest extends WindowDriver {
         assertTrue(fx(document::isDirty), "what came later is not saved");
         command("Undo");
         assertFalse(fx(document::isDirty));
+    }
+
+    /** A job that hears nothing, as one that reads from a disk which does not answer, does not keep others from saving. */
+    @Test
+    void aJobThatDoesNotEndIsGivenUp() throws Exception {
+        Path file = dir.resolve("b.mstack");
+        AtomicBoolean let = new AtomicBoolean();
+        AtomicBoolean told = new AtomicBoolean();
+        fx(() -> {
+            state.jobs()
+                    .run(
+                            "Reading",
+                            () -> {
+                                while (!let.get()) Thread.onSpinWait();
+                                return null;
+                            },
+                            _ -> told.set(true));
+            files.saveTo(file, _ -> {});
+            return null;
+        });
+        while (fx(() -> state.jobs().runningFor(0)) == null) Thread.sleep(1);
+        fx(() -> {
+            state.jobs().cancel();
+            return null;
+        });
+        for (int i = 0; i < 400 && fx(() -> state.jobs().isBusy()); i++) Thread.sleep(20);
+        assertFalse(fx(() -> state.jobs().isBusy()));
+        assertEquals(document(), read(file));
+        let.set(true);
+        settle();
+        assertFalse(told.get(), "what it comes to at last is told to nobody");
     }
 
     @Test

@@ -29,7 +29,7 @@ public final class AnchorEdits {
             if (!way.isEmpty())
                 throw new StepException("That goes round in a circle: "
                         + d.nameOf(bodyId) + " → "
-                        + String.join(" → ", way.stream().map(d::nameOf).toList())
+                        + d.wayInWords(way)
                         + ". Take a place of another body.");
         }
         return changed(d, bodyId, entryId, now -> {

@@ -1,5 +1,7 @@
 package org.modeststack.stack;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -87,16 +89,17 @@ public final class BodyBefore {
      */
     static Document lookedAtBefore(Document d, String bodyId, long entryId, int at, Iterable<String> tools) {
         Set<String> users = new HashSet<>();
-        for (String tool : tools) collect(d, tool, bodyId, users);
-        Document out = d;
-        for (String user : users) out = out.with(user, b -> looking(d, b, bodyId, at, id(bodyId, entryId)));
-        return out;
-    }
-
-    private static void collect(Document d, String from, String but, Set<String> out) {
-        Body b = d.body(from);
-        if (b == null || from.equals(but) || !out.add(from)) return;
-        for (Entry e : b.entries()) for (String next : e.bodies()) collect(d, next, but, out);
+        Deque<String> open = new ArrayDeque<>();
+        tools.forEach(open::add);
+        while (!open.isEmpty()) {
+            String id = open.remove();
+            Body b = d.body(id);
+            if (b == null || id.equals(bodyId) || !users.add(id)) continue;
+            for (Entry e : b.entries()) open.addAll(e.bodies());
+        }
+        return d.withBodies(d.bodies().stream()
+                .map(b -> users.contains(b.id()) ? looking(d, b, bodyId, at, id(bodyId, entryId)) : b)
+                .toList());
     }
 
     private static Body looking(Document d, Body b, String bodyId, int at, String instead) {

@@ -1,6 +1,8 @@
 package org.modeststack.stack;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -29,7 +31,11 @@ public final class Document {
     private final Materials materials;
     private final long nextId;
     private final Map<String, JsonNode> unknown;
+    /** So many names of a way are said. */
+    private static final int MOST_NAMES = 8;
+
     private volatile @Nullable Index index;
+    private volatile @Nullable UseCircles circles;
 
     /** Bodies by what they are asked for. */
     private static final class Index {
@@ -190,6 +196,17 @@ public final class Document {
         return out;
     }
 
+    /**
+     * Whether two bodies are each made from the other by steps that are switched on, over whatever others, or are the same.
+     * All such circles are found at once, in linear time.
+     */
+    public boolean isInOneCircle(String a, String b) {
+        if (a.equals(b)) return true;
+        UseCircles c = circles;
+        if (c == null) circles = c = new UseCircles(this);
+        return c.areInOne(a, b);
+    }
+
     /** Whether the result of one body depends on another, directly or through more, or is it; also by steps that are off. */
     public boolean dependsOn(String id, String on) {
         return !wayOfUse(id, on).isEmpty();
@@ -197,29 +214,47 @@ public final class Document {
 
     /** From a body over those it uses to another that its result depends on, both included; empty if it does not. */
     List<String> wayOfUse(String from, String to) {
-        return wayOfUse(from, to, new HashSet<>(), false);
+        return wayOfUse(from, to, false);
     }
 
     /** The same by the steps that are switched on alone. */
     public List<String> wayOfEnabledUse(String from, String to) {
-        return wayOfUse(from, to, new HashSet<>(), true);
+        return wayOfUse(from, to, true);
     }
 
-    private List<String> wayOfUse(String from, String to, Set<String> seen, boolean onlyEnabled) {
-        if (from.equals(to)) return List.of(to);
-        Body b = body(from);
-        if (b == null || !seen.add(from)) return List.of();
-        for (Entry e : b.entries()) {
-            if (onlyEnabled && !e.enabled()) continue;
-            for (String next : e.bodies()) {
-                List<String> rest = wayOfUse(next, to, seen, onlyEnabled);
-                if (rest.isEmpty()) continue;
-                List<String> way = new ArrayList<>(List.of(from));
-                way.addAll(rest);
-                return way;
+    /** A way over bodies as it is said: by their names; of a long one the beginning and the end. */
+    public String wayInWords(List<String> way) {
+        List<String> names = new ArrayList<>();
+        for (int i = 0; i < way.size(); i++) {
+            boolean tooMany = way.size() > MOST_NAMES && i >= MOST_NAMES / 2 && i < way.size() - MOST_NAMES / 2;
+            if (!tooMany) names.add(nameOf(way.get(i)));
+            else if (i == MOST_NAMES / 2) names.add("… " + (way.size() - MOST_NAMES) + " more …");
+        }
+        return String.join(" → ", names);
+    }
+
+    /** The shortest of such ways; in time linear in the bodies. */
+    private List<String> wayOfUse(String from, String to, boolean onlyEnabled) {
+        Map<String, String> reachedFrom = new HashMap<>();
+        reachedFrom.put(from, from);
+        Deque<String> open = new ArrayDeque<>(List.of(from));
+        while (!open.isEmpty()) {
+            String id = open.remove();
+            if (id.equals(to)) return wayTo(to, from, reachedFrom);
+            Body b = body(id);
+            if (b == null) continue;
+            for (Entry e : b.entries()) {
+                if (onlyEnabled && !e.enabled()) continue;
+                for (String next : e.bodies()) if (reachedFrom.putIfAbsent(next, id) == null) open.add(next);
             }
         }
         return List.of();
+    }
+
+    private static List<String> wayTo(String to, String from, Map<String, String> reachedFrom) {
+        List<String> way = new ArrayList<>(List.of(to));
+        while (!way.getLast().equals(from)) way.add(Objects.requireNonNull(reachedFrom.get(way.getLast())));
+        return way.reversed();
     }
 
     /** A name for a new body: this one, with a number behind it where it is taken. */

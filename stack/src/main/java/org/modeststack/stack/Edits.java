@@ -9,7 +9,6 @@ import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.LongUnaryOperator;
 import java.util.function.UnaryOperator;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
@@ -386,8 +385,8 @@ public final class Edits {
 
     private static String cycleMessage(Document d, String bodyId, String other) {
         if (other.equals(bodyId)) return d.nameOf(bodyId) + " cannot be combined with itself.";
-        String way = d.wayOfUse(other, bodyId).stream().map(d::nameOf).collect(Collectors.joining(" → "));
-        return "That would go round in a circle: " + d.nameOf(bodyId) + " → " + way + ".";
+        return "That would go round in a circle: " + d.nameOf(bodyId) + " → " + d.wayInWords(d.wayOfUse(other, bodyId))
+                + ".";
     }
 
     public static Document setEnabled(Document d, String bodyId, Collection<Long> entryIds, boolean enabled) {

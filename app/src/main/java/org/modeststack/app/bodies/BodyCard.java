@@ -66,6 +66,8 @@ public final class BodyCard extends HBox {
         getStyleClass().addAll("card", small ? "card-small" : "card-large");
     }
 
+    private static final int NAMED_USERS = 4;
+
     public String body() {
         return (String) getUserData();
     }
@@ -102,8 +104,10 @@ public final class BodyCard extends HBox {
                 + (tools == 0 ? "" : tools == 1 ? " · 1 tool" : " · " + tools + " tools");
     }
 
-    /** "in Flange". */
+    /** "in Flange"; of many users some. */
     static String use(List<Body> users) {
-        return "in " + String.join(", ", users.stream().map(Body::name).toList());
+        String some = String.join(
+                ", ", users.stream().limit(NAMED_USERS).map(Body::name).toList());
+        return "in " + some + (users.size() > NAMED_USERS ? " and " + (users.size() - NAMED_USERS) + " more" : "");
     }
 }

@@ -23,6 +23,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
@@ -56,6 +57,10 @@ public final class BodyStrip extends VBox {
     private final Map<String, BodyCard> toolCards = new HashMap<>();
     private final Map<String, SetCard> sets = new HashMap<>();
     private final Set<String> folded = new HashSet<>();
+    /** All places of the row, most of which have no card where there are very many. */
+    private final List<Place> places = new ArrayList<>();
+
+    private final CardWindow window = new CardWindow(this::refresh), toolWindow = new CardWindow(this::refresh);
     private final CardDrag drag;
     private final ContextMenu menu;
     private String shown;
@@ -116,8 +121,8 @@ public final class BodyStrip extends VBox {
         boolean other = now != null && !now.id().equals(shown);
         // Whoever is worked on is in sight.
         if (other) folded.remove(selected.way().getFirst().set());
-        showBodies(d);
-        showTools(d);
+        showBodies(d, other ? selected.way().getFirst().id() : null);
+        showTools(d, other ? now.id() : null);
         if (other) {
             shown = now.id();
             List<Body> way = selected.way();
@@ -128,9 +133,17 @@ public final class BodyStrip extends VBox {
         }
     }
 
-    private void showBodies(Document d) {
+    /**
+     * A place in the row: a body, or a set.
+     *
+     * @param body null for a set
+     */
+    private record Place(@Nullable Body body, String set) {}
+
+    /** @param reveal the body to bring into sight, or null */
+    private void showBodies(Document d, @Nullable String reveal) {
         String typed = find.getText().strip().toLowerCase(Locale.ROOT);
-        List<Node> wanted = new ArrayList<>();
+        places.clear();
         Map<String, List<Body>> inSets = new LinkedHashMap<>();
         int standing = 0;
         for (Body b : d.bodies()) {
@@ -146,23 +159,32 @@ public final class BodyStrip extends VBox {
         for (Body b : d.bodies()) {
             if (!typed.isEmpty()) {
                 // Who looks for a name finds tools too.
-                if (b.name().toLowerCase(Locale.ROOT).contains(typed)) wanted.add(card(d, b, false));
+                if (b.name().toLowerCase(Locale.ROOT).contains(typed)) places.add(new Place(b, ""));
                 continue;
             }
             if (d.isTool(b.id())) continue;
-            if (b.set().isEmpty()) wanted.add(card(d, b, false));
+            if (b.set().isEmpty()) places.add(new Place(b, ""));
             else if (put.add(b.set())) {
-                List<Body> members = inSets.get(b.set());
-                boolean isFolded = folded.contains(b.set());
-                SetCard set = sets.computeIfAbsent(
-                        b.set(), name -> new SetCard(name, () -> fold(name), () -> hideOrShow(name)));
-                set.show(members.size(), isFolded, members.stream().noneMatch(Body::visible));
-                wanted.add(set);
-                if (!isFolded) for (Body m : members) wanted.add(card(d, m, false));
+                places.add(new Place(null, b.set()));
+                if (!folded.contains(b.set())) for (Body m : inSets.get(b.set())) places.add(new Place(m, ""));
             }
         }
         sets.keySet().retainAll(put);
-        row.show(wanted);
+        if (reveal != null)
+            for (int i = 0; i < places.size(); i++) {
+                Body b = places.get(i).body();
+                if (b != null && b.id().equals(reveal)) window.reveal(i);
+            }
+        row.show(window.show(places.size(), i -> {
+            Place p = places.get(i);
+            return p.body() != null ? card(d, p.body(), false) : setCard(p.set(), inSets.get(p.set()));
+        }));
+    }
+
+    private SetCard setCard(String set, List<Body> members) {
+        SetCard card = sets.computeIfAbsent(set, name -> new SetCard(name, () -> fold(name), () -> hideOrShow(name)));
+        card.show(members.size(), folded.contains(set), members.stream().noneMatch(Body::visible));
+        return card;
     }
 
     /** Of a document with many bodies that was just opened, sets are folded; all is in sight where it is few. */
@@ -189,7 +211,7 @@ public final class BodyStrip extends VBox {
     }
 
     /** The tools of the body that is worked on; of a tool without any those beside it. */
-    private void showTools(Document d) {
+    private void showTools(Document d, @Nullable String reveal) {
         boolean any = d.bodies().stream().anyMatch(b -> d.isTool(b.id()));
         toolLine.setVisible(any);
         toolLine.setManaged(any);
@@ -202,9 +224,9 @@ public final class BodyStrip extends VBox {
             own = d.toolsOf(of.id());
         }
         usedIn.setText(own.isEmpty() ? of.name() + " uses no other bodies" : "used in " + of.name());
-        List<Node> wanted = new ArrayList<>();
-        for (Body b : own) wanted.add(card(d, b, true));
-        tools.show(wanted);
+        List<Body> all = own;
+        for (int i = 0; i < all.size(); i++) if (all.get(i).id().equals(reveal)) toolWindow.reveal(i);
+        tools.show(toolWindow.show(all.size(), i -> card(d, all.get(i), true)));
     }
 
     private BodyCard card(Document d, Body b, boolean small) {
@@ -252,7 +274,7 @@ public final class BodyStrip extends VBox {
     /** Those that are chosen, and all in the row between the first of them and another. */
     private List<String> upTo(String id) {
         List<String> inRow = new ArrayList<>();
-        for (Node n : row.cards()) if (n instanceof BodyCard c) inRow.add(c.body());
+        for (Place p : places) if (p.body() != null) inRow.add(p.body().id());
         Set<String> out = new LinkedHashSet<>();
         for (Body b : selected.chosen()) out.add(b.id());
         int from = inRow.indexOf(out.iterator().next()), to = inRow.indexOf(id);

@@ -1,7 +1,10 @@
 package org.modeststack.app.state;
 
+import java.util.Queue;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -21,8 +24,13 @@ public final class BackgroundJobs implements AutoCloseable {
 
     private final MessageState messages;
     private final Signal changed;
-    private final ExecutorService thread = Executors.newSingleThreadExecutor(
-            Thread.ofPlatform().daemon().name("jobs").factory());
+    /** How long a job that was stopped may take to end before it is given up. */
+    private static final long GRACE_MS = 2_000;
+
+    private volatile ExecutorService thread = newThread();
+    /** What waits for the thread, so that it can go to another if that is held. */
+    private final Queue<Runnable> waiting = new ConcurrentLinkedQueue<>();
+
     private final AtomicInteger open = new AtomicInteger();
     private volatile Running running;
 
@@ -32,10 +40,20 @@ public final class BackgroundJobs implements AutoCloseable {
 
         final long began = System.nanoTime();
         volatile boolean stopped;
+        volatile boolean givenUp;
 
-        Running(String name) {
+        /** What is told on the interface thread where it does not end well. */
+        final Runnable failed;
+
+        Running(String name, Runnable failed) {
             this.name = name;
+            this.failed = failed;
         }
+    }
+
+    private static ExecutorService newThread() {
+        return Executors.newSingleThreadExecutor(
+                Thread.ofPlatform().daemon().name("jobs").factory());
     }
 
     BackgroundJobs(Pulse pulse, MessageState messages) {
@@ -63,8 +81,8 @@ public final class BackgroundJobs implements AutoCloseable {
     public <T> void run(String name, Callable<T> job, Consumer<T> done, Runnable failed) {
         open.incrementAndGet();
         changed.fire();
-        Running now = new Running(name);
-        thread.execute(() -> {
+        Running now = new Running(name, failed);
+        waiting.add(() -> {
             running = now;
             Runnable end;
             try {
@@ -76,8 +94,12 @@ public final class BackgroundJobs implements AutoCloseable {
                     failed.run();
                 };
             }
-            running = null;
             Runnable ending = end;
+            synchronized (this) {
+                // Who waited for it has been told that it does not end.
+                if (now.givenUp) return;
+                running = null;
+            }
             Platform.runLater(() -> {
                 // Closed only now, so that whoever waits for all jobs has their results too.
                 open.decrementAndGet();
@@ -85,6 +107,12 @@ public final class BackgroundJobs implements AutoCloseable {
                 ending.run();
             });
         });
+        thread.execute(this::next);
+    }
+
+    private void next() {
+        Runnable job = waiting.poll();
+        if (job != null) job.run();
     }
 
     /** Carries a checked exception out of the work. */
@@ -121,7 +149,29 @@ public final class BackgroundJobs implements AutoCloseable {
     /** Stops the job that is running. */
     public void cancel() {
         Running r = running;
-        if (r != null) r.stopped = true;
+        if (r == null) return;
+        r.stopped = true;
+        CompletableFuture.delayedExecutor(GRACE_MS, TimeUnit.MILLISECONDS, Thread::startVirtualThread)
+                .execute(() -> giveUp(r));
+    }
+
+    /** Another thread goes on with what waits; what the old one still comes to changes nothing. */
+    private void giveUp(Running job) {
+        synchronized (this) {
+            if (running != job || job.givenUp) return;
+            job.givenUp = true;
+            running = null;
+            ExecutorService held = thread;
+            thread = newThread();
+            held.shutdownNow();
+            for (int i = waiting.size(); i > 0; i--) thread.execute(this::next);
+        }
+        Platform.runLater(() -> {
+            open.decrementAndGet();
+            changed.fire();
+            messages.say(job.name + " does not end, and was given up; nothing has changed.", true);
+            job.failed.run();
+        });
     }
 
     /** Whether any job is running, waiting, or about to tell its result. */

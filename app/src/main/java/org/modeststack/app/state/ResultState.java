@@ -195,6 +195,11 @@ public final class ResultState implements AutoCloseable {
             case STOPPED ->
                 messages.say(
                         "The calculation was stopped; the picture shows the state before. F5 calculates again.", false);
+            case GIVEN_UP ->
+                messages.say(
+                        "A step does not end, and was given up; the picture shows the state before. Change its numbers or"
+                                + " switch it off. It goes on behind until it is done or Modest Stack is closed.",
+                        true);
             case BROKEN ->
                 messages.say(
                         "Modest Stack made a mistake while calculating; the picture shows the state before. F5 tries"

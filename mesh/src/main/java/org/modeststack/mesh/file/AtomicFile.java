@@ -25,6 +25,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Writes files whole or not at all: what is written goes into a file of another name in the same folder, is forced to the
@@ -80,6 +81,8 @@ public final class AtomicFile {
         List<Staged> staged = new ArrayList<>();
         try {
             for (Map.Entry<Path, Content> e : files.entrySet()) stage(e.getKey(), e.getValue(), staged);
+            // What nobody waits for any more must not take the place of what was written since.
+            Work.checkpoint();
             for (Staged s : staged)
                 Files.move(s.beside, s.target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException | RuntimeException | Error e) {

@@ -43,6 +43,11 @@ public final class Work {
         return current().getAsBoolean();
     }
 
+    /** Tells at any time and on any thread whether the work that this thread is at now is not wanted any more. */
+    public static BooleanSupplier question() {
+        return current();
+    }
+
     /** What this thread's work asks; for helpers of the same work. */
     static BooleanSupplier current() {
         return STOPPED.orElse(NEVER);

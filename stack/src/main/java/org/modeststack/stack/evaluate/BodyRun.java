@@ -113,9 +113,8 @@ final class BodyRun {
     }
 
     private String circle(String id) {
-        StringBuilder s = new StringBuilder("This goes round in a circle: ").append(body.name());
-        for (String way : document.wayOfEnabledUse(id, body.id()))
-            s.append(" → ").append(document.nameOf(way));
-        return s.append(". A body cannot be made from itself.").toString();
+        return "This goes round in a circle: " + body.name() + " → "
+                + document.wayInWords(document.wayOfEnabledUse(id, body.id()))
+                + ". A body cannot be made from itself.";
     }
 }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -27,7 +28,7 @@ final class BodySchedule {
     private static final long WAIT_MS = 20;
 
     /** Others than those of the steps: they may wait for each other here, which helpers of a step must never do. */
-    private static final Workers HELPERS = Workers.named("bodies");
+    private static volatile Workers helpers = Workers.named("bodies");
 
     private final Document document;
     /** After how many of its steps each body is wanted. */
@@ -38,6 +39,11 @@ final class BodySchedule {
 
     private BodySchedule(Document document) {
         this.document = document;
+    }
+
+    /** Others in the stead of helpers that work does not let go. */
+    static void renewHelpers() {
+        helpers = Workers.named("bodies");
     }
 
     static BodySchedule of(EvaluationRequest request) {
@@ -59,23 +65,29 @@ final class BodySchedule {
         }
     }
 
-    private void enter(String id, Set<String> begun) {
-        if (!begun.add(id)) return;
-        Set<String> needed = new LinkedHashSet<>();
-        for (String other : EvaluationRequest.usedBy(document, new Target(id, steps(id)))) {
-            if (document.body(other) == null || goesRound(id, other)) continue;
-            needed.add(other);
-            enter(other, begun);
+    private record Visit(String id, Iterator<String> needed) {}
+
+    /** Enters a body behind all that it needs. */
+    private void enter(String first, Set<String> begun) {
+        if (!begun.add(first)) return;
+        Deque<Visit> path = new ArrayDeque<>(List.of(begin(first)));
+        while (!path.isEmpty()) {
+            Visit v = path.peek();
+            if (!v.needed.hasNext()) {
+                order.add(path.pop().id);
+                continue;
+            }
+            String other = v.needed.next();
+            if (begun.add(other)) path.push(begin(other));
         }
-        needs.put(id, needed);
-        order.add(id);
     }
 
-    private boolean goesRound(String id, String other) {
-        // Few bodies are made of ones that are made of others.
-        return other.equals(id)
-                || !document.usedBy(other).isEmpty()
-                        && !document.wayOfEnabledUse(other, id).isEmpty();
+    private Visit begin(String id) {
+        Set<String> needed = new LinkedHashSet<>();
+        for (String other : EvaluationRequest.usedBy(document, new Target(id, steps(id))))
+            if (document.body(other) != null && !document.isInOneCircle(id, other)) needed.add(other);
+        needs.put(id, needed);
+        return new Visit(id, needed.iterator());
     }
 
     /** The ids of all bodies that are worked out, each behind those that it needs. */
@@ -100,7 +112,7 @@ final class BodySchedule {
             return;
         }
         Board board = new Board();
-        HELPERS.run(order.size(), _ -> {
+        helpers.run(order.size(), _ -> {
             String id = board.take();
             if (id == null) return;
             boolean done = false;

@@ -1,7 +1,10 @@
 package org.modeststack.stack.evaluate;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -100,10 +103,16 @@ public record EvaluationRequest(Document document, List<Target> targets, Purpose
         return b.visible() && !d.isTool(b.id());
     }
 
-    private static void withUsers(Document d, String id, Set<String> order) {
-        if (!order.add(id)) return;
-        for (Body user : d.usersOf(id)) if (isSeen(d, user)) withUsers(d, user.id(), order);
-        for (Body user : d.usersOf(id)) if (!isSeen(d, user)) withUsers(d, user.id(), order);
+    /** A body and all that is made of it, what is seen before what is not. */
+    private static void withUsers(Document d, String first, Set<String> order) {
+        Deque<String> open = new ArrayDeque<>(List.of(first));
+        while (!open.isEmpty()) {
+            String id = open.pop();
+            if (!order.add(id)) continue;
+            List<Body> users = new ArrayList<>(d.usersOf(id));
+            users.sort(Comparator.comparing(user -> !isSeen(d, user)));
+            for (Body user : users.reversed()) open.push(user.id());
+        }
     }
 
     /** The ids of the bodies that steps of a body use that are switched on, as far as these are wanted. */

@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
@@ -14,10 +16,16 @@ import org.modeststack.steps.Purpose;
  * Evaluates documents on a thread of its own, always the newest that was asked for. Results are told body by body as they
  * come. A request that is overtaken goes on for a moment with what is seen, so that the picture keeps up with a drag, and
  * is dropped then; what is hidden is dropped at once. Nothing that a step or a listener throws ends the thread.
+ *
+ * <p>A step that does not ask whether it is still wanted cannot be ended. After a while its evaluation is given up: a fresh
+ * thread takes over, and what the old one still finds is told to nobody, but kept for when it is asked for again.
  */
 public final class EvaluationService implements AutoCloseable {
     /** How long what is seen may go on being worked out after something newer was asked for. */
     private static final long PATIENCE_NANOS = 250_000_000;
+
+    /** How long what is not wanted any more may take to end before it is given up. */
+    private static final long GRACE_MS = 2_000;
 
     private static final System.Logger LOG = System.getLogger(EvaluationService.class.getName());
 
@@ -26,6 +34,8 @@ public final class EvaluationService implements AutoCloseable {
         DONE,
         /** The user stopped it. */
         STOPPED,
+        /** The user stopped it, but a step did not end; it goes on behind, and nobody waits for it. */
+        GIVEN_UP,
         /** The program made a mistake outside of any step; it is in the log. */
         BROKEN
     }
@@ -51,6 +61,8 @@ public final class EvaluationService implements AutoCloseable {
 
         private final long started = System.nanoTime();
         private volatile boolean stopped;
+        private volatile boolean givenUp;
+        private boolean watched;
 
         Job(Asked asked) {
             document = asked.document();
@@ -84,6 +96,10 @@ public final class EvaluationService implements AutoCloseable {
         this.evaluator = evaluator;
         this.listener = listener;
         this.progress = progress;
+        begin();
+    }
+
+    private void begin() {
         Thread.ofPlatform().name("evaluation").daemon().start(this::run);
     }
 
@@ -96,6 +112,7 @@ public final class EvaluationService implements AutoCloseable {
     public void request(Document document, @Nullable String urgent) {
         synchronized (lock) {
             next = new Asked(document, urgent);
+            if (running != null) watch(running, PATIENCE_NANOS / 1_000_000 + GRACE_MS);
             lock.notifyAll();
         }
     }
@@ -103,12 +120,42 @@ public final class EvaluationService implements AutoCloseable {
     /** Stops what is running, and forgets what is waiting; the end of either is told. */
     public void cancel() {
         synchronized (lock) {
-            if (running != null) running.stopped = true;
+            if (running != null) {
+                running.stopped = true;
+                running.watched = false;
+                watch(running, GRACE_MS);
+            }
             if (next == null) return;
             Document forgotten = next.document();
             next = null;
             if (running == null) tell(new Evaluation(forgotten, null, 0, End.STOPPED));
         }
+    }
+
+    /** Gives a job up that has not ended after some time. Holds the lock. */
+    private void watch(Job job, long afterMs) {
+        if (job.watched) return;
+        job.watched = true;
+        // On a thread of its own kind: all others may be held by the very job.
+        CompletableFuture.delayedExecutor(afterMs, TimeUnit.MILLISECONDS, Thread::startVirtualThread)
+                .execute(() -> giveUp(job));
+    }
+
+    private void giveUp(Job job) {
+        boolean asked;
+        synchronized (lock) {
+            if (running != job || closed || !isUnwanted(job)) {
+                job.watched = false;
+                return;
+            }
+            job.givenUp = true;
+            running = null;
+            asked = next != null;
+            BodySchedule.renewHelpers();
+            begin();
+        }
+        LOG.log(System.Logger.Level.WARNING, "an evaluation does not end and is given up");
+        if (!asked) tell(new Evaluation(job.document, null, ms(job), End.GIVEN_UP));
     }
 
     public boolean isBusy() {
@@ -136,6 +183,7 @@ public final class EvaluationService implements AutoCloseable {
             Evaluation e = carryOut(job);
             boolean overtaken;
             synchronized (lock) {
+                if (job.givenUp) return;
                 overtaken = e.end() == End.STOPPED && next != null;
                 running = null;
             }
@@ -165,10 +213,11 @@ public final class EvaluationService implements AutoCloseable {
     }
 
     private boolean isUnwanted(Job job) {
-        return job.stopped || closed || next != null && System.nanoTime() - job.started > PATIENCE_NANOS;
+        return job.stopped || job.givenUp || closed || next != null && System.nanoTime() - job.started > PATIENCE_NANOS;
     }
 
     private void ready(Job job, BodyResult result) {
+        if (job.givenUp) throw new CancellationException();
         try {
             listener.ready(job.document, result);
         } catch (RuntimeException | Error e) {
@@ -179,6 +228,7 @@ public final class EvaluationService implements AutoCloseable {
     }
 
     private void tellProgress(Job job, String body, String step, double share) {
+        if (job.givenUp) throw new CancellationException();
         try {
             progress.at(body, step, share);
         } catch (CancellationException e) {
@@ -191,7 +241,9 @@ public final class EvaluationService implements AutoCloseable {
 
     private void tell(Evaluation e) {
         try {
-            listener.finished(e);
+            synchronized (listener) {
+                listener.finished(e);
+            }
         } catch (RuntimeException | Error x) {
             LOG.log(System.Logger.Level.ERROR, "listener to evaluations", x);
         }

@@ -1,9 +1,14 @@
 package org.modeststack.stack.evaluate;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
@@ -11,6 +16,7 @@ import java.util.concurrent.ConcurrentMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Memory;
@@ -37,12 +43,13 @@ import org.modeststack.steps.pick.Origin;
 final class StepRunner {
     private static final System.Logger LOG = System.getLogger(StepRunner.class.getName());
     private static final long WAIT_MS = 10;
+    private static final long STUCK_NANOS = 1_500_000_000L;
 
     /** Up to so many faces are made at once, though parts could share them. */
     private static final int SMALL = 20_000;
 
     private final ResultCache cache;
-    private final ConcurrentMap<String, CompletableFuture<Kept>> underWay = new ConcurrentHashMap<>();
+    private final ConcurrentMap<String, UnderWay> underWay = new ConcurrentHashMap<>();
 
     private final HeldSteps held = new HeldSteps();
 
@@ -90,7 +97,7 @@ final class StepRunner {
             HeldSteps.Last last = mayWait ? held.of(entry) : null;
             if (last != null && !last.provenance().equals(provenance) && cache.get(provenance.hash()) == null)
                 return new Ran(HeldSteps.outOfDate(last.result()), last.provenance(), false);
-            Kept r = result(provenance, in, progress);
+            Kept r = result(provenance, in, Map.of(), progress);
             if (mayWait && r.lasting()) held.keep(entry, provenance, r.result());
             StepResult placed = inItsPlace(r.result(), entry, index, before);
             return new Ran(placed, r.lasting() ? provenance : before, r.lasting());
@@ -131,40 +138,116 @@ final class StepRunner {
     Geometry geometry(@Nullable Provenance p) {
         if (p == null) return Geometry.EMPTY;
         StepResult kept = cache.get(p.hash());
-        return kept != null
-                ? kept.geometry()
-                : result(p, null, Progress.NONE).result().geometry();
+        return kept != null ? kept.geometry() : carriedOutAgain(p);
     }
 
-    /** @param in what goes in; null where it has to be found first */
-    private Kept result(Provenance p, @Nullable Geometry in, Progress progress) {
+    /** A result that is to be made again, and what it needs and has got. */
+    private static final class Again {
+        final Provenance provenance;
+        final Iterator<Provenance> needed;
+        final Map<String, Geometry> found = new HashMap<>();
+
+        Again(Provenance provenance) {
+            this.provenance = provenance;
+            List<Provenance> all = new ArrayList<>();
+            if (provenance.before() != null) all.add(provenance.before());
+            for (Provenance.Operand o : provenance.operands().values()) if (o.result() != null) all.add(o.result());
+            needed = all.iterator();
+        }
+    }
+
+    /**
+     * Makes a result again, and before that whatever it needs that is not kept either, step by step and over as many bodies
+     * as it takes. Chains of these may be longer than calls can be nested.
+     */
+    private Geometry carriedOutAgain(Provenance wanted) {
+        Deque<Again> path = new ArrayDeque<>(List.of(new Again(wanted)));
+        while (true) {
+            Again a = path.peek();
+            if (a.needed.hasNext()) {
+                Provenance next = a.needed.next();
+                StepResult kept = cache.get(next.hash());
+                if (kept == null) path.push(new Again(next));
+                else a.found.put(next.hash(), kept.geometry());
+                continue;
+            }
+            Provenance before = a.provenance.before();
+            Geometry in = before == null ? Geometry.EMPTY : Objects.requireNonNull(a.found.get(before.hash()));
+            Geometry out =
+                    result(a.provenance, in, a.found, Progress.NONE).result().geometry();
+            path.pop();
+            if (path.isEmpty()) return out;
+            path.peek().found.put(a.provenance.hash(), out);
+        }
+    }
+
+    /**
+     * @param in what goes in
+     * @param found results of other bodies that are at hand, by their hashes
+     */
+    private Kept result(Provenance p, Geometry in, Map<String, Geometry> found, Progress progress) {
         while (true) {
             StepResult known = cache.get(p.hash());
             if (known != null) return new Kept(known, true);
-            CompletableFuture<Kept> mine = new CompletableFuture<>();
-            CompletableFuture<Kept> others = underWay.putIfAbsent(p.hash(), mine);
+            UnderWay mine = new UnderWay(new CompletableFuture<>(), Work.question());
+            UnderWay others = underWay.putIfAbsent(p.hash(), mine);
             if (others != null) {
                 Kept theirs = await(others);
                 if (theirs != null) return theirs;
+                if (others.isStuck()) return stuck(p, in);
                 continue;
             }
             try {
-                Kept r = carryOut(p, in == null ? geometry(p.before()) : in, progress);
-                mine.complete(r);
+                Kept r = carryOut(p, in, found, progress);
+                mine.result.complete(r);
                 return r;
             } finally {
                 underWay.remove(p.hash());
-                mine.cancel(false);
+                mine.result.cancel(false);
             }
         }
     }
 
-    /** What another thread is at; null if it was stopped. */
-    private static @Nullable Kept await(CompletableFuture<Kept> theirs) {
+    /** A step that some thread is at, and whether what that does is still wanted. */
+    private static final class UnderWay {
+        final CompletableFuture<Kept> result;
+        private final BooleanSupplier unwanted;
+        private long unwantedSince;
+
+        UnderWay(CompletableFuture<Kept> result, BooleanSupplier unwanted) {
+            this.result = result;
+            this.unwanted = unwanted;
+        }
+
+        /** Whether it should have ended for some time. */
+        synchronized boolean isStuck() {
+            if (!unwanted.getAsBoolean()) return false;
+            if (unwantedSince == 0) unwantedSince = System.nanoTime();
+            return System.nanoTime() - unwantedSince > STUCK_NANOS;
+        }
+    }
+
+    private Kept stuck(Provenance p, Geometry in) {
+        String text =
+                "This step was stopped and does not end. Change its numbers or what goes into it, or switch it off; what"
+                        + " it is at goes on behind until it is done or Modest Stack is closed.";
+        return new Kept(
+                failed(
+                        p.entry(),
+                        in,
+                        new Remark(Remark.Level.FAULT, text, null),
+                        0,
+                        p.before() == null ? "" : p.before().hash()),
+                false);
+    }
+
+    /** What another thread is at; null if it was stopped or does not end. */
+    private static @Nullable Kept await(UnderWay theirs) {
         while (true) {
             Work.checkpoint();
+            if (theirs.isStuck()) return null;
             try {
-                return theirs.get(WAIT_MS, TimeUnit.MILLISECONDS);
+                return theirs.result.get(WAIT_MS, TimeUnit.MILLISECONDS);
             } catch (TimeoutException e) {
                 // Asks again whether the result is still wanted here.
             } catch (ExecutionException | CancellationException e) {
@@ -176,7 +259,7 @@ final class StepRunner {
         }
     }
 
-    private Kept carryOut(Provenance p, Geometry in, Progress progress) {
+    private Kept carryOut(Provenance p, Geometry in, Map<String, Geometry> found, Progress progress) {
         Entry entry = p.entry();
         List<Remark> remarks = new ArrayList<>();
         long start = System.nanoTime();
@@ -185,7 +268,7 @@ final class StepRunner {
             Work.checkpoint();
             progress.at(p.body(), d.title(), 0);
             d.check(entry.step());
-            Geometry out = apply(p, in, new Context(p, remarks, progress));
+            Geometry out = apply(p, in, new Context(p, found, remarks, progress));
             if (remarks.stream().anyMatch(r -> r.level() == Remark.Level.FAULT)) {
                 return keep(p, new StepResult(entry.id(), in, remarks, true, since(start), p.hash()));
             }
@@ -296,7 +379,7 @@ final class StepRunner {
         @Override
         public @Nullable Mesh again(Mesh marked) {
             try {
-                Context context = new Context(provenance, new ArrayList<>(), Progress.NONE);
+                Context context = new Context(provenance, Map.of(), new ArrayList<>(), Progress.NONE);
                 CopiesAlike alike = CopiesAlike.of(provenance, geometry(provenance.before()), context);
                 Geometry out = alike != null ? alike.apply(marked) : apply(provenance, Geometry.of(marked), context);
                 return out.mesh();
@@ -320,11 +403,13 @@ final class StepRunner {
     /** What a step sees of the evaluation. */
     private final class Context implements StepContext {
         private final Provenance provenance;
+        private final Map<String, Geometry> found;
         private final List<Remark> remarks;
         private final Progress progress;
 
-        Context(Provenance provenance, List<Remark> remarks, Progress progress) {
+        Context(Provenance provenance, Map<String, Geometry> found, List<Remark> remarks, Progress progress) {
             this.provenance = provenance;
+            this.found = found;
             this.remarks = remarks;
             this.progress = progress;
         }
@@ -345,7 +430,8 @@ final class StepRunner {
         public Geometry geometry(String id) throws StepException {
             Provenance.Operand o = provenance.operands().get(id);
             if (o == null) throw new StepException("A body this step needs is not there any more.");
-            return StepRunner.this.geometry(o.result());
+            Geometry known = o.result() == null ? null : found.get(o.result().hash());
+            return known != null ? known : StepRunner.this.geometry(o.result());
         }
 
         @Override
