@@ -1,6 +1,8 @@
 package org.modeststack.steps;
 
 import java.util.Locale;
+import org.modeststack.mesh.Bounds;
+import org.modeststack.mesh.Coordinates;
 import org.modeststack.mesh.part.Geometry;
 
 /** How large a mesh a step may make, so that a slip of the keyboard does not exhaust the memory. */
@@ -49,6 +51,17 @@ public final class Limits {
                 (double) times * geometry.vertexCount(),
                 (double) times * geometry.faceCount(),
                 (double) times * geometry.cornerCount());
+    }
+
+    /** @throws StepException if a body would lie farther out than lengths can be reckoned with */
+    public static void checkReach(Geometry geometry) throws StepException {
+        Bounds b = geometry.bounds();
+        if (b.isEmpty()) return;
+        double far = 0;
+        for (double d : new double[] {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()})
+            far = Double.isFinite(d) ? Math.max(far, Math.abs(d)) : Double.POSITIVE_INFINITY;
+        if (!Coordinates.isInReach(far))
+            throw new StepException("This would reach farther out than a million kilometres. Use smaller numbers.");
     }
 
     private static void check(double number, long most, String what) throws StepException {

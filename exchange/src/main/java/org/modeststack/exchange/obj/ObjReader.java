@@ -15,8 +15,10 @@ import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.PolygonSoup;
 import org.modeststack.exchange.TextScanner;
+import org.modeststack.mesh.Coordinates;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
+import org.modeststack.mesh.file.BoundedFile;
 
 /**
  * Wavefront OBJ: vertices, faces of any number of sides, materials. Texture places and normals are passed over; curves
@@ -35,6 +37,7 @@ public final class ObjReader {
     private final IntArrayList sides = new IntArrayList();
     private final IntArrayList lines = new IntArrayList();
     private final List<String> names = new ArrayList<>(List.of(""));
+    private final Map<String, Integer> numbers = new HashMap<>(Map.of("", 0));
     private final IntArrayList nameOf = new IntArrayList();
     private final Map<String, Integer> passedOver = new HashMap<>();
 
@@ -54,19 +57,12 @@ public final class ObjReader {
         while (in.nextLine()) {
             String word = in.word();
             switch (word) {
-                case "v" -> soup.vertex(scale * in.number("x"), scale * in.number("y"), scale * in.number("z"));
+                case "v" -> soup.vertex(coordinate("x"), coordinate("y"), coordinate("z"));
                 case "f" -> {
                     face();
                     nameOf.add(name);
                 }
-                case "usemtl" -> {
-                    String wanted = in.rest();
-                    name = names.indexOf(wanted);
-                    if (name < 0) {
-                        name = names.size();
-                        names.add(wanted);
-                    }
-                }
+                case "usemtl" -> name = numbered(in.rest());
                 case "mtllib" -> library(in.rest());
                 case "", "vt", "vn", "vp", "g", "o", "s" -> {
                     // Nothing that a mesh keeps.
@@ -78,6 +74,22 @@ public final class ObjReader {
             }
         }
         return finish();
+    }
+
+    private double coordinate(String axis) throws ExchangeException {
+        double d = scale * in.number(axis);
+        if (!Coordinates.isInReach(d))
+            throw in.wrong(
+                    "vertex " + (soup.vertexCount() + 1) + " lies too far out: its " + axis + " is " + d + " mm");
+        return Coordinates.settled(d);
+    }
+
+    private int numbered(String material) {
+        int known = numbers.getOrDefault(material, -1);
+        if (known >= 0) return known;
+        numbers.put(material, names.size());
+        names.add(material);
+        return names.size() - 1;
     }
 
     private void face() throws ExchangeException {
@@ -109,11 +121,9 @@ public final class ObjReader {
                 remarks.add("The material file \"" + name + "\" is not there; materials have no colours.");
                 return;
             }
-            if (Files.size(path) > MAX_LIBRARY_BYTES) {
-                remarks.add("The material file \"" + name + "\" is too large and was not read.");
-                return;
-            }
-            library.putAll(MtlReader.read(Files.readAllBytes(path), name));
+            byte[] bytes = BoundedFile.read(path, MAX_LIBRARY_BYTES);
+            if (bytes == null) remarks.add("The material file \"" + name + "\" is too large and was not read.");
+            else library.putAll(MtlReader.read(bytes, name));
         } catch (ExchangeException e) {
             remarks.add("Materials were not read. " + e.getMessage());
         } catch (IOException | InvalidPathException e) {

@@ -18,6 +18,7 @@ import org.modeststack.exchange.stl.StlWriter;
 import org.modeststack.mesh.Materials;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.file.AtomicFile;
+import org.modeststack.mesh.file.BoundedFile;
 
 /** The formats of mesh files, by the ending of the file's name. */
 public enum MeshFormat {
@@ -111,7 +112,9 @@ public enum MeshFormat {
                 throw new ExchangeException(file + " is not a file that can be read.");
             if (Files.size(file) > MAX_FILE_BYTES)
                 throw new ExchangeException(fileName(file) + " is too large to read.");
-            return format.parse(Files.readAllBytes(file), file, unit);
+            byte[] bytes = BoundedFile.read(file, MAX_FILE_BYTES);
+            if (bytes == null) throw new ExchangeException(fileName(file) + " is too large to read.");
+            return format.parse(bytes, file, unit);
         } catch (ExchangeException e) {
             throw e;
         } catch (NoSuchFileException e) {

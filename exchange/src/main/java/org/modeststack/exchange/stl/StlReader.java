@@ -12,6 +12,7 @@ import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
 import org.modeststack.exchange.PolygonSoup;
 import org.modeststack.exchange.TextScanner;
+import org.modeststack.mesh.Coordinates;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Materials;
@@ -83,6 +84,9 @@ public final class StlReader {
                     throw new ExchangeException(name + ": the facet at byte " + (HEADER + FACET * f)
                             + " has a corner that is not a finite number.");
                 }
+                if (!isInReach(x, y, z))
+                    throw new ExchangeException(name + ": the facet at byte " + (HEADER + FACET * f)
+                            + " has a corner that lies too far out, at " + x + " " + y + " " + z + ".");
                 ring[i] = vertex(x, y, z);
             }
             soup.face(material, ring, 3);
@@ -101,7 +105,9 @@ public final class StlReader {
                 case "vertex" -> {
                     if (corners < 0) throw in.wrong("a vertex outside a facet");
                     if (corners == 3) throw in.wrong("a facet with more than three corners");
-                    ring[corners++] = vertex(in.number("x"), in.number("y"), in.number("z"));
+                    double x = in.number("x"), y = in.number("y"), z = in.number("z");
+                    if (!isInReach(x, y, z)) throw in.wrong("a corner lies too far out, at " + x + " " + y + " " + z);
+                    ring[corners++] = vertex(x, y, z);
                 }
                 case "endfacet" -> {
                     if (corners != 3)
@@ -119,13 +125,18 @@ public final class StlReader {
         if (!ended) throw in.wrong("the file breaks off before its end");
     }
 
+    private boolean isInReach(double x, double y, double z) {
+        return Coordinates.isInReach(scale * x) && Coordinates.isInReach(scale * y) && Coordinates.isInReach(scale * z);
+    }
+
     private int vertex(double x, double y, double z) {
         // Adding zero makes one of the two zeros.
         long key = Keys.of(
                 Double.doubleToLongBits(x + 0.0), Double.doubleToLongBits(y + 0.0), Double.doubleToLongBits(z + 0.0));
         int v = known.get(key);
         if (v < 0) {
-            v = soup.vertex(scale * x, scale * y, scale * z);
+            v = soup.vertex(
+                    Coordinates.settled(scale * x), Coordinates.settled(scale * y), Coordinates.settled(scale * z));
             known.put(key, v);
         }
         return v;

@@ -1,10 +1,12 @@
 package org.modeststack.mesh.fault;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.search.PointGrid;
 
@@ -25,6 +27,11 @@ final class NearVertices {
     /** Of the edges of both their borders: farther apart they are the two sides of a narrow surface or gap. */
     private static final double BESIDE = 0.5;
 
+    /** With so many others, in the mean, a vertex may share a cube. */
+    private static final int CROWD = 64;
+
+    private static final int MOST_HALVINGS = 40;
+
     private NearVertices() {}
 
     static void find(Mesh mesh, FaultLimits limits, List<FoundFault> to) {
@@ -36,17 +43,18 @@ final class NearVertices {
             border.set(adj.edgeHigh(e));
         }
         if (border.isEmpty() || !(limits.beside() > 0)) return;
+        double beside = reach(mesh, border, limits.beside());
         double[] p = mesh.xyz(), nearest = new double[mesh.vertexCount()];
         Arrays.fill(nearest, Double.POSITIVE_INFINITY);
         BorderArcs arcs = new BorderArcs(mesh);
-        PointGrid grid = new PointGrid(2 * limits.beside(), mesh.vertexCount());
+        PointGrid grid = new PointGrid(2 * beside, mesh.vertexCount());
         for (int vertex = border.nextSetBit(0); vertex >= 0; vertex = border.nextSetBit(vertex + 1)) {
             int v = vertex;
             double x = p[3 * v], y = p[3 * v + 1], z = p[3 * v + 2];
-            grid.near(x, y, z, limits.beside(), w -> {
+            grid.near(x, y, z, beside, w -> {
                 double dx = p[3 * w] - x, dy = p[3 * w + 1] - y, dz = p[3 * w + 2] - z;
                 double d = Math.sqrt(dx * dx + dy * dy + dz * dz);
-                if (d > limits.beside() || d >= nearest[v] && d >= nearest[w]) return;
+                if (d > beside || d >= nearest[v] && d >= nearest[w]) return;
                 if (adj.edgeBetween(v, w, mesh) >= 0 || arcs.between(v, w) < WAY_ROUND * d) return;
                 if (d > BESIDE * Math.min(arcs.longestEdge(v), arcs.longestEdge(w))) return;
                 nearest[v] = Math.min(nearest[v], d);
@@ -56,7 +64,7 @@ final class NearVertices {
         }
         if (Arrays.stream(nearest).allMatch(Double::isInfinite)) return;
         double same = SAME * mesh.bounds().diagonal();
-        Gap gap = Gap.in(nearest, same, limits.beside());
+        Gap gap = Gap.in(nearest, same, beside);
         double within = gap.within;
         IntArrayList near = new IntArrayList();
         for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
@@ -66,6 +74,23 @@ final class NearVertices {
                 near,
                 within > same ? "within " + Faults.length(within) : "at one place",
                 gap.mends);
+    }
+
+    /** The limit, or less where vertices lie so close that each would be compared with very many. */
+    private static double reach(Mesh mesh, BitSet border, double limit) {
+        double reach = limit;
+        double[] p = mesh.xyz();
+        for (int i = 0; i < MOST_HALVINGS; i++, reach /= 2) {
+            double cell = 2 * reach;
+            Long2IntOpenHashMap in = new Long2IntOpenHashMap();
+            long pairs = 0;
+            for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1))
+                pairs += in.addTo(
+                        Keys.of((long) (p[3 * v] / cell), (long) (p[3 * v + 1] / cell), (long) (p[3 * v + 2] / cell)),
+                        1);
+            if (pairs <= (long) CROWD * border.cardinality()) return reach;
+        }
+        return reach;
     }
 
     /**

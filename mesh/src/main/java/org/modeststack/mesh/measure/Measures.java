@@ -63,6 +63,8 @@ public record Measures(double volume, double area, Vec3 centroid, int shells, in
         int[] offsets = mesh.offsets(), cornerEdge = adj.cornerEdge(), cornerFace = adj.cornerFace();
         Arrays.fill(shellOf, -1);
         int[] stack = new int[mesh.faceCount()];
+        // Any number of faces may lie at one edge, so each is looked at once.
+        boolean[] seen = new boolean[adj.edgeCount()];
         int shells = 0;
         for (int start = 0; start < mesh.faceCount(); start++) {
             if (shellOf[start] >= 0) continue;
@@ -73,6 +75,8 @@ public record Measures(double volume, double area, Vec3 centroid, int shells, in
                 int f = stack[--top];
                 for (int c = offsets[f]; c < offsets[f + 1]; c++) {
                     int e = cornerEdge[c];
+                    if (seen[e]) continue;
+                    seen[e] = true;
                     for (int i = 0; i < adj.edgeSides(e); i++) {
                         int g = cornerFace[adj.edgeCorner(e, i)];
                         if (shellOf[g] < 0) {

@@ -1,6 +1,8 @@
 package org.modeststack.mesh.triangulate;
 
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.exact.Predicates;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Cuts one polygon with any number of corners, convex or not, into triangles without new vertices, by clipping ears.
@@ -13,17 +15,39 @@ import org.modeststack.mesh.exact.Predicates;
  * a triangle as thin as that may lean any way and run through its neighbours.
  *
  * <p>Source: ear clipping after G. H. Meisters, "Polygons Have Ears", American Mathematical Monthly 82, 1975; only
- * reflex corners are tested against an ear, which makes convex polygons linear.
+ * reflex corners are tested against an ear, which makes convex polygons linear, and of many corners only those near it
+ * ({@link CornerGrid}).
  */
 public final class PolygonTriangulator {
     /** A corner so near the line between others, as a share of the largest coordinate, is off it by rounding only. */
     private static final double ROUNDING = 0x1p-46;
+
+    /** From so many corners on these are looked for by their place. */
+    private static final int MANY = 128;
+
+    /** From so many corners on a polygon with hollows is cut by a sweep. */
+    private static final int VERY_MANY = 1 << 12;
+
+    /** So many corners are asked for each ear, in the mean, before ears are no longer looked into. */
+    private static final long WORK_EACH = 500;
+
+    private static final long MOST_WORK = 300_000_000;
+
+    private static final int OFTEN = 1 << 10;
 
     private double[] u = new double[16];
     private double[] w = new double[16];
     private int[] prev = new int[16];
     private int[] next = new int[16];
     private boolean[] reflex = new boolean[16];
+    /** How many corners the last question looked at. */
+    private int asked;
+
+    /** Which corners are cut off already. */
+    private boolean[] gone = new boolean[16];
+    /** The corners by place, for polygons with many; null where it is not worth it or not made yet. */
+    private @Nullable CornerGrid grid;
+
     /** How near a line, in mm, a corner counts as on it; 0 where only exactly. */
     private double slack;
 
@@ -51,6 +75,7 @@ public final class PolygonTriangulator {
             prev = new int[size];
             next = new int[size];
             reflex = new boolean[size];
+            gone = new boolean[size];
         }
         double nx = 0, ny = 0, nz = 0;
         int o = 3 * corners[from];
@@ -145,15 +170,22 @@ public final class PolygonTriangulator {
     }
 
     private void clip(int n, int from, int[] out, int at) {
+        grid = null;
         for (int i = 0; i < n; i++) {
+            gone[i] = false;
             prev[i] = i == 0 ? n - 1 : i - 1;
             next[i] = i == n - 1 ? 0 : i + 1;
         }
         int reflexCount = findReflex(0, n);
+        if (n >= VERY_MANY && reflexCount > 0 && new MonotonePieces(u, w, n).triangulate(out, from, at)) return;
+        long work = 0, mostWork = Math.min(MOST_WORK, WORK_EACH * n);
         int left = n, i = 0, idle = 0;
         while (left > 3) {
             int p = prev[i], q = next[i];
-            boolean take = !reflex[i] && (reflexCount == 0 || !blocked(p, i, q));
+            // One that crosses itself all over is cut somehow, but soon.
+            boolean take = work > mostWork || !reflex[i] && (reflexCount == 0 || !blocked(p, i, q, n));
+            work += n < VERY_MANY ? 0 : 1 + asked;
+            asked = 0;
             if (!take && slack > 0 && idle > left) {
                 // Every ear that is left is as thin as rounding.
                 slack = 0;
@@ -171,6 +203,7 @@ public final class PolygonTriangulator {
             at += 3;
             left--;
             idle = 0;
+            gone[i] = true;
             next[p] = q;
             prev[q] = p;
             if (reflex[i]) reflexCount--;
@@ -182,6 +215,7 @@ public final class PolygonTriangulator {
                     reflexCount += now ? 1 : -1;
                 }
             }
+            if (left % OFTEN == 0) Work.checkpoint();
             // Step over the next corner, so that a round polygon does not become a fan of slivers.
             i = next[q];
         }
@@ -198,19 +232,28 @@ public final class PolygonTriangulator {
         return found;
     }
 
-    private boolean blocked(int a, int b, int c) {
-        for (int v = next[c]; v != a; v = next[v]) {
-            if (!reflex[v]) continue;
-            boolean atCorner = same(v, a) || same(v, b) || same(v, c);
-            if (atCorner) {
-                if (same(v, b)) return true;
-                continue;
-            }
-            if (turn(a, b, v) >= 0 && turn(b, c, v) >= 0 && turn(c, a, v) >= 0) return true;
-            // What is just beyond the cut would be left with a triangle as thin as that.
-            if (slack > 0 && isBetween(c, v, a)) return true;
+    /** @param n how many corners the polygon had at first */
+    private boolean blocked(int a, int b, int c, int n) {
+        if (n >= MANY) {
+            CornerGrid g = grid;
+            if (g == null) grid = g = new CornerGrid(u, w, n);
+            return g.any(
+                    a,
+                    b,
+                    c,
+                    2 * slack,
+                    v -> ++asked > 0 && v != a && v != b && v != c && !gone[v] && reflex[v] && blocks(v, a, b, c));
         }
+        for (int v = next[c]; v != a; v = next[v]) if (reflex[v] && blocks(v, a, b, c)) return true;
         return false;
+    }
+
+    /** Whether a reflex corner keeps an ear from being cut off. */
+    private boolean blocks(int v, int a, int b, int c) {
+        if (same(v, a) || same(v, b) || same(v, c)) return same(v, b);
+        if (turn(a, b, v) >= 0 && turn(b, c, v) >= 0 && turn(c, a, v) >= 0) return true;
+        // What is just beyond the cut would be left with a triangle as thin as that.
+        return slack > 0 && isBetween(c, v, a);
     }
 
     private boolean same(int i, int j) {

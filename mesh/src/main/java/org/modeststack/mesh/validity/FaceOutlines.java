@@ -5,6 +5,7 @@ import java.util.function.IntPredicate;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.search.Bvh;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -12,9 +13,12 @@ import org.modeststack.mesh.work.Work;
  * side has no length. Decided exactly on the outline seen along the coordinate axis nearest to its normal, as faces are
  * seen when they are cut into triangles.
  *
- * <p>Quadratic in the sides of a face, which is less than a sweep costs for the faces that meshes are made of.
+ * <p>Quadratic in the sides of a face, which is less than a sweep costs for the faces that meshes are made of; of faces with
+ * very many only sides whose boxes meet are compared.
  */
 public final class FaceOutlines {
+    private static final int MANY = 256;
+
     private final Mesh mesh;
     private double[] u = new double[16];
     private double[] w = new double[16];
@@ -48,10 +52,40 @@ public final class FaceOutlines {
             int j = (i + 1) % n;
             if (u[i] == u[j] && w[i] == w[j]) return true;
             if (doublesBack(i, j, (j + 1) % n)) return true;
+            if (n >= MANY) continue;
             for (int k = i + 2; k < n; k++) {
                 int l = (k + 1) % n;
                 if (l != i && sidesMeet(i, j, k, l)) return true;
             }
+        }
+        return n >= MANY && anySidesMeet(n);
+    }
+
+    /** Ends a search through a tree at the first find. */
+    private static final class Found extends RuntimeException {
+        private static final long serialVersionUID = 1;
+
+        Found() {
+            super(null, null, false, false);
+        }
+    }
+
+    private boolean anySidesMeet(int n) {
+        double[] boxes = new double[6 * n];
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            boxes[6 * i] = Math.min(u[i], u[j]);
+            boxes[6 * i + 1] = Math.min(w[i], w[j]);
+            boxes[6 * i + 3] = Math.max(u[i], u[j]);
+            boxes[6 * i + 4] = Math.max(w[i], w[j]);
+        }
+        try {
+            new Bvh(boxes).overlapsSelf((i, k) -> {
+                int j = (i + 1) % n, l = (k + 1) % n;
+                if (j != k && l != i && sidesMeet(i, j, k, l)) throw new Found();
+            });
+        } catch (Found e) {
+            return true;
         }
         return false;
     }

@@ -2,8 +2,10 @@ package org.modeststack.mesh.validity;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.BitSet;
 import java.util.function.IntPredicate;
 import java.util.function.Supplier;
+import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.exact.Predicates;
 import org.modeststack.mesh.search.Bvh;
@@ -33,6 +35,9 @@ public final class SelfIntersections {
     public interface Visitor {
         void meeting(int face, int other, Kind kind);
     }
+
+    private static final int MOST_ALIKE = 16;
+    private static final int LARGE_FACE = 4096;
 
     private final Mesh mesh;
     private final int[] face;
@@ -74,13 +79,33 @@ public final class SelfIntersections {
     private void find(IntPredicate asked) {
         Supplier<TrianglePairs.PairTest> test = () -> {
             QuickParting quick = new QuickParting(mesh.xyz());
-            return (s, t) -> !quick.areApart(triangles, 3 * s, 3 * t) && !isFlat(s) && !isFlat(t);
+            return (s, t) ->
+                    !isWithinLarge(s, t) && !quick.areApart(triangles, 3 * s, 3 * t) && !isFlat(s) && !isFlat(t);
         };
-        for (LongArrayList piece : TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]), test))
+        BitSet more = beyondTheFirst();
+        for (LongArrayList piece :
+                TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]) && !more.get(t), test))
             for (long both : piece) {
                 Work.checkpoint();
                 judge((int) (both >>> 32), (int) both);
             }
+    }
+
+    /** Of a face with very many corners its outline tells whether it meets itself; its own triangles are not compared. */
+    private boolean isWithinLarge(int s, int t) {
+        return face[s] == face[t] && mesh.sides(face[s]) > LARGE_FACE;
+    }
+
+    /** Triangles on the same vertices as many others: these are compared with the first of them, not all with all. */
+    private BitSet beyondTheFirst() {
+        Long2IntOpenHashMap seen = new Long2IntOpenHashMap();
+        BitSet out = new BitSet();
+        for (int t = 0; 3 * t < triangles.length; t++) {
+            long sum = 0;
+            for (int k = 0; k < 3; k++) sum += Keys.mix(triangles[3 * t + k]);
+            if (seen.addTo(sum, 1) >= MOST_ALIKE) out.set(t);
+        }
+        return out;
     }
 
     private void judge(int s, int t) {

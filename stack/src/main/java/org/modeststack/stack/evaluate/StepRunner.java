@@ -272,6 +272,7 @@ final class StepRunner {
             if (remarks.stream().anyMatch(r -> r.level() == Remark.Level.FAULT)) {
                 return keep(p, new StepResult(entry.id(), in, remarks, true, since(start), p.hash()));
             }
+            if (out != in) Limits.checkReach(out);
             boolean same = out == in || out.known() != null && out.known() == in.known();
             if (!entry.step().isSource() && !same) out.whenMade(m -> Origin.note(m, new ByProvenance(p)));
             // What is baked was said where it was made.

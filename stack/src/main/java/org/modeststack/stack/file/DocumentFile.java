@@ -12,6 +12,7 @@ import java.util.zip.CRC32C;
 import java.util.zip.CheckedOutputStream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.file.AtomicFile;
+import org.modeststack.mesh.file.BoundedFile;
 import org.modeststack.mesh.file.FileStamp;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
@@ -85,7 +86,8 @@ public final class DocumentFile {
                 throw new DocumentException(file + " is not a file that can be opened.");
             if (Files.size(file) > MAX_FILE_BYTES)
                 throw new DocumentException(file.getFileName() + " is too large to open.");
-            byte[] bytes = Files.readAllBytes(file);
+            byte[] bytes = BoundedFile.read(file, MAX_FILE_BYTES);
+            if (bytes == null) throw new DocumentException(file.getFileName() + " is too large to open.");
             Loaded loaded = parse(bytes, file.getFileName().toString());
             return new Loaded(loaded.document(), loaded.remarks(), FileStamp.of(file, bytes), loaded.version());
         } catch (NoSuchFileException e) {

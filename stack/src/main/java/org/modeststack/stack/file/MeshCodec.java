@@ -21,6 +21,7 @@ import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.InflaterInputStream;
 import org.modeststack.mesh.CarryRule;
+import org.modeststack.mesh.Coordinates;
 import org.modeststack.mesh.CornerLayer;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Material;
@@ -44,6 +45,11 @@ final class MeshCodec {
     private static final int WITH_COLORS = 1;
     /** A mesh as large as a step may make takes about this many bytes. */
     private static final long MAX_BYTES = 2_000_000_000L;
+
+    /** Keys do not pack, so that nothing that holds a mesh is packed closer than so many times. */
+    private static final int MOST_PACKED = 200;
+
+    private static final int FEW_BYTES = 1 << 20;
 
     private MeshCodec() {}
 
@@ -169,7 +175,8 @@ final class MeshCodec {
         try (InputStream in = new InflaterInputStream(new ByteArrayInputStream(packed))) {
             for (int n; (n = in.read(part)) > 0; ) {
                 size += n;
-                if (size > MAX_BYTES) throw new IllegalArgumentException("its mesh is too large");
+                if (size > MAX_BYTES || size > FEW_BYTES + (long) MOST_PACKED * packed.length)
+                    throw new IllegalArgumentException("its mesh is too large for what it holds");
                 out.write(part, 0, n);
             }
         }
@@ -184,7 +191,11 @@ final class MeshCodec {
         double[] xyz = new double[3 * vertices];
         for (int i = 0; i < xyz.length; i++) {
             xyz[i] = in.getDouble();
-            if (!Double.isFinite(xyz[i])) throw new IllegalArgumentException("its mesh has a vertex that is nowhere");
+            if (!Double.isFinite(xyz[i]))
+                throw new IllegalArgumentException("its mesh has a vertex that is nowhere, number " + (i / 3 + 1));
+            if (!Coordinates.isInReach(xyz[i]))
+                throw new IllegalArgumentException(
+                        "its mesh has a vertex that lies too far out, number " + (i / 3 + 1) + " at " + xyz[i] + " mm");
         }
         long[] vertexKeys = new long[vertices];
         for (int i = 0; i < vertices; i++) vertexKeys[i] = in.getLong();
@@ -221,10 +232,27 @@ final class MeshCodec {
             for (int j = 0; j < elements.length; j++) {
                 elements[j] = in.getLong();
                 weights[j] = in.getDouble();
+                boolean inOrder = j == 0 || elements[j] > elements[j - 1];
+                if (!inOrder || !isElement(ElementKind.values()[kind], elements[j], vertices, faces))
+                    throw new IllegalArgumentException(
+                            "its tag " + name + " names the " + (j + 1) + ". element, which is not there");
+                if (!Double.isFinite(weights[j]))
+                    throw new IllegalArgumentException("its tag " + name + " has a weight that is no number");
             }
             tags.put(name, new Tag(ElementKind.values()[kind], TAG_RULES[rule], elements, weights));
         }
         return Mesh.of(xyz, offsets, corners, materials, palette, layers, tags, vertexKeys, faceKeys);
+    }
+
+    private static boolean isElement(ElementKind kind, long element, int vertices, int faces) {
+        return switch (kind) {
+            case VERTEX -> element >= 0 && element < vertices;
+            case FACE -> element >= 0 && element < faces;
+            case EDGE -> {
+                long low = element >>> 32, high = element & 0xFFFFFFFFL;
+                yield low < high && high < vertices;
+            }
+        };
     }
 
     /** The kind of a tag, and its rule, in one byte. */

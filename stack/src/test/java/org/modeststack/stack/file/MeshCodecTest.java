@@ -7,13 +7,18 @@ import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.function.Function;
+import java.util.zip.DeflaterOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.CornerLayer;
@@ -103,6 +108,43 @@ class MeshCodecTest {
         IllegalArgumentException e =
                 assertThrows(IllegalArgumentException.class, () -> MeshCodec.read(whole.substring(0, kept), NONE));
         assertTrue(!e.getMessage().isBlank());
+    }
+
+    /** A tag that names what is not there, or twice the same, would go wrong only where it is used. */
+    @ParameterizedTest
+    @CsvSource({"VERTEX, 8, -1", "VERTEX, -1, 8", "FACE, 3, 6", "EDGE, 4294967304, -1", "EDGE, 4294967296, -1"})
+    void tagsThatNameWhatIsNotThere(ElementKind kind, long first, long second) {
+        long[] elements = second == -1 ? new long[] {first} : new long[] {first, second};
+        Mesh cube = MeshFixtures.cube(2);
+        String text = MeshCodec.write(
+                cube.withTags(Map.of("rim", new Tag(kind, CarryRule.GREATEST, elements, new double[elements.length]))));
+        IllegalArgumentException e = assertThrows(IllegalArgumentException.class, () -> MeshCodec.read(text, NONE));
+        assertTrue(e.getMessage().startsWith("its tag rim names the "), e.getMessage());
+    }
+
+    @Test
+    void aVertexThatLiesTooFarOut() {
+        Mesh cube = MeshFixtures.cube(2);
+        double[] xyz = cube.xyz().clone();
+        xyz[7] = 1e200;
+        String text = MeshCodec.write(cube.withPositions(xyz));
+        IllegalArgumentException e = assertThrows(IllegalArgumentException.class, () -> MeshCodec.read(text, NONE));
+        assertEquals("its mesh has a vertex that lies too far out, number 3 at 1.0E200 mm", e.getMessage());
+    }
+
+    /** A few megabytes that become gigabytes. */
+    @Test
+    void whatIsPackedTooCloselyIsNoMesh() throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (DeflaterOutputStream out = new DeflaterOutputStream(bytes)) {
+            out.write(new byte[] {0, 0, 0, 2, 0x03, (byte) 0xFF, (byte) 0xFF, (byte) 0xFF});
+            byte[] zeros = new byte[1 << 20];
+            for (int i = 0; i < 300; i++) out.write(zeros);
+        }
+        String text = Base64.getEncoder().encodeToString(bytes.toByteArray());
+        assertTrue(text.length() < 500_000);
+        IllegalArgumentException e = assertThrows(IllegalArgumentException.class, () -> MeshCodec.read(text, NONE));
+        assertEquals("its mesh is too large for what it holds", e.getMessage());
     }
 
     @Test
