@@ -1,5 +1,6 @@
 package org.modeststack.app;
 
+import java.util.Locale;
 import javafx.application.Application;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.evaluate.Progress;
@@ -10,6 +11,8 @@ public final class Main {
     private Main() {}
 
     public static void main(String[] args) {
+        // Numbers are written and words compared in one way everywhere.
+        Locale.setDefault(Locale.ROOT);
         StartOptions options;
         try {
             options = StartOptions.parse(args);

@@ -1,6 +1,7 @@
 package org.modeststack.cli;
 
 import java.io.PrintWriter;
+import java.util.Locale;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -29,6 +30,8 @@ public final class Main implements Runnable {
     }
 
     public static void main(String[] args) {
+        // Numbers are written and words compared in one way everywhere.
+        Locale.setDefault(Locale.ROOT);
         System.exit(run(args));
     }
 
