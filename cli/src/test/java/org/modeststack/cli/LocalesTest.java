@@ -51,7 +51,18 @@ class LocalesTest {
         List<String> said = new ArrayList<>();
         for (Country c : COUNTRIES) {
             String out = dir.resolve("m-" + c.language + ".obj").toString();
-            said.add(run(c, "eval", d.toString(), "--set", "Iris/1.sides=64", "--report", "-", "--out", out, "--units", "INCH"));
+            said.add(run(
+                    c,
+                    "eval",
+                    d.toString(),
+                    "--set",
+                    "Iris/1.sides=64",
+                    "--report",
+                    "-",
+                    "--out",
+                    out,
+                    "--units",
+                    "INCH"));
             said.add(run(c, "check", out).replace(out, "OUT"));
             said.add(run(c, "eval", d.toString(), "--set", "Iris/1.diameter=1.5 in", "--units", "Furlong"));
         }
@@ -61,6 +72,8 @@ class LocalesTest {
         for (int i = 3; i < said.size(); i++) assertEquals(said.get(i - 3), said.get(i));
         String mesh = Files.readString(dir.resolve("m-en.obj")).replace("m-en", "");
         for (Country c : COUNTRIES)
-            assertEquals(mesh, Files.readString(dir.resolve("m-" + c.language + ".obj")).replace("m-" + c.language, ""));
+            assertEquals(
+                    mesh,
+                    Files.readString(dir.resolve("m-" + c.language + ".obj")).replace("m-" + c.language, ""));
     }
 }

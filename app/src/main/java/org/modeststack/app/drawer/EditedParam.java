@@ -51,17 +51,22 @@ final class EditedParam {
 
     /** The step, or null where it is not open any more. */
     Entry entry() {
-        return entry.get();
+        Entry e = entry.get();
+        // In another document a step of the same id may be of another kind, and an editor may still have the focus
+        // then.
+        return e == null || StepDescriptor.of(e.step()).param(param.name()) != param ? null : e;
     }
 
+    /** The value; the usual one where the step is not open any more. */
     Object value() {
-        Entry e = entry.get();
-        return StepDescriptor.of(e.step()).value(e.step(), param);
+        Entry e = entry();
+        return e == null ? param.defaultValue() : StepDescriptor.of(e.step()).value(e.step(), param);
     }
 
     void set(Object value) {
+        if (entry() == null) return;
         String body = selected.body().id();
-        long id = entry.get().id();
+        long id = entry().id();
         document.edit(
                 "Change " + param.label().toLowerCase(Locale.ROOT),
                 d -> Edits.setValue(d, body, id, param.name(), value));
@@ -69,8 +74,9 @@ final class EditedParam {
 
     /** Sets the value while it is dragged: one step of history until {@link #endDrag}. */
     void drag(Object value) {
+        if (entry() == null) return;
         String body = selected.body().id();
-        long id = entry.get().id();
+        long id = entry().id();
         document.edit(
                 "Change " + param.label().toLowerCase(Locale.ROOT),
                 "value:" + id + ":" + param.name(),
@@ -83,8 +89,9 @@ final class EditedParam {
 
     /** Sets a choice such that what the step makes stays where it is, as far as it can. */
     void choose(Object value) {
+        if (entry() == null) return;
         Body body = selected.body();
-        long id = entry.get().id();
+        long id = entry().id();
         document.edit(
                 "Change " + param.label().toLowerCase(Locale.ROOT),
                 d -> Edits.setChoice(d, body.id(), id, param.name(), value, results.before(body, id)));
@@ -97,7 +104,8 @@ final class EditedParam {
 
     /** A document in which it has a value. */
     Document with(Document d, Object value) throws StepException {
-        return Edits.setValue(d, selected.body().id(), entry.get().id(), param.name(), value);
+        Entry e = entry();
+        return e == null ? d : Edits.setValue(d, selected.body().id(), e.id(), param.name(), value);
     }
 
     Document document() {
@@ -106,7 +114,7 @@ final class EditedParam {
 
     /** What it follows; null for numbers. */
     AnchorPoint anchor() {
-        Entry e = entry.get();
+        Entry e = entry();
         return e == null ? null : e.anchors().get(param.name());
     }
 

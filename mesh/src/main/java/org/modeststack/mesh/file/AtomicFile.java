@@ -24,7 +24,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -39,7 +38,6 @@ import org.modeststack.mesh.work.Work;
 public final class AtomicFile {
     private static final int BUFFER = 1 << 16;
     private static final int MAX_LINKS = 40;
-    private static final String ENDING = ".saving";
 
     private static final Set<OpenOption> NEW = Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
     private static final FileAttribute<?>[] NO_RIGHTS = {};
@@ -113,7 +111,8 @@ public final class AtomicFile {
         Path folder = target.toAbsolutePath().getParent();
         // Only the root of a disk lies in no folder, and it is no regular file.
         if (folder == null) throw new FileSystemException(file.toString(), null, "it is a folder");
-        Path beside = folder.resolve("." + target.getFileName() + "." + UUID.randomUUID() + ENDING);
+        LeftOvers.removeOnce(folder);
+        Path beside = folder.resolve(LeftOvers.name(target.getFileName().toString()));
         staged.add(new Staged(target, folder, beside));
         try (FileChannel channel = FileChannel.open(beside, NEW, Files.exists(target) ? onlyMine(folder) : NO_RIGHTS)) {
             OutputStream out = new KeptOpen(Channels.newOutputStream(channel));

@@ -16,6 +16,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.file.AtomicFile;
+import org.modeststack.mesh.file.LeftOvers;
 import org.modeststack.stack.Document;
 
 /**
@@ -136,6 +137,8 @@ public final class Autosave implements AutoCloseable {
     public synchronized List<Left> left() {
         List<Left> found = new ArrayList<>();
         if (!Files.isDirectory(folder)) return found;
+        LeftOvers.remove(folder);
+        removeStrays();
         try (Stream<Path> files = Files.list(folder)) {
             for (Path f : files.filter(f -> f.getFileName().toString().endsWith(DocumentFile.EXTENSION))
                     .toList()) {
@@ -151,6 +154,25 @@ public final class Autosave implements AutoCloseable {
         found.sort((a, b) ->
                 Long.compare(b.copy().toFile().lastModified(), a.copy().toFile().lastModified()));
         return found;
+    }
+
+    /** Takes away what stands beside no copy: a window that was killed before it had one left it. */
+    private void removeStrays() {
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path f : files.toList()) {
+                String name = f.getFileName().toString();
+                String ending = name.endsWith(LOCK) ? LOCK : name.endsWith(ORIGIN) ? ORIGIN : null;
+                if (ending == null) continue;
+                Path of = folder.resolve(name.substring(0, name.length() - ending.length()));
+                if (Files.exists(of) || of.equals(copy)) continue;
+                Held lock = lock(of);
+                if (lock == null) continue;
+                if (!Files.exists(of)) Files.deleteIfExists(beside(of, ORIGIN));
+                lock.release(!Files.exists(of));
+            }
+        } catch (IOException e) {
+            LOG.log(System.Logger.Level.WARNING, "autosave folder", e);
+        }
     }
 
     /** Null where it had none, and where what is noted of it is no path: the copy counts, not where it was. */

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.mesh.file.BoundedFile;
 import org.modeststack.mesh.file.FileStamp;
+import org.modeststack.mesh.file.LeftOvers;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Document;
 import tools.jackson.core.JacksonException;
@@ -86,6 +87,8 @@ public final class DocumentFile {
                 throw new DocumentException(file + " is not a file that can be opened.");
             if (Files.size(file) > MAX_FILE_BYTES)
                 throw new DocumentException(file.getFileName() + " is too large to open.");
+            Path folder = file.toAbsolutePath().getParent();
+            if (folder != null) LeftOvers.remove(folder);
             byte[] bytes = BoundedFile.read(file, MAX_FILE_BYTES);
             if (bytes == null) throw new DocumentException(file.getFileName() + " is too large to open.");
             Loaded loaded = parse(bytes, file.getFileName().toString());
