@@ -6,7 +6,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.CopyOnWriteArrayList;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
@@ -17,10 +16,7 @@ import javafx.scene.control.ToggleButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.stack.Body;
-import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Step;
@@ -232,39 +228,5 @@ class DrawerTest extends WindowDriver {
         unfoldDrawer();
         assertTrue(shownNodes("slider").stream()
                 .noneMatch(n -> isSeen(n) && n.getAccessibleText().equals("Diameter")));
-    }
-
-    /** An editor that has the focus is asked once more when it loses it; by then another document may be open. */
-    @Test
-    void anEditorOutlivesItsDocument() throws Exception {
-        Step turn = Steps.byType("turn").createDefault(),
-                material = Steps.byType("material").createDefault();
-        List<String> uncaught = new CopyOnWriteArrayList<>();
-        fx(() -> {
-            Thread.currentThread().setUncaughtExceptionHandler((_, e) -> uncaught.add(e.toString()));
-            document.open(block(turn), "turned");
-            Body b = document.current().bodies().getFirst();
-            selected.select(b.id());
-            selected.selectSteps(List.of(b.entries().get(1).id()));
-            return null;
-        });
-        settle();
-        for (Node field : shownNodes("text-field")) {
-            fx(() -> {
-                document.open(block(turn), "turned");
-                field.requestFocus();
-                document.open(block(material), "another");
-                field.getScene().getRoot().requestFocus();
-                return null;
-            });
-            settle();
-        }
-        assertEquals(List.of(), uncaught);
-    }
-
-    private static Document block(Step second) {
-        Document d = Edits.addBody(
-                Document.EMPTY, "Block", Material.DEFAULT, Steps.byType("box").createDefault());
-        return Edits.addStep(d, d.bodies().getFirst().id(), 1, second);
     }
 }

@@ -74,7 +74,7 @@ class ObjDetailsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"1e3, 1000", "-1.5E-2, -0.015", ".5, 0.5", "5., 5", "+2, 2", "0.1, 0.1", "1e-320, 1e-320"})
+    @CsvSource({"1e3, 1000", "-1.5E-2, -0.015", ".5, 0.5", "5., 5", "+2, 2", "0.1, 0.1", "1e-59, 1e-59", "1e-320, 0"})
     void numbersInAllTheirForms(String text, double value) throws ExchangeException {
         assertEquals(
                 value, read("v " + text + " 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n").x(0));
