@@ -32,8 +32,11 @@ public final class PointGrid implements Memory.Counted {
         Arrays.fill(before, -1);
     }
 
+    private static final double FARTHEST = 0x1p62;
+
     private long at(double d) {
-        return (long) Math.floor(d / cell);
+        // What lies beyond the numbers of cubes shares the outermost, and loops over cubes come to an end.
+        return (long) Math.floor(Math.clamp(d / cell, -FARTHEST, FARTHEST));
     }
 
     public void add(int point, double x, double y, double z) {

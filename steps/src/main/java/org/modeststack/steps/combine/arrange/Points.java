@@ -203,8 +203,11 @@ final class Points {
         cells.put(own, p);
     }
 
+    private static final double FARTHEST_CELL = 0x1p62;
+
     private long cellOf(double d) {
-        return (long) Math.floor(d / cell);
+        // What lies beyond the numbers of cells shares the outermost, and loops over cells come to an end.
+        return (long) Math.floor(Math.clamp(d / cell, -FARTHEST_CELL, FARTHEST_CELL));
     }
 
     private static long hash(long i, long j, long k) {
