@@ -15,7 +15,7 @@ import org.modeststack.app.ui.Hint;
  */
 final class CardWindow {
     /** More than fit side by side on any screen. */
-    static final int MOST = 120;
+    static final int MOST = 400;
 
     private final Button before = new Button(), behind = new Button();
     private int from;
