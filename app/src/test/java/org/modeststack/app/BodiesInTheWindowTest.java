@@ -403,6 +403,27 @@ class BodiesInTheWindowTest extends WindowDriver {
         assertEquals(11, row("card-large").size());
     }
 
+    /** Thousands of cards would hold the window: a row has some, and goes on to the others. */
+    @Test
+    void ofAThousandBodiesSomeHaveCards() throws Exception {
+        open(boxes(1000));
+        assertEquals(400, row("card-large").size());
+        fx(() -> {
+            Button more = (Button) stage.getScene().lookup(".more-cards");
+            assertEquals("600 more ›", more.getText());
+            more.fire();
+            return null;
+        });
+        settle();
+        assertEquals("Box 401", row("card-large").getFirst());
+        fx(() -> {
+            selected.select(document.current().bodyNamed("Box 7").id());
+            return null;
+        });
+        settle();
+        assertTrue(isSeen(card("Box 7", false)), "whoever is worked on is in sight");
+    }
+
     @Test
     void chosenBodiesAreMirroredAndGivenAMaterialAtOnce() throws Exception {
         open(boxes(3));

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
@@ -16,7 +17,10 @@ import javafx.scene.control.ToggleButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
 import org.modeststack.steps.Step;
@@ -228,5 +232,52 @@ class DrawerTest extends WindowDriver {
         unfoldDrawer();
         assertTrue(shownNodes("slider").stream()
                 .noneMatch(n -> isSeen(n) && n.getAccessibleText().equals("Diameter")));
+    }
+
+    /** An editor that has the focus is asked once more when another step takes its place: that one is not changed by it. */
+    @ParameterizedTest
+    @CsvSource({"material, 17", "turn, 30"})
+    void anEditorChangesItsOwnStepOnly(String other, int id) throws Exception {
+        AtomicReference<Throwable> uncaught = new AtomicReference<>();
+        openSecondStep(block("turn", 17));
+        settle();
+        TextField field = (TextField) shownNodes("number-field").stream()
+                .filter(WindowDriver::isSeen)
+                .findFirst()
+                .orElseThrow();
+        fx(() -> {
+            Thread.currentThread().setUncaughtExceptionHandler((_, e) -> uncaught.set(e));
+            field.requestFocus();
+            field.setText("33");
+            return null;
+        });
+        assertTrue(fx(field::isFocused));
+        Document another = block(other, id);
+        openSecondStep(another);
+        settle();
+        assertFalse(fx(field::isFocused));
+        assertEquals(null, uncaught.get());
+        assertEquals(another, document());
+    }
+
+    /** @param nextId so that ids are the same or differ */
+    private static Document block(String second, int nextId) {
+        Document d = Edits.addBody(
+                Document.EMPTY.withNextId(nextId),
+                "Block",
+                Material.DEFAULT,
+                Steps.byType("box").createDefault());
+        return Edits.addStep(
+                d, d.bodies().getFirst().id(), 1, Steps.byType(second).createDefault());
+    }
+
+    private void openSecondStep(Document d) throws Exception {
+        fx(() -> {
+            document.open(d, "a document");
+            Body b = document.current().bodies().getFirst();
+            selected.select(b.id());
+            selected.selectSteps(List.of(b.entries().get(1).id()));
+            return null;
+        });
     }
 }

@@ -43,7 +43,7 @@ import org.modeststack.steps.pick.PickText;
 /**
  * The real window used at random for a long time: {@code bench/soak [MINUTES [FIRST]]}. Every command, keys, clicks and drags in
  * the view, numbers, files that are broken or gone, and steps that go wrong. It must live, settle after each thing, lose no
- * document and not need more and more memory. No test by its name; a few seconds of it are one.
+ * document and not need more and more memory. Too long for a test; what it finds becomes one.
  */
 public class Soak extends WindowDriver {
     /** Goes wrong in one of several ways. */

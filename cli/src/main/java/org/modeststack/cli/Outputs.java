@@ -3,6 +3,7 @@ package org.modeststack.cli;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -10,6 +11,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.registry.MeshFormat;
+import org.modeststack.stack.file.DocumentFile;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.ParameterException;
 
@@ -19,13 +21,14 @@ import picocli.CommandLine.ParameterException;
  */
 final class Outputs {
     /** What a file is by the ending of its name. */
-    private static final Map<String, Kind> ENDINGS = Map.of(
-            ".mstack", Kind.DOCUMENT,
-            ".obj", Kind.MESH,
-            ".stl", Kind.MESH,
-            ".stla", Kind.MESH,
-            ".mtl", Kind.MATERIALS,
-            ".png", Kind.PICTURE);
+    private static final Map<String, Kind> ENDINGS = new HashMap<>();
+
+    static {
+        for (MeshFormat f : MeshFormat.values()) ENDINGS.put("." + f.extension(), Kind.MESH);
+        ENDINGS.put(DocumentFile.EXTENSION, Kind.DOCUMENT);
+        ENDINGS.put(".mtl", Kind.MATERIALS);
+        ENDINGS.put(".png", Kind.PICTURE);
+    }
 
     private enum Kind {
         DOCUMENT("a document"),

@@ -27,13 +27,13 @@ public final class Document {
     /** Where {@link #unknown} keeps, by their names, what is not known of materials. */
     public static final String UNKNOWN_OF_MATERIALS = "materials";
 
+    /** So many names of a way are said. */
+    private static final int MOST_NAMES = 8;
+
     private final List<Body> bodies;
     private final Materials materials;
     private final long nextId;
     private final Map<String, JsonNode> unknown;
-    /** So many names of a way are said. */
-    private static final int MOST_NAMES = 8;
-
     private volatile @Nullable Index index;
     private volatile @Nullable UseCircles circles;
 

@@ -16,6 +16,8 @@ import org.modeststack.stack.evaluate.BodyResult;
 
 /** One body as a small picture with its name; a long name is cut in the middle, since bodies often differ in their ends. */
 public final class BodyCard extends HBox {
+    private static final int NAMED_USERS = 4;
+
     private static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected"),
             CHOSEN = PseudoClass.getPseudoClass("chosen"),
             ON_WAY = PseudoClass.getPseudoClass("on-way"),
@@ -65,8 +67,6 @@ public final class BodyCard extends HBox {
         Hint.on(this, () -> about);
         getStyleClass().addAll("card", small ? "card-small" : "card-large");
     }
-
-    private static final int NAMED_USERS = 4;
 
     public String body() {
         return (String) getUserData();

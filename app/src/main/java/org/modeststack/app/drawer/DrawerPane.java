@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -296,8 +297,13 @@ public final class DrawerPane extends BorderPane {
     }
 
     private Node field(ParamDescriptor p) {
+        // An editor that has the focus is asked once more when it goes, and another step is open by then.
+        long id = shownId;
+        Class<?> type = shownType;
+        Supplier<Entry> own =
+                () -> entry != null && entry.id() == id && entry.step().getClass() == type ? entry : null;
         for (ParamEditor e : editors)
-            if (e.takes(p)) return e.create(new EditedParam(p, () -> entry, document, selected, results, refresh));
+            if (e.takes(p)) return e.create(new EditedParam(p, own, document, selected, results, refresh));
         return null;
     }
 }

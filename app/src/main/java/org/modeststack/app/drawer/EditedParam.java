@@ -3,6 +3,7 @@ package org.modeststack.app.drawer;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
@@ -27,7 +28,7 @@ final class EditedParam {
     private final List<Runnable> refresh;
 
     /**
-     * @param entry the open step as it is now; null where the drawer is closed
+     * @param entry the step as it is now; null where it is not open any more
      * @param refresh takes what is to be done whenever the value may have changed
      */
     EditedParam(
@@ -51,10 +52,7 @@ final class EditedParam {
 
     /** The step, or null where it is not open any more. */
     Entry entry() {
-        Entry e = entry.get();
-        // In another document a step of the same id may be of another kind, and an editor may still have the focus
-        // then.
-        return e == null || StepDescriptor.of(e.step()).param(param.name()) != param ? null : e;
+        return entry.get();
     }
 
     /** The value; the usual one where the step is not open any more. */
@@ -63,24 +61,33 @@ final class EditedParam {
         return e == null ? param.defaultValue() : StepDescriptor.of(e.step()).value(e.step(), param);
     }
 
-    void set(Object value) {
-        if (entry() == null) return;
+    /** What becomes of a document by an edit of a step. */
+    private interface Change {
+        Document of(Document d, String body, long step) throws StepException;
+    }
+
+    /**
+     * Edits the step; nothing where it is not open any more.
+     *
+     * @param merge what edits that follow each other become one by, or null
+     */
+    private void edit(String verb, @Nullable String merge, Change change) {
+        Entry e = entry();
+        if (e == null) return;
         String body = selected.body().id();
-        long id = entry().id();
-        document.edit(
-                "Change " + param.label().toLowerCase(Locale.ROOT),
-                d -> Edits.setValue(d, body, id, param.name(), value));
+        document.edit(verb + " " + param.label().toLowerCase(Locale.ROOT), merge, d -> change.of(d, body, e.id()));
+    }
+
+    void set(Object value) {
+        edit("Change", null, (d, body, step) -> Edits.setValue(d, body, step, param.name(), value));
     }
 
     /** Sets the value while it is dragged: one step of history until {@link #endDrag}. */
     void drag(Object value) {
-        if (entry() == null) return;
-        String body = selected.body().id();
-        long id = entry().id();
-        document.edit(
-                "Change " + param.label().toLowerCase(Locale.ROOT),
-                "value:" + id + ":" + param.name(),
-                d -> Edits.setValue(d, body, id, param.name(), value));
+        Entry e = entry();
+        if (e == null) return;
+        String merge = "value:" + e.id() + ":" + param.name();
+        edit("Change", merge, (d, body, step) -> Edits.setValue(d, body, step, param.name(), value));
     }
 
     void endDrag() {
@@ -89,12 +96,11 @@ final class EditedParam {
 
     /** Sets a choice such that what the step makes stays where it is, as far as it can. */
     void choose(Object value) {
-        if (entry() == null) return;
-        Body body = selected.body();
-        long id = entry().id();
-        document.edit(
-                "Change " + param.label().toLowerCase(Locale.ROOT),
-                d -> Edits.setChoice(d, body.id(), id, param.name(), value, results.before(body, id)));
+        Body of = selected.body();
+        edit(
+                "Change",
+                null,
+                (d, body, step) -> Edits.setChoice(d, body, step, param.name(), value, results.before(of, step)));
     }
 
     /** Changes something of the document, of which this parameter is a part. */
@@ -120,20 +126,12 @@ final class EditedParam {
 
     /** What is added to the place that it follows, mm. */
     void offset(Vec3 v) {
-        String body = selected.body().id();
-        long id = entry.get().id();
-        document.edit(
-                "Change " + param.label().toLowerCase(Locale.ROOT),
-                d -> AnchorEdits.setOffset(d, body, id, param.name(), v));
+        edit("Change", null, (d, body, step) -> AnchorEdits.setOffset(d, body, step, param.name(), v));
     }
 
     /** Turns what it follows into the numbers that this has come to. */
     void free() {
-        String body = selected.body().id();
-        long id = entry.get().id();
-        document.edit(
-                "Free " + param.label().toLowerCase(Locale.ROOT),
-                d -> Edits.setValue(d, body, id, param.name(), value()));
+        edit("Free", null, (d, body, step) -> Edits.setValue(d, body, step, param.name(), value()));
     }
 
     /** Does something now and then whenever the value may have changed. */

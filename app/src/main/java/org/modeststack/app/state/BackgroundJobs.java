@@ -82,7 +82,7 @@ public final class BackgroundJobs implements AutoCloseable {
         open.incrementAndGet();
         changed.fire();
         Running now = new Running(name, failed);
-        waiting.add(() -> {
+        Runnable whole = () -> {
             running = now;
             Runnable end;
             try {
@@ -106,8 +106,11 @@ public final class BackgroundJobs implements AutoCloseable {
                 changed.fire();
                 ending.run();
             });
-        });
-        thread.execute(this::next);
+        };
+        synchronized (this) {
+            waiting.add(whole);
+            thread.execute(this::next);
+        }
     }
 
     private void next() {

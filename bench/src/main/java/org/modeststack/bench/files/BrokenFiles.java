@@ -1,8 +1,5 @@
 package org.modeststack.bench.files;
 
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -15,21 +12,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.function.Function;
-import java.util.zip.DeflaterOutputStream;
-import java.util.zip.GZIPOutputStream;
 import org.modeststack.stack.demo.HeldEdges;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.stack.file.DocumentFile;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.JsonNodeFactory;
-import tools.jackson.databind.node.ObjectNode;
 
 /** Makes files that are broken, in all formats, each kind in as many ways as are asked for. */
 final class BrokenFiles {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
-
     /**
      * A kind of broken file.
      *
@@ -46,12 +34,12 @@ final class BrokenFiles {
         sound.put("stla", r -> bytes(textStl(r)));
         sound.put("mstack", r -> bytes(document(r)));
         sound.forEach((ending, make) -> {
-            add("cut off", ending, r -> cut(make.apply(r), r));
-            add("bytes changed", ending, r -> changed(make.apply(r), r));
-            add("a piece missing", ending, r -> without(make.apply(r), r));
-            add("a piece twice", ending, r -> twice(make.apply(r), r));
-            add("zeros in it", ending, r -> zeroed(make.apply(r), r));
-            add("packed", ending, r -> gzip(make.apply(r)));
+            add("cut off", ending, r -> Breaking.cut(make.apply(r), r));
+            add("bytes changed", ending, r -> Breaking.changed(make.apply(r), r));
+            add("a piece missing", ending, r -> Breaking.without(make.apply(r), r));
+            add("a piece twice", ending, r -> Breaking.twice(make.apply(r), r));
+            add("zeros in it", ending, r -> Breaking.zeroed(make.apply(r), r));
+            add("packed", ending, r -> Breaking.gzip(make.apply(r)));
             add(
                     "of another format",
                     ending,
@@ -62,7 +50,7 @@ final class BrokenFiles {
                             .apply(r));
         });
         for (String ending : List.of("obj", "stl", "mstack")) {
-            add("noise", ending, r -> noise(r, 1 + r.nextInt(100_000)));
+            add("noise", ending, r -> Breaking.noise(r, 1 + r.nextInt(100_000)));
             add("empty", ending, _ -> new byte[0]);
             add("one long line", ending, r -> bytes("x".repeat(1_000_000 + r.nextInt(5_000_000))));
         }
@@ -72,9 +60,18 @@ final class BrokenFiles {
                     ending,
                     r -> new String(sound.get(ending).apply(r), StandardCharsets.UTF_8)
                             .getBytes(StandardCharsets.UTF_16));
-            add("lines shuffled", ending, r -> shuffled(sound.get(ending).apply(r), r));
-            add("a word replaced", ending, r -> worded(sound.get(ending).apply(r), r));
-            add("many words replaced", ending, r -> manyWorded(sound.get(ending).apply(r), r));
+            add(
+                    "lines shuffled",
+                    ending,
+                    r -> Breaking.shuffled(sound.get(ending).apply(r), r));
+            add(
+                    "a word replaced",
+                    ending,
+                    r -> Breaking.worded(sound.get(ending).apply(r), r));
+            add(
+                    "many words replaced",
+                    ending,
+                    r -> Breaking.manyWorded(sound.get(ending).apply(r), r));
         }
         objects();
         solids();
@@ -106,7 +103,7 @@ final class BrokenFiles {
             return bytes(s.toString());
         });
         add("lines that go on", "obj", r -> bytes(TRIANGLE + "f 1 2 3 " + "\\\n".repeat(100_000 + r.nextInt(300_000))));
-        add("numbers from the ends", "obj", r -> bytes(extreme(obj(r), r)));
+        add("numbers from the ends", "obj", r -> bytes(Breaking.extreme(obj(r), r)));
         add(
                 "a library that is no library",
                 "obj",
@@ -140,14 +137,14 @@ final class BrokenFiles {
             System.arraycopy(bytes("solid a\nfacet"), 0, b, 0, 13);
             return r.nextBoolean() ? b : Arrays.copyOf(b, b.length - 1 - r.nextInt(40));
         });
-        add("numbers from the ends", "stla", r -> bytes(extreme(textStl(r), r)));
+        add("numbers from the ends", "stla", r -> bytes(Breaking.extreme(textStl(r), r)));
         add("facets of two corners", "stla", r -> bytes(textStl(r).replaceFirst("vertex.*\n", "")));
         add("no end", "stla", r -> bytes(textStl(r).replace("endsolid", "").replace("endloop", "")));
     }
 
     private void documents() {
-        add("a value of another kind", "mstack", r -> mutated(r, 1));
-        add("many values of another kind", "mstack", r -> mutated(r, 2 + r.nextInt(30)));
+        add("a value of another kind", "mstack", r -> Breaking.mutated(document(r), r, 1));
+        add("many values of another kind", "mstack", r -> Breaking.mutated(document(r), r, 2 + r.nextInt(30)));
         add("nested deeply", "mstack", r -> {
             String open = r.nextBoolean() ? "[" : "{\"a\":";
             return bytes(open.repeat(50 + r.nextInt(200_000)));
@@ -171,7 +168,7 @@ final class BrokenFiles {
                 s.append(",{\"id\":").append(i).append(",\"type\":\"move\",\"values\":{\"by\":[1e-3,0,0]}}");
             return bytes(small("").replace("}]}]}", "}" + s + "]}]}"));
         });
-        add("values from the ends", "mstack", r -> bytes(extreme(document(r), r)));
+        add("values from the ends", "mstack", r -> bytes(Breaking.extreme(document(r), r)));
         add(
                 "a packed mesh that is damaged",
                 "mstack",
@@ -180,7 +177,8 @@ final class BrokenFiles {
                                 "\"type\": \"box\"",
                                 "\"type\": \"imported-mesh\", \"values\": {\"mesh\": \""
                                         + Base64.getEncoder()
-                                                .encodeToString(changed(deflated(noise(r, r.nextInt(3000))), r))
+                                                .encodeToString(Breaking.changed(
+                                                        Breaking.deflated(Breaking.noise(r, r.nextInt(3000))), r))
                                         + "\"}")));
         add(
                 "a packed mesh that is a bomb",
@@ -189,14 +187,15 @@ final class BrokenFiles {
                         .replace(
                                 "\"type\": \"box\"",
                                 "\"type\": \"baked\", \"values\": {\"mesh\": \""
-                                        + Base64.getEncoder().encodeToString(deflated(bomb(r))) + "\"}")));
+                                        + Base64.getEncoder().encodeToString(Breaking.deflated(Breaking.bomb(r)))
+                                        + "\"}")));
         add(
                 "a pick that cannot be read",
                 "mstack",
                 r -> bytes(small("")
                         .replace(
                                 "}]}]}",
-                                "}, {\"id\": 9, \"type\": \"extrude\", \"values\": {\"faces\": \"" + pick(r)
+                                "}, {\"id\": 9, \"type\": \"extrude\", \"values\": {\"faces\": \"" + Breaking.pick(r)
                                         + "\"}}]}]}")));
         add(
                 "units and versions",
@@ -314,207 +313,5 @@ final class BrokenFiles {
             else s.append(",\"type\":\"box\"}]}");
         }
         return s.append("]}").toString();
-    }
-
-    // ---- what breaks them
-
-    private static byte[] cut(byte[] b, Random r) {
-        return Arrays.copyOf(b, r.nextInt(b.length + 1));
-    }
-
-    private static byte[] changed(byte[] b, Random r) {
-        byte[] out = b.clone();
-        if (out.length > 0) for (int i = 1 + r.nextInt(20); i > 0; i--) out[r.nextInt(out.length)] = (byte) r.nextInt();
-        return out;
-    }
-
-    private static byte[] joined(byte[] b, int to, int from) {
-        byte[] out = Arrays.copyOf(b, to + b.length - from);
-        System.arraycopy(b, from, out, to, b.length - from);
-        return out;
-    }
-
-    private static byte[] without(byte[] b, Random r) {
-        int from = r.nextInt(b.length + 1);
-        return joined(b, from, Math.min(b.length, from + 1 + r.nextInt(Math.max(1, b.length / 10))));
-    }
-
-    private static byte[] twice(byte[] b, Random r) {
-        int to = r.nextInt(b.length + 1);
-        return joined(b, to, Math.max(0, to - 1 - r.nextInt(Math.max(1, b.length / 10))));
-    }
-
-    private static byte[] zeroed(byte[] b, Random r) {
-        byte[] out = b.clone();
-        int from = r.nextInt(b.length + 1);
-        Arrays.fill(out, from, Math.min(b.length, from + r.nextInt(4096)), (byte) 0);
-        return out;
-    }
-
-    private static byte[] noise(Random r, int n) {
-        byte[] out = new byte[n];
-        r.nextBytes(out);
-        return out;
-    }
-
-    private static byte[] bomb(Random r) {
-        byte[] b = new byte[50_000_000 + r.nextInt(100_000_000)];
-        ByteBuffer.wrap(b).putInt(2).putInt(r.nextInt(3_000_000));
-        return b;
-    }
-
-    private static byte[] gzip(byte[] b) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try (GZIPOutputStream zip = new GZIPOutputStream(out)) {
-            zip.write(b);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toByteArray();
-    }
-
-    private static byte[] deflated(byte[] b) {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try (DeflaterOutputStream zip = new DeflaterOutputStream(out)) {
-            zip.write(b);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return out.toByteArray();
-    }
-
-    private static byte[] shuffled(byte[] b, Random r) {
-        List<String> lines =
-                new ArrayList<>(new String(b, StandardCharsets.UTF_8).lines().toList());
-        for (int i = 0; i < 5 && lines.size() > 1; i++)
-            lines.add(r.nextInt(lines.size()), lines.remove(r.nextInt(lines.size())));
-        return bytes(String.join("\n", lines));
-    }
-
-    private static final String[] WORDS = {
-        "-1",
-        "0",
-        "1e308",
-        "-1e308",
-        "1e-320",
-        "NaN",
-        "inf",
-        "99999999999999999999",
-        "null",
-        "true",
-        "\"\"",
-        "[]",
-        "{}",
-        "f",
-        "v",
-        "\u0000",
-        "\u00e4\u4e16\ud83d\ude00",
-        "\\",
-        "\"",
-        "2.0",
-        "../../x",
-        "0x10",
-        "1,5",
-        "-0",
-        "1e",
-        "facet",
-        "usemtl"
-    };
-
-    private static byte[] worded(byte[] b, Random r) {
-        return words(b, r, 1);
-    }
-
-    private static byte[] manyWorded(byte[] b, Random r) {
-        return words(b, r, 3 + r.nextInt(40));
-    }
-
-    private static byte[] words(byte[] b, Random r, int times) {
-        String s = new String(b, StandardCharsets.UTF_8);
-        for (int i = 0; i < times; i++) {
-            int at = r.nextInt(s.length() + 1), end = at;
-            while (end < s.length() && !Character.isWhitespace(s.charAt(end)) && s.charAt(end) != ',') end++;
-            s = s.substring(0, at) + WORDS[r.nextInt(WORDS.length)] + s.substring(end);
-        }
-        return bytes(s);
-    }
-
-    private static String extreme(String s, Random r) {
-        String[] ends = {
-            "1e308", "-1e308", "1e12", "1.0000001e12", "1e-310", "4.9e-324", "1e100", "-1e15", "2147483648", "1e6", "0"
-        };
-        StringBuilder out = new StringBuilder();
-        for (String part : s.split("(?<=[ \\[,:])(?=-?[0-9])", -1))
-            out.append(
-                    r.nextInt(60) == 0 ? part.replaceFirst("-?[0-9][0-9.eE+-]*", ends[r.nextInt(ends.length)]) : part);
-        return out.toString();
-    }
-
-    private static String pick(Random r) {
-        String[] parts = {
-            "faces",
-            "edges:",
-            "hand",
-            "facing 0 0 1",
-            "all",
-            ";",
-            "grow 1e9",
-            "made step",
-            "tag \\\"",
-            "inside 1 2",
-            "hand 1 2 3 ~ =",
-            "rim",
-            "without",
-            "sharper x",
-            "flush"
-        };
-        StringBuilder s = new StringBuilder("faces:");
-        for (int i = 1 + r.nextInt(8); i > 0; i--) s.append(' ').append(parts[r.nextInt(parts.length)]);
-        return s.toString();
-    }
-
-    /** Anything of a document replaced by anything else. */
-    private static byte[] mutated(Random r, int times) {
-        JsonNode root = JSON.readTree(document(r));
-        for (int i = 0; i < times; i++) {
-            JsonNode at = root;
-            while (true) {
-                List<JsonNode> below = new ArrayList<>();
-                for (JsonNode child : at) if (child.isContainer() && !child.isEmpty()) below.add(child);
-                if (below.isEmpty() || r.nextInt(5) == 0) break;
-                at = below.get(r.nextInt(below.size()));
-            }
-            if (at instanceof ArrayNode a) {
-                if (r.nextInt(4) == 0) a.remove(r.nextInt(a.size()));
-                else a.set(r.nextInt(a.size()), any(r));
-            } else if (at instanceof ObjectNode o) {
-                List<String> names = List.copyOf(o.propertyNames());
-                String name = names.get(r.nextInt(names.size()));
-                switch (r.nextInt(4)) {
-                    case 0 -> o.remove(name);
-                    case 1 -> o.set(name + "x", o.remove(name));
-                    default -> o.set(name, any(r));
-                }
-            }
-        }
-        return bytes(JSON.writeValueAsString(root));
-    }
-
-    private static JsonNode any(Random r) {
-        JsonNodeFactory f = JsonNodeFactory.instance;
-        return switch (r.nextInt(12)) {
-            case 0 -> f.numberNode(r.nextInt(10) - 5);
-            case 1 -> f.numberNode(r.nextLong());
-            case 2 -> f.numberNode(r.nextGaussian() * Math.pow(10, r.nextInt(40) - 20));
-            case 3 -> f.nullNode();
-            case 4 -> f.booleanNode(r.nextBoolean());
-            case 5 -> f.stringNode("");
-            case 6 -> f.stringNode("b" + r.nextInt(40));
-            case 7 -> f.stringNode("\u00e4\u0000\ud83d".repeat(r.nextInt(10)));
-            case 8 -> f.arrayNode();
-            case 9 -> f.objectNode();
-            case 10 -> f.arrayNode().add(1).add("x").add(f.objectNode());
-            default -> f.numberNode(r.nextInt(100));
-        };
     }
 }

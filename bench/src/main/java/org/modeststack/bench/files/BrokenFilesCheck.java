@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.TreeMap;
@@ -28,7 +29,10 @@ import org.modeststack.stack.file.DocumentFile;
  * one sentence; not a trace, not a want of memory that nobody names, and nothing that goes on for more than ten seconds.
  */
 public final class BrokenFilesCheck {
-    private static final long READING_NANOS = 10_000_000_000L;
+    private static final long LIMIT_NANOS = 10_000_000_000L;
+    /** What is told to stop then has so long to do it. */
+    private static final long GRACE_NANOS = 2_000_000_000L;
+
     private static final int LONGEST_SENTENCE = 700;
 
     /** What came of a file. */
@@ -92,11 +96,13 @@ public final class BrokenFilesCheck {
         return o;
     }
 
+    /** @param wrong receives what to say of it */
     private static Outcome tried(Path file, String[] wrong) {
         long began = System.nanoTime();
         boolean[] working = new boolean[1];
+        Outcome o;
         try {
-            Work.stoppable(() -> System.nanoTime() - began > READING_NANOS, () -> {
+            Work.stoppable(() -> System.nanoTime() - began > LIMIT_NANOS, () -> {
                 try {
                     use(file, working);
                 } catch (IOException e) {
@@ -104,7 +110,7 @@ public final class BrokenFilesCheck {
                 }
                 return null;
             });
-            return late(began, wrong) ? Outcome.HANG : Outcome.READ;
+            o = Outcome.READ;
         } catch (Said e) {
             String text = String.valueOf(e.getCause().getMessage());
             wrong[0] = text;
@@ -112,24 +118,24 @@ public final class BrokenFilesCheck {
                     && text.length() < LONGEST_SENTENCE
                     && !text.contains("\n")
                     && !text.contains("Exception");
-            if (!sentence) return Outcome.NO_SENTENCE;
-            return late(began, wrong) ? Outcome.HANG : Outcome.SAID;
+            o = sentence ? Outcome.SAID : Outcome.NO_SENTENCE;
         } catch (CancellationException e) {
-            wrong[0] = "stopped while reading";
-            return working[0] && !late(began - READING_NANOS / 2, wrong) ? Outcome.STOPPED : Outcome.HANG;
+            o = working[0] ? Outcome.STOPPED : Outcome.HANG;
         } catch (OutOfMemoryError e) {
-            wrong[0] = e + " at " + List.of(e.getStackTrace()).stream().limit(6).toList();
+            wrong[0] = traced(e);
             return Outcome.NO_MEMORY;
         } catch (RuntimeException | Error e) {
-            wrong[0] = e + " at " + List.of(e.getStackTrace()).stream().limit(6).toList();
+            wrong[0] = traced(e);
             return Outcome.TRACE;
         }
+        long took = System.nanoTime() - began;
+        if (took <= LIMIT_NANOS + (o == Outcome.STOPPED ? GRACE_NANOS : 0) && o != Outcome.HANG) return o;
+        wrong[0] = String.format("%.1f s", took / 1e9);
+        return Outcome.HANG;
     }
 
-    private static boolean late(long began, String[] wrong) {
-        double s = (System.nanoTime() - began) / 1e9;
-        wrong[0] = wrong[0] + String.format(", %.1f s", s);
-        return s > 2 * READING_NANOS / 1e9;
+    private static String traced(Throwable e) {
+        return e + " at " + Arrays.stream(e.getStackTrace()).limit(6).toList();
     }
 
     private static final class Said extends RuntimeException {

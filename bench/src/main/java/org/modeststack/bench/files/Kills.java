@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.TreeMap;
@@ -25,8 +26,8 @@ import org.modeststack.steps.source.Imported;
 
 /**
  * Kills programs while they write, at random moments, two of them on one file in one folder, and looks at what is there
- * then: {@code bench/kills [TIMES]}. Each file must be one of those that were written, whole; what was said to be written must
- * not be older than what is there; and after the next start nothing else may lie about.
+ * then: {@code bench/kills [TIMES]}. Each file must be one of those that were written, whole, and the last that one of the writers
+ * said it had written, or the one it was at; after the next start nothing else may lie about.
  */
 public final class Kills {
     private static final int WRITERS = 2;
@@ -89,7 +90,7 @@ public final class Kills {
             }));
         }
         for (Process p : writers) {
-            Thread.sleep(50 + r.nextInt(700));
+            Thread.sleep(200 + r.nextInt(1200));
             p.destroyForcibly().waitFor();
         }
         for (Thread t : readers) t.join();
@@ -106,9 +107,13 @@ public final class Kills {
         Path file = folder.resolve(mode.equals("save") ? "work.mstack" : "work.obj");
         if (!Files.exists(file)) return last[0] + last[1] == 0 ? "nothing yet" : "lost";
         try {
-            if (mode.equals("save")) return judge(DocumentFile.read(file).document());
+            if (mode.equals("save")) return judge(DocumentFile.read(file).document(), last);
             Mesh m = MeshFormat.read(file, LengthUnit.MM).mesh();
-            return Health.of(m).isClosed() && m.faceCount() % 160 == 3200 % 160 ? "whole" : "half";
+            if (!Health.of(m).isClosed()) return "half";
+            for (int said : last)
+                for (int version = said; version <= said + 1; version++)
+                    if (m.faceCount() == KilledWriter.mesh(version).faceCount()) return "whole";
+            return "not the last";
         } catch (IOException e) {
             return "half: " + e.getMessage();
         }
@@ -120,7 +125,7 @@ public final class Kills {
         for (Autosave.Left left : new Autosave(folder).left()) {
             offered++;
             try {
-                out.add(judge(DocumentFile.read(left.copy()).document()));
+                out.add(judge(DocumentFile.read(left.copy()).document(), last));
             } catch (IOException e) {
                 out.add("half: " + e.getMessage());
             }
@@ -130,7 +135,8 @@ public final class Kills {
         if (offered < 0) out.add("lost");
     }
 
-    private static String judge(Document d) {
+    /** @param last the last version that each writer has said */
+    private static String judge(Document d, int[] last) {
         int version = Integer.parseInt(d.bodies().getFirst().name().replace("Version ", ""));
         Entry move = d.bodies().getFirst().entries().get(1);
         Entry mesh = d.bodies().get(1).entries().getFirst();
@@ -138,6 +144,7 @@ public final class Kills {
                 && m.by().x() == version
                 && mesh.step() instanceof Imported i
                 && i.mesh().sameAs(KilledWriter.mesh(version));
-        return same ? "whole" : "half";
+        if (!same) return "half";
+        return Arrays.stream(last).anyMatch(said -> version == said || version == said + 1) ? "whole" : "not the last";
     }
 }

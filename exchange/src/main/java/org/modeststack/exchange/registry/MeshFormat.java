@@ -110,8 +110,6 @@ public enum MeshFormat {
             // A pipe would let whoever reads it wait for ever.
             if (Files.exists(file) && !Files.isRegularFile(file))
                 throw new ExchangeException(file + " is not a file that can be read.");
-            if (Files.size(file) > MAX_FILE_BYTES)
-                throw new ExchangeException(fileName(file) + " is too large to read.");
             byte[] bytes = BoundedFile.read(file, MAX_FILE_BYTES);
             if (bytes == null) throw new ExchangeException(fileName(file) + " is too large to read.");
             return format.parse(bytes, file, unit);

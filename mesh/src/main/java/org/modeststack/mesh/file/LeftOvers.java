@@ -42,7 +42,9 @@ public final class LeftOvers {
         } catch (IOException | RuntimeException e) {
             host = "";
         }
-        return String.format(Locale.ROOT, "%x", (host + System.getProperty("user.name")).hashCode());
+        // One without a name is taken for no other, nor for itself another time.
+        if (host == null || host.isBlank()) host = UUID.randomUUID().toString();
+        return String.format(Locale.ROOT, "%x", (host.strip() + System.getProperty("user.name")).hashCode());
     }
 
     /** A name for what is to take the place of a file, as long as it is written. */

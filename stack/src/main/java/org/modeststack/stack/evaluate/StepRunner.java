@@ -26,7 +26,7 @@ import org.modeststack.mesh.work.Work;
 import org.modeststack.stack.Baked;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Entry;
-import org.modeststack.stack.UnknownStep;
+import org.modeststack.stack.SourcePlace;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Remark;
@@ -110,24 +110,13 @@ final class StepRunner {
         }
     }
 
-    /** A body begins with a source and has one; a document that was written by hand may have it otherwise. */
     private static StepResult inItsPlace(StepResult r, Entry entry, int index, @Nullable Provenance before) {
-        Step step = entry.step();
-        if (step instanceof UnknownStep || step instanceof Baked || step.isSource() == (index == 0)) return r;
-        if (index == 0)
-            return failed(
-                    entry,
-                    Geometry.EMPTY,
-                    new Remark(
-                            Remark.Level.FAULT,
-                            "A body begins with a source, such as a box; there is nothing yet for this step.",
-                            null),
-                    r.ms(),
-                    r.hash());
+        Remark wrong = SourcePlace.remark(entry.step(), index);
+        if (wrong == null) return r;
+        if (wrong.level() == Remark.Level.FAULT) return failed(entry, Geometry.EMPTY, wrong, r.ms(), r.hash());
         if (before == null) return r;
         List<Remark> remarks = new ArrayList<>(r.remarks());
-        remarks.addFirst(new Remark(
-                Remark.Level.REMARK, "This is a second source: what the steps above it made is lost.", null));
+        remarks.addFirst(wrong);
         return new StepResult(r.entryId(), r.geometry(), remarks, r.failed(), r.ms(), r.hash(), r.anchored());
     }
 

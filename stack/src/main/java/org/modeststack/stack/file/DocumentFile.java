@@ -85,8 +85,6 @@ public final class DocumentFile {
             // A pipe would let whoever opens it wait for ever.
             if (Files.exists(file) && !Files.isRegularFile(file))
                 throw new DocumentException(file + " is not a file that can be opened.");
-            if (Files.size(file) > MAX_FILE_BYTES)
-                throw new DocumentException(file.getFileName() + " is too large to open.");
             Path folder = file.toAbsolutePath().getParent();
             if (folder != null) LeftOvers.remove(folder);
             byte[] bytes = BoundedFile.read(file, MAX_FILE_BYTES);

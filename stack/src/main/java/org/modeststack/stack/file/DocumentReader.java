@@ -16,8 +16,10 @@ import org.modeststack.stack.Body;
 import org.modeststack.stack.BodyBefore;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.SourcePlace;
 import org.modeststack.stack.UnknownStep;
 import org.modeststack.steps.ParamDescriptor;
+import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.StepException;
@@ -145,16 +147,15 @@ final class DocumentReader {
         String called = o.path("name").isString() ? o.path("name").asString().strip() : "";
         String bodyName = called.isEmpty() ? "Body " + (known.size() + 1) : called;
         Fields fields = new Fields(o, bodyName, this::say);
-        if (fields.text("name").isEmpty()
+        if (fields.text("name").isBlank()
                 && (o.path("name").isMissingNode() || o.path("name").isString()))
             fields.say("the body has no \"name\".");
         String id = bodyId(fields, known);
         boolean visible = fields.flag("visible", true);
-        String material = fields.text("material"), set = fields.text("set");
+        String material = fields.text("material").strip(),
+                set = fields.text("set").strip();
         Long shown = fields.whole("shown", 1);
-        if (!(fields.field("steps") instanceof ArrayNode list) || list.isEmpty())
-            throw new DocumentException(name + " cannot be read: the body " + bodyName + " has no steps.");
-        List<Entry> entries = entries(list, bodyName);
+        List<Entry> entries = fields.field("steps") instanceof ArrayNode list ? entries(list, bodyName) : List.of();
         if (entries.isEmpty())
             throw new DocumentException(name + " cannot be read: the body " + bodyName + " has no steps.");
         checkSources(entries, bodyName);
@@ -171,7 +172,7 @@ final class DocumentReader {
 
     private String bodyId(Fields fields, Set<String> known) {
         String id = fields.text("id"), why;
-        if (id.isEmpty()) why = "the body has no \"id\"";
+        if (id.isBlank()) why = "the body has no \"id\"";
         else if (!BodyBefore.bodyId(id).equals(id)) why = "no body's id can have an @ in it, as \"" + id + "\" has";
         else if (!known.add(id)) why = "another body has the id \"" + id + "\" too";
         else return id;
@@ -186,12 +187,8 @@ final class DocumentReader {
     private void checkSources(List<Entry> entries, String bodyName) {
         for (int i = 0; i < entries.size(); i++) {
             Step step = entries.get(i).step();
-            if (step instanceof UnknownStep || step instanceof Baked) continue;
-            String title = StepDescriptor.of(step).title();
-            if (i == 0 && !step.isSource())
-                say(bodyName + ": it begins with " + title + ", which is no source; a body begins with one, as a box.");
-            if (i > 0 && step.isSource())
-                say(bodyName + ", step " + (i + 1) + ": " + title + " is a second source; what is above it is lost.");
+            Remark wrong = SourcePlace.remark(step, i);
+            if (wrong != null) say(bodyName + ", step " + (i + 1) + ": " + wrong.text());
         }
     }
 

@@ -58,10 +58,10 @@ final class Fields {
         return text.length() > SHOWN ? text.substring(0, SHOWN) + "…" : text;
     }
 
-    /** A text without spaces around it; "" where it is left out. */
+    /** A text as it stands there; "" where it is left out. */
     String text(String name) {
         JsonNode v = field(name);
-        if (v.isString()) return v.asString().strip();
+        if (v.isString()) return v.asString();
         if (!v.isMissingNode()) wrong(name, "a text", v);
         return "";
     }

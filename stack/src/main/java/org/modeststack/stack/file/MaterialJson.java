@@ -58,7 +58,7 @@ final class MaterialJson {
             String called =
                     m.path("name").isString() ? m.path("name").asString().strip() : "";
             Fields fields = new Fields(o, called.isEmpty() ? "Material " + number : "Material " + called, say);
-            String name = fields.text("name");
+            String name = fields.text("name").strip();
             if (name.isEmpty() || found.containsKey(name)) {
                 fields.say(
                         name.isEmpty()

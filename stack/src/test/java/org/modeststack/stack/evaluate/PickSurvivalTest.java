@@ -421,9 +421,11 @@ class PickSurvivalTest {
         return Path.of("..", "docs", "picks.md");
     }
 
-    /** The table stands at the end of the page. */
+    /** The table goes from its head to the sentence below it; what stands behind stays. */
     private static void write(String table) throws IOException {
-        String page = Files.readString(file());
-        Files.writeString(file(), page.substring(0, page.indexOf("| model |")) + table);
+        String page = Files.readString(file()), last = "are somewhere else.\n";
+        int from = page.indexOf("| model |"), end = page.indexOf(last, from);
+        String behind = end < 0 ? "" : page.substring(end + last.length());
+        Files.writeString(file(), page.substring(0, from) + table + behind);
     }
 }

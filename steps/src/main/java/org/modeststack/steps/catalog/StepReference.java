@@ -1,6 +1,7 @@
 package org.modeststack.steps.catalog;
 
 import java.util.stream.Collectors;
+import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.ParamDescriptor;
@@ -62,7 +63,7 @@ public final class StepReference {
         if (p.type() == Pick.class) return "a [pick](picks.md)";
         if (p.type() == Bodies.class) return "a list of ids of bodies";
         if (p.type() == String.class) return "a text";
-        return p.type().getSimpleName().equals("Mesh") ? "a packed mesh" : "three numbers in a list" + unit;
+        return p.type() == Mesh.class ? "a packed mesh" : "three numbers in a list" + unit;
     }
 
     private static String otherwise(ParamDescriptor p) {

@@ -12,6 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -20,6 +21,7 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.steps.Remark;
+import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.catalog.Steps;
@@ -100,17 +102,32 @@ class PickTest {
                 "faces: facing 0 0.5 -1 12.25; and made \"made:abc:caps\"; shrink 2; invert",
                 "vertices: without inside 0 0 0 1.5 1e+300 3",
                 "faces: material \"oak \\\"old\\\" \\\\ grey; worn\"; loop; ring; connected; flush 20; rim",
-                "faces: within sides 5"
+                "faces: within sides 5",
+                "edges: made step 2; rim",
+                "faces: made step 1152921504606846976:caps:part-1"
             })
     void whatIsWrittenIsReadAgain(String text) {
         Pick p = PickText.parse(text);
         assertEquals(p, PickText.parse(PickText.write(p)));
     }
 
+    /** What a step made is called by the id that it has in the file, and by nothing that only programs know. */
+    @ParameterizedTest
+    @CsvSource({"17, ''", "1, :caps", "1152921504606846976, :part:end-2"})
+    void whatAStepMadeGoesByItsId(long id, String part) {
+        Rule made = new Rule.Made(StepContext.madeTag(Keys.ofStep(id)) + part);
+        String text = PickText.write(Pick.of(ElementKind.FACE, made));
+        assertEquals("faces: made step " + id + part, text);
+        assertEquals(Pick.of(ElementKind.FACE, made), PickText.parse(text));
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
             value = {
+                "edges: made step | \"made\" needs more behind it",
+                "edges: made step two | \"made step\" takes the id of a step, as 17 or 17:caps, not two",
+                "edges: made step 0 | \"made step\" takes the id of a step, as 17 or 17:caps, not 0",
                 "walls: all | a pick begins with vertices, edges or faces, not \"walls\"",
                 "edges: sharper | \"sharper\" needs more behind it",
                 "edges: sharper x | \"x\" behind sharper is no number",
