@@ -3,6 +3,7 @@ package org.modeststack.app;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
@@ -426,6 +427,46 @@ class PickingInTheWindowTest extends WindowDriver {
         assertEquals(ElementKind.FACE, fx(() -> picking().kind()), "an undo brings the kind back too");
         click(top(2, 2), KeyCode.SHIFT);
         assertEquals(64000 + 2000, volumeOfResult(), 1e-6);
+    }
+
+    @Test
+    void anotherBodyEndsThePickOfAStep() throws Exception {
+        command("Duplicate body");
+        command("Bevel");
+        fx(() -> {
+            picking().pickFor(selected.openEntry());
+            return null;
+        });
+        settle();
+        assertEquals(ElementKind.EDGE, fx(() -> picking().kind()));
+        fx(() -> {
+            selected.select(document.current().bodies().getLast().id());
+            return null;
+        });
+        settle();
+        assertFalse(fx(() -> picking().isOn()), "nothing goes into the step any more");
+        Document before = document();
+        for (ElementKind kind : ElementKind.values()) {
+            fx(() -> {
+                picking().setKind(kind);
+                return null;
+            });
+            settle();
+            Mesh m = shown();
+            int last = switch (kind) {
+                        case VERTEX -> m.vertexCount();
+                        case EDGE -> m.edgeCount();
+                        case FACE -> m.faceCount();
+                    }
+                    - 1;
+            fx(() -> {
+                picking().click(last, PickState.How.ALONE);
+                return null;
+            });
+            settle();
+            assertEquals(Selection.of(kind, last), picked());
+        }
+        assertSame(before, document());
     }
 
     @Test

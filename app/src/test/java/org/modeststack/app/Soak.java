@@ -118,6 +118,8 @@ public class Soak extends WindowDriver {
                 what = r.nextInt(3) > 0 ? command(round.removeLast()) : something();
                 settle();
             } catch (Exception | AssertionError e) {
+                // The test's report leaves out what is below this class.
+                e.printStackTrace(System.out);
                 throw new AssertionError("after " + things + " things, last " + last + ", from " + first, e);
             }
             done.merge(what, 1, Integer::sum);

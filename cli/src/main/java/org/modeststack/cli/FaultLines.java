@@ -12,17 +12,18 @@ import org.modeststack.steps.mend.Cures;
 
 /** What is wrong with a mesh, line by line: how many, how bad, which step cures it, and where. */
 record FaultLines(PrintStream out, int places) {
-    /** @return whether anything is wrong and not merely untidy */
+    /** @return whether anything is wrong and not merely untidy, or may be */
     boolean print(Mesh mesh, Faults faults) {
         List<FoundFault> wrong =
                 faults.found().stream().filter(f -> f.kind().isWrong()).toList();
         List<FoundFault> untidy =
                 faults.found().stream().filter(f -> !f.kind().isWrong()).toList();
         wrong.forEach(f -> line(mesh, f));
-        if (wrong.isEmpty()) out.println("Nothing is wrong.");
+        if (!faults.isWhole()) out.println(Faults.NOT_WHOLE);
+        else if (wrong.isEmpty()) out.println("Nothing is wrong.");
         if (!untidy.isEmpty()) out.println("Untidy, though nothing is wrong with it:");
         untidy.forEach(f -> line(mesh, f));
-        return !wrong.isEmpty();
+        return !faults.isSound();
     }
 
     private void line(Mesh mesh, FoundFault f) {

@@ -528,10 +528,16 @@ public class DocumentTest {
             assertTrue(e.getMessage().startsWith("d cannot be read: the id 9"), e.getMessage());
             assertTrue(e.getMessage().length() < 100, e.getMessage());
         }
-        DocumentFile.Loaded wide = DocumentFile.parse(
-                text.replaceFirst("\"width\" : 10.0", "\"width\" : " + huge).getBytes(StandardCharsets.UTF_8), "d");
-        assertEquals(2, wide.document().bodies().size());
-        assertEquals(1, wide.remarks().size(), wide.remarks().toString());
+        for (String number : List.of(huge, "1e400", "-" + huge + "e9", "1.5e99999")) {
+            DocumentFile.Loaded wide = DocumentFile.parse(
+                    text.replaceFirst("\"width\" : 10.0", "\"width\" : " + number)
+                            .getBytes(StandardCharsets.UTF_8),
+                    "d");
+            assertEquals(2, wide.document().bodies().size());
+            assertEquals(1, wide.remarks().size(), wide.remarks().toString());
+            assertTrue(wide.remarks().getFirst().contains("Width cannot be so large a number as"), number);
+            assertEquals(wide.document(), again(wide.document()), "kept to the digit");
+        }
         Document next = DocumentFile.parse(
                         text.replaceFirst("\"nextId\" : \\d+", "\"nextId\" : " + huge)
                                 .getBytes(StandardCharsets.UTF_8),
@@ -539,6 +545,41 @@ public class DocumentTest {
                 .document();
         long made = next.nextId();
         assertTrue(made > 1 && made < 100, "found anew: " + made);
+    }
+
+    /** An id may be written as any whole number may; new ones come behind it. */
+    @Test
+    void idsInOtherSpellingsAreIds() throws Exception {
+        Document d = DocumentFile.parse(
+                        DocumentFile.toText(twoBoxes())
+                                .replaceFirst("\"id\" : \\d+,", "\"id\" : 1.25e6,")
+                                .getBytes(StandardCharsets.UTF_8),
+                        "d")
+                .document();
+        assertEquals(1_250_000, d.bodies().getFirst().entries().getFirst().id());
+        assertEquals(1_250_001, d.nextId());
+        assertEquals(d, again(d));
+    }
+
+    /** What is not understood keeps every digit; a step without an id keeps the one that it is given. */
+    @Test
+    void whatIsNotUnderstoodIsTheSameWhenReadAgain() throws Exception {
+        Document d = DocumentFile.parse(
+                        DocumentFile.toText(twoBoxes())
+                                .replaceFirst(
+                                        "\"steps\" : \\[",
+                                        "\"steps\" : [ {}, { \"type\": \"later\", \"a\": 1e400, \"b\": 0.10000000000000000001 }, ")
+                                .getBytes(StandardCharsets.UTF_8),
+                        "d")
+                .document();
+        assertEquals(d, again(d));
+        String text = DocumentFile.toText(d);
+        assertTrue(text.contains("1E+400") && text.contains("0.10000000000000000001"), text);
+    }
+
+    private static Document again(Document d) throws DocumentException {
+        return DocumentFile.parse(DocumentFile.toText(d).getBytes(StandardCharsets.UTF_8), "again")
+                .document();
     }
 
     @Test

@@ -64,10 +64,16 @@ final class FaultList extends VBox {
         say(
                 wrong > 0
                         ? "What is wrong"
-                        : faults.found().isEmpty() ? "Nothing is wrong" : "Nothing is wrong; untidy:",
+                        : !faults.isWhole()
+                                ? "Nothing wrong is found"
+                                : faults.found().isEmpty() ? "Nothing is wrong" : "Nothing is wrong; untidy:",
                 wrong > 0);
         int row = 0;
         for (FoundFault f : faults.found()) line(f, row++);
+        if (faults.isWhole()) return;
+        Label more = new Label(Faults.NOT_WHOLE);
+        more.getStyleClass().add("ledger-remark");
+        lines.add(more, 0, row, GridPane.REMAINING, 1);
     }
 
     /** For a mesh that is too large to be made for this alone. */

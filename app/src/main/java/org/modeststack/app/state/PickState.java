@@ -56,8 +56,8 @@ public final class PickState implements AutoCloseable {
     /** What was asked to be done to a pick whose elements are not known yet, in order. */
     private final Deque<Runnable> waiting = new ArrayDeque<>();
 
-    /** Null while whole bodies are picked. */
-    private ElementKind kind;
+    /** Whether elements are picked, and not whole bodies; of which kind they are says the pick. */
+    private boolean isOn;
 
     private Pick pick = Pick.none(ElementKind.FACE);
     /** The step whose pick is being changed, or 0. */
@@ -146,27 +146,33 @@ public final class PickState implements AutoCloseable {
             body = now;
             pick = Pick.none(pick.kind());
             last = -1;
-            target = 0;
             waiting.clear();
+            endTarget();
         }
         Entry open = selected.openEntry();
-        if (target != 0 && (open == null || open.id() != target)) target = 0;
+        if (open == null || open.id() != target) endTarget();
+    }
+
+    /** What is clicked from now on would not go into the step any more. */
+    private void endTarget() {
+        if (target != 0) isOn = false;
+        target = 0;
     }
 
     /** Null while whole bodies are picked; for a step it is the kind of the step's pick, also after an undo. */
     public ElementKind kind() {
-        return target() == null || kind == null ? kind : pick().kind();
+        return isOn ? pick().kind() : null;
     }
 
     public boolean isOn() {
-        return kind != null;
+        return isOn;
     }
 
     /** @param k null for whole bodies */
     public void setKind(ElementKind k) {
         if (k == kind()) return;
         if (k == null || target() == null && pick.kind() == k) {
-            kind = k;
+            isOn = k != null;
             last = -1;
             if (k == null) target = 0;
             changed.fire();
@@ -176,7 +182,7 @@ public final class PickState implements AutoCloseable {
         whenKnown(() -> {
             Mesh m = mesh();
             Pick next = m == null ? Pick.none(k) : hand(m, selection().to(m, k));
-            kind = k;
+            isOn = true;
             last = -1;
             set(next);
         });
@@ -200,7 +206,7 @@ public final class PickState implements AutoCloseable {
         if (p == null) return;
         target = e.id();
         last = -1;
-        kind = value(e.step()).kind();
+        isOn = true;
         changed.fire();
     }
 
@@ -216,7 +222,7 @@ public final class PickState implements AutoCloseable {
 
     public void done() {
         target = 0;
-        kind = null;
+        isOn = false;
         pick = Pick.none(pick.kind());
         changed.fire();
     }
@@ -255,7 +261,7 @@ public final class PickState implements AutoCloseable {
     public Pick take() {
         Pick taken = pick;
         pick = Pick.none(taken.kind());
-        kind = null;
+        isOn = false;
         last = -1;
         return taken;
     }

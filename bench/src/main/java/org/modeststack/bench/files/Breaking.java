@@ -192,6 +192,8 @@ final class Breaking {
                 if (below.isEmpty() || r.nextInt(5) == 0) break;
                 at = below.get(r.nextInt(below.size()));
             }
+            // What went before may have emptied the whole.
+            if (at.isEmpty()) break;
             if (at instanceof ArrayNode a) {
                 if (r.nextInt(4) == 0) a.remove(r.nextInt(a.size()));
                 else a.set(r.nextInt(a.size()), any(r));

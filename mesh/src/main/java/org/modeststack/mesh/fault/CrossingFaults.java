@@ -11,11 +11,16 @@ import org.modeststack.mesh.validity.SelfIntersections;
 final class CrossingFaults {
     private CrossingFaults() {}
 
-    /** @return all faces that do */
-    static BitSet find(Mesh mesh, List<FoundFault> to) {
+    /**
+     * @param faces all faces that do
+     * @param isWhole whether all faces were compared
+     */
+    record Found(BitSet faces, boolean isWhole) {}
+
+    static Found find(Mesh mesh, List<FoundFault> to) {
         BitSet crossing = new BitSet(), covering = new BitSet();
         LongOpenHashSet passes = new LongOpenHashSet(), covers = new LongOpenHashSet();
-        SelfIntersections.find(mesh, (f, g, kind) -> {
+        boolean isWhole = SelfIntersections.find(mesh, (f, g, kind) -> {
             // What a face does with itself is told by its outline.
             if (kind == SelfIntersections.Kind.TOUCHING || f == g) return;
             boolean passing = kind == SelfIntersections.Kind.CROSSING;
@@ -24,18 +29,18 @@ final class CrossingFaults {
             faces.set(g);
             (passing ? passes : covers).add((long) Math.min(f, g) << 32 | Math.max(f, g));
         });
-        add(to, FaultKind.CROSSING, crossing, passes.size());
-        add(to, FaultKind.COVERING, covering, covers.size());
+        add(to, FaultKind.CROSSING, crossing, passes.size(), isWhole);
+        add(to, FaultKind.COVERING, covering, covers.size(), isWhole);
         crossing.or(covering);
-        return crossing;
+        return new Found(crossing, isWhole);
     }
 
-    private static void add(List<FoundFault> to, FaultKind kind, BitSet faces, int pairs) {
+    private static void add(List<FoundFault> to, FaultKind kind, BitSet faces, int pairs, boolean isWhole) {
         Faults.add(
                 to,
                 kind,
                 IntArrayList.wrap(faces.stream().toArray()),
-                "in " + pairs + (pairs == 1 ? " pair" : " pairs"),
+                (isWhole ? "in " : "in at least ") + pairs + (pairs == 1 ? " pair" : " pairs"),
                 0);
     }
 }

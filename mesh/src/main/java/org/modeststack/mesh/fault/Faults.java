@@ -14,8 +14,11 @@ import org.modeststack.mesh.Mesh;
  * What is wrong with a mesh, kind by kind in the order of {@link FaultKind}: how many, where, how bad. What is found at
  * single elements costs about as much as making the mesh; whether faces meet or lie inside, {@link #all}, is several
  * times that. Kept with the mesh.
+ *
+ * @param isWhole whether all faces that might meet were compared; not where so very many share one place that it would take
+ *     minutes
  */
-public record Faults(List<FoundFault> found) implements Memory.Counted {
+public record Faults(List<FoundFault> found, boolean isWhole) implements Memory.Counted {
     private static final int ELEMENT_BYTES = 4, FAULT_BYTES = 128;
 
     /** All but those that need all faces compared with all others. */
@@ -37,7 +40,7 @@ public record Faults(List<FoundFault> found) implements Memory.Counted {
         VertexFaults.find(mesh, found);
         NearVertices.find(mesh, limits, found);
         FaceFaults.find(mesh, limits, found);
-        return ordered(found);
+        return ordered(found, true);
     }
 
     /** All there is, within suggested limits; kept with the mesh. */
@@ -51,18 +54,23 @@ public record Faults(List<FoundFault> found) implements Memory.Counted {
 
     private static Faults withMeetings(Mesh mesh, Faults quick) {
         List<FoundFault> found = new ArrayList<>(quick.found);
-        ShellFaults.find(mesh, CrossingFaults.find(mesh, found), found);
-        return ordered(found);
+        CrossingFaults.Found crossing = CrossingFaults.find(mesh, found);
+        boolean allJudged = ShellFaults.find(mesh, crossing.faces(), found);
+        return ordered(found, allJudged && crossing.isWhole());
     }
 
-    private static Faults ordered(List<FoundFault> found) {
+    private static Faults ordered(List<FoundFault> found, boolean isWhole) {
         found.sort(Comparator.comparing(FoundFault::kind));
-        return new Faults(List.copyOf(found));
+        return new Faults(List.copyOf(found), isWhole);
     }
 
     static void add(List<FoundFault> to, FaultKind kind, IntArrayList elements, String detail, double measure) {
         if (!elements.isEmpty()) to.add(new FoundFault(kind, elements.size(), elements.toIntArray(), detail, measure));
     }
+
+    /** What to say where not all faces were compared. */
+    public static final String NOT_WHOLE =
+            "So many faces share one place that not all were compared: more may pass through others, or lie inside.";
 
     /** A length in words, mm, with the digits that matter. */
     static String length(double mm) {
@@ -81,9 +89,9 @@ public record Faults(List<FoundFault> found) implements Memory.Counted {
         return f == null ? 0 : f.count();
     }
 
-    /** Whether the mesh is a sound surface; it may still be untidy. */
+    /** Whether the mesh is surely a sound surface; it may still be untidy. */
     public boolean isSound() {
-        return found.stream().noneMatch(f -> f.kind().isWrong());
+        return isWhole && found.stream().noneMatch(f -> f.kind().isWrong());
     }
 
     @Override

@@ -30,6 +30,8 @@ public final class ShellFaults {
     private static final int SAMPLES = 5;
     /** On a shell that may be a hollow, or stick out of what it would be the hollow of. */
     private static final int MANY_SAMPLES = 100;
+    /** After so many looks at triangles, a matter of seconds, the patches that are left are not judged any more. */
+    private static final long MOST_LOOKS = 1L << 27;
 
     private final Mesh mesh;
     private final Adjacency adj;
@@ -52,9 +54,12 @@ public final class ShellFaults {
         winding = new WindingNumbers(mesh, SAMPLES * patches.size());
     }
 
-    /** @param crossing faces that something runs through, which are on no one side of it */
-    static void find(Mesh mesh, BitSet crossing, List<FoundFault> to) {
-        if (mesh.faceCount() == 0) return;
+    /**
+     * @param crossing faces that something runs through, which are on no one side of it
+     * @return whether all faces were judged, which they are but where very many patches lie in one place
+     */
+    static boolean find(Mesh mesh, BitSet crossing, List<FoundFault> to) {
+        if (mesh.faceCount() == 0) return true;
         ShellFaults shells = new ShellFaults(mesh, new BitSet());
         // Where nothing is run through, shells are the patches that have the same on their two sides.
         ShellFaults patches = crossing.isEmpty() ? shells : new ShellFaults(mesh, crossing);
@@ -62,12 +67,18 @@ public final class ShellFaults {
         IntArrayList turned = new IntArrayList();
         int count = 0;
         for (int[] shell : shells.patches) {
+            if (shells.isTooMuch()) break;
             if (!shells.isClosed(shell) || !shells.looksInwards(shell)) continue;
             count++;
             turned.addElements(turned.size(), shell);
         }
         turned.sort(null);
         if (count > 0) to.add(new FoundFault(FaultKind.INSIDE_OUT, count, turned.toIntArray(), "", 0));
+        return !shells.isTooMuch() && !patches.isTooMuch();
+    }
+
+    private boolean isTooMuch() {
+        return winding.looks() > MOST_LOOKS;
     }
 
     /** The faces of shells that look into the solid, closed or not, wherever they run through something. */
@@ -81,7 +92,10 @@ public final class ShellFaults {
 
     private IntArrayList inside() {
         IntArrayList out = new IntArrayList();
-        for (int[] patch : patches) if (usualNumber(patch) > WITHIN) out.addElements(out.size(), patch);
+        for (int[] patch : patches) {
+            if (isTooMuch()) break;
+            if (usualNumber(patch) > WITHIN) out.addElements(out.size(), patch);
+        }
         out.sort(null);
         return out;
     }

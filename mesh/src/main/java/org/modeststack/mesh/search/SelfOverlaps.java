@@ -53,7 +53,22 @@ final class SelfOverlaps {
         return starts.size() / 2;
     }
 
+    /** Takes pairs until it has enough. */
+    @FunctionalInterface
+    interface PairTaker {
+        /** @return whether more are wanted */
+        boolean take(int item, int other);
+    }
+
     void visit(int piece, Bvh.PairVisitor visitor) {
+        take(piece, (i, j) -> {
+            visitor.pair(i, j);
+            return true;
+        });
+    }
+
+    /** @return whether all were taken */
+    boolean take(int piece, PairTaker taker) {
         int[] count = tree.count, first = tree.first, items = tree.items;
         IntArrayList todo = new IntArrayList();
         todo.add(starts.getInt(2 * piece));
@@ -69,10 +84,11 @@ final class SelfOverlaps {
             for (int i = first[a], endA = i + na; i < endA; i++) {
                 long low = leaf[2 * i], high = leaf[2 * i + 1];
                 for (int j = a == b ? i + 1 : first[b], endB = first[b] + nb; j < endB; j++) {
-                    if (near(low, high, leaf, j)) visitor.pair(items[i], items[j]);
+                    if (near(low, high, leaf, j) && !taker.take(items[i], items[j])) return false;
                 }
             }
         }
+        return true;
     }
 
     /** Adds what is under two nodes in pairs; those that do not touch are never laid down. */

@@ -6,13 +6,9 @@ import java.util.function.IntPredicate;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.work.Workers;
 
 /** Pairs of triangles whose boxes overlap, or as good as that, of which at least one is asked for. */
 public final class TrianglePairs {
-    /** Triangles that are looked at in one go. */
-    private static final int PIECE = 1 << 11;
-
     private TrianglePairs() {}
 
     /** Whether a pair is wanted. Not for use by several threads at once. */
@@ -36,35 +32,30 @@ public final class TrianglePairs {
     }
 
     /**
-     * The pairs that a test wants, each once, in an order that does not depend on how many cores look for them.
+     * Pairs that a test wants.
+     *
+     * @param pieces one after another: the first triangle in the high half, the second in the low one
+     * @param isWhole whether all pairs were tested
+     */
+    public record Kept(List<LongArrayList> pieces, boolean isWhole) {}
+
+    /**
+     * The pairs that a test wants, each once, in an order that does not depend on how many cores look for them. Where so
+     * many boxes overlap that testing them all would take minutes and what is found would fill the memory, not all are
+     * tested; which ones are does not depend on the cores either.
      *
      * @param test gives each of those that look for them a test of its own
-     * @return pieces one after another: the first triangle in the high half, the second in the low one
      */
-    public static List<LongArrayList> kept(double[] xyz, int[] triangles, IntPredicate asked, Supplier<PairTest> test) {
+    public static Kept kept(double[] xyz, int[] triangles, IntPredicate asked, Supplier<PairTest> test) {
         Boxes boxes = Boxes.of(xyz, triangles, asked);
-        if (boxes == null) return List.of();
-        int count = triangles.length / 3, ranges = (count + PIECE - 1) / PIECE;
-        SelfOverlaps own = new SelfOverlaps(boxes.tree, boxes.own.length / PIECE);
-        LongArrayList[] out = new LongArrayList[own.pieces() + ranges];
-        Workers.each(out.length, i -> {
-            LongArrayList found = out[i] = new LongArrayList();
-            PairTest wanted = test.get();
-            Bvh.PairVisitor visitor = (s, t) -> {
-                if (wanted.wants(s, t)) found.add((long) s << 32 | t);
-            };
-            int range = i - own.pieces();
-            if (range < 0) own.visit(i, boxes.ordered(visitor));
-            else boxes.others(range * PIECE, Math.min(count, (range + 1) * PIECE), visitor);
-        });
-        return List.of(out);
+        return boxes == null ? new Kept(List.of(), true) : new PairRounds(boxes, test).kept();
     }
 
     /**
      * A tree of the boxes of those triangles that are asked for. Often these are few: only they go into the tree, against
      * itself and all others against it.
      */
-    private record Boxes(double[] xyz, int[] triangles, int[] own, boolean[] isOwn, Bvh tree, double[] whole) {
+    record Boxes(double[] xyz, int[] triangles, int[] own, boolean[] isOwn, Bvh tree, double[] whole) {
         /** Null where none is asked for. */
         static @Nullable Boxes of(double[] xyz, int[] triangles, IntPredicate asked) {
             int count = triangles.length / 3;
@@ -85,21 +76,27 @@ public final class TrianglePairs {
             return (i, j) -> visitor.pair(Math.max(own[i], own[j]), Math.min(own[i], own[j]));
         }
 
-        /**
-         * Tells of the pairs of one that is asked for and one that is not, with a number from one up to and without
-         * another.
-         */
+        /** The same for pairs that are taken until there are enough. */
+        SelfOverlaps.PairTaker taking(SelfOverlaps.PairTaker taker) {
+            return (i, j) -> taker.take(Math.max(own[i], own[j]), Math.min(own[i], own[j]));
+        }
+
+        /** Tells of the pairs of one that is asked for and one that is not, with a number from one up to and without another. */
         void others(int from, int to, Bvh.PairVisitor visitor) {
+            for (int t = from; t < to; t++) other(t, visitor);
+        }
+
+        /** Tells of the pairs of a triangle that is not asked for. */
+        void other(int t, Bvh.PairVisitor visitor) {
+            if (isOwn[t]) return;
             double[] box = new double[6];
-            for (int t = from; t < to; t++) {
-                if (isOwn[t]) continue;
-                int second = t;
-                Bvh.triangleBox(xyz, triangles, t, box, 0);
-                boolean apart = false;
-                for (int k = 0; k < 3; k++) apart |= box[k] > whole[3 + k] || box[3 + k] < whole[k];
-                if (apart) continue;
-                tree.within(box[0], box[1], box[2], box[3], box[4], box[5], i -> visitor.pair(own[i], second));
-            }
+            Bvh.triangleBox(xyz, triangles, t, box, 0);
+            for (int k = 0; k < 3; k++) if (box[k] > whole[3 + k] || box[3 + k] < whole[k]) return;
+            tree.within(box[0], box[1], box[2], box[3], box[4], box[5], i -> visitor.pair(own[i], t));
+        }
+
+        int count() {
+            return triangles.length / 3;
         }
     }
 }

@@ -39,6 +39,7 @@ public final class WindingNumbers {
     private int groups;
     private final double[] middles;
     private final double[] areas;
+    private long looks;
 
     /** @param places about how many will be asked for: for few, all triangles are added up instead of put in groups */
     public WindingNumbers(Mesh mesh, int places) {
@@ -144,6 +145,11 @@ public final class WindingNumbers {
         }
     }
 
+    /** How many triangles and groups have been looked at since this was made. */
+    public long looks() {
+        return looks;
+    }
+
     /**
      * The winding number at a place. On a face it is the middle between those on its two sides: faces in whose plane the
      * place lies give nothing.
@@ -155,12 +161,14 @@ public final class WindingNumbers {
         int top = 0;
         stack[top++] = 0;
         while (top > 0) {
+            looks++;
             int g = stack[--top], d = 7 * g;
             double dx = group[d] - place.x(), dy = group[d + 1] - place.y(), dz = group[d + 2] - place.z();
             double l2 = dx * dx + dy * dy + dz * dz, r = FAR * group[d + 3];
             if (l2 > r * r) {
                 sum += (dx * group[d + 4] + dy * group[d + 5] + dz * group[d + 6]) / (l2 * Math.sqrt(l2));
             } else if (spans[3 * g + 2] == 0) {
+                looks += spans[3 * g + 1] - spans[3 * g];
                 for (int i = spans[3 * g]; i < spans[3 * g + 1]; i++)
                     sum += solidAngle(order[i], place.x(), place.y(), place.z());
             } else {

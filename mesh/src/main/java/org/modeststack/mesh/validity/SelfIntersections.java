@@ -17,7 +17,7 @@ import org.modeststack.mesh.work.Work;
  * faces: faces that pass through each other, faces that cover each other in one plane, also when they are neighbours
  * folded onto each other, and faces that only touch. Triangles without area are left out; they are found as faces.
  *
- * <p>About n log n in the number of faces where not many meet.
+ * <p>About n log n in the number of faces where not many meet; bounded where very many do, and then not all are compared.
  */
 public final class SelfIntersections {
     /** In what way two faces meet. */
@@ -38,6 +38,7 @@ public final class SelfIntersections {
 
     private static final int MOST_ALIKE = 16;
     private static final int LARGE_FACE = 4096;
+    private static final IntPredicate ALL = _ -> true;
 
     private final Mesh mesh;
     private final int[] face;
@@ -59,41 +60,67 @@ public final class SelfIntersections {
         pair = new TrianglePair(mesh.xyz());
     }
 
-    /** Tells of all faces that meet. */
-    public static void find(Mesh mesh, Visitor visitor) {
-        find(mesh, _ -> true, visitor);
+    /**
+     * Tells of all faces that meet.
+     *
+     * @return whether all were compared, see {@link TrianglePairs#kept}
+     */
+    public static boolean find(Mesh mesh, Visitor visitor) {
+        return find(mesh, ALL, visitor);
     }
 
-    /** @param asked faces of which at least one is in every pair that is looked for */
-    public static void find(Mesh mesh, IntPredicate asked, Visitor visitor) {
-        new SelfIntersections(mesh, visitor).find(asked);
+    /**
+     * @param asked faces of which at least one is in every pair that is looked for
+     * @return whether all were compared, see {@link TrianglePairs#kept}
+     */
+    public static boolean find(Mesh mesh, IntPredicate asked, Visitor visitor) {
+        return new SelfIntersections(mesh, visitor).find(asked);
     }
 
-    /** Tells of faces that pass through or cover each other, which touching alone is not; at least one is asked for. */
-    public static void findFaults(Mesh mesh, IntPredicate asked, Bvh.PairVisitor visitor) {
-        find(mesh, asked, (f, g, kind) -> {
+    /**
+     * Tells of faces that pass through or cover each other, which touching alone is not; at least one is asked for.
+     *
+     * @return whether all were compared, see {@link TrianglePairs#kept}
+     */
+    public static boolean findFaults(Mesh mesh, IntPredicate asked, Bvh.PairVisitor visitor) {
+        return find(mesh, asked, (f, g, kind) -> {
             if (kind != Kind.TOUCHING) visitor.pair(f, g);
         });
     }
 
-    private void find(IntPredicate asked) {
+    private boolean find(IntPredicate asked) {
         Supplier<TrianglePairs.PairTest> test = () -> {
             QuickParting quick = new QuickParting(mesh.xyz());
             return (s, t) ->
                     !isWithinLarge(s, t) && !quick.areApart(triangles, 3 * s, 3 * t) && !isFlat(s) && !isFlat(t);
         };
         BitSet more = beyondTheFirst();
-        for (LongArrayList piece :
-                TrianglePairs.kept(mesh.xyz(), triangles, t -> asked.test(face[t]) && !more.get(t), test))
+        // Where all are asked for, all pairs of one face and others have one of the others.
+        int spared = asked == ALL ? onlyLarge() : -1;
+        TrianglePairs.Kept kept = TrianglePairs.kept(
+                mesh.xyz(), triangles, t -> asked.test(face[t]) && face[t] != spared && !more.get(t), test);
+        for (LongArrayList piece : kept.pieces())
             for (long both : piece) {
                 Work.checkpoint();
                 judge((int) (both >>> 32), (int) both);
             }
+        return kept.isWhole();
     }
 
     /** Of a face with very many corners its outline tells whether it meets itself; its own triangles are not compared. */
     private boolean isWithinLarge(int s, int t) {
         return face[s] == face[t] && mesh.sides(face[s]) > LARGE_FACE;
+    }
+
+    /** The only face whose own triangles are not compared, or -1 where there are none or several. */
+    private int onlyLarge() {
+        int found = -1;
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            if (mesh.sides(f) <= LARGE_FACE) continue;
+            if (found >= 0) return -1;
+            found = f;
+        }
+        return found;
     }
 
     /** Triangles on the same vertices as many others: these are compared with the first of them, not all with all. */

@@ -108,8 +108,9 @@ final class AnchorJson {
         if (list.isMissingNode()) return out;
         boolean finite = list.isArray();
         for (JsonNode n : list) {
-            finite &= n.isNumber() && Double.isFinite(n.asDouble());
-            out.add(n.asDouble(0));
+            Double d = Fields.number(n);
+            finite &= d != null;
+            out.add(d == null ? 0 : d);
         }
         if (!finite) throw new IllegalArgumentException("\"" + field + "\" must be a list of numbers");
         return out;

@@ -139,7 +139,8 @@ final class DocumentReader {
         JsonNode id = node.path("id");
         if (id.isIntegralNumber() && (!id.canConvertToLong() || id.asLong() > GREATEST_ID))
             throw new DocumentException(name + " cannot be read: the id " + Fields.shortened(id) + " is too large.");
-        if (node.isObject() && id.isIntegralNumber()) nextId = Math.max(nextId, id.asLong() + 1);
+        Long whole = node.isObject() ? Fields.whole(id) : null;
+        if (whole != null) nextId = Math.max(nextId, whole + 1);
         for (JsonNode child : node) if (child.isContainer()) findIds(child, depth + 1);
     }
 
@@ -219,7 +220,10 @@ final class DocumentReader {
             if (type.isEmpty()) throw new IllegalArgumentException("This step does not say of which \"type\" it is.");
             step = type.equals("baked") ? baked(fields, values, where) : step(type, values, fields, strange);
         } catch (IllegalArgumentException | JacksonException e) {
-            step = new UnknownStep(type.isEmpty() ? "?" : type, String.valueOf(e.getMessage()), o);
+            step = new UnknownStep(
+                    type.isEmpty() ? "?" : type,
+                    String.valueOf(e.getMessage()),
+                    o.deepCopy().put("id", id));
             remarks.add(where + ": " + ((UnknownStep) step).message());
         }
         boolean together = fields.flag("together", EarlierVersions.together(version, step));

@@ -87,14 +87,22 @@ final class Fields {
     static @Nullable Long whole(JsonNode v) {
         if (!v.isNumber()) return null;
         if (v.isIntegralNumber()) return v.canConvertToLong() ? (Long) v.asLong() : null;
-        double d = v.asDouble();
-        return d == Math.rint(d) && Math.abs(d) < 1L << 53 ? (Long) (long) d : null;
+        Double d = number(v);
+        return d != null && d == Math.rint(d) && Math.abs(d) < 1L << 53 ? (Long) d.longValue() : null;
+    }
+
+    /** A number as a double; null for what is none, or too large to be one. */
+    static @Nullable Double number(JsonNode v) {
+        if (!v.isNumber()) return null;
+        double d = v.isBigDecimal() || v.isBigInteger() ? v.decimalValue().doubleValue() : v.asDouble();
+        return Double.isFinite(d) ? (Double) d : null;
     }
 
     /** A number from 0 to 1. */
     double share(String name, double otherwise) {
         JsonNode v = field(name);
-        if (v.isNumber() && v.asDouble() >= 0 && v.asDouble() <= 1) return v.asDouble();
+        Double d = number(v);
+        if (d != null && d >= 0 && d <= 1) return d;
         if (!v.isMissingNode()) wrong(name, "a number from 0 to 1", v);
         return otherwise;
     }

@@ -53,6 +53,11 @@ final class ValueJson {
     static Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
         try {
             return p.fromFile(p.type() == Mesh.class ? mesh(v, found) : data(v), Fields.shortened(v));
+        } catch (TooLarge e) {
+            throw new IllegalArgumentException(
+                    "This step cannot be read: " + p.label() + " cannot be so large a number as " + e.getMessage()
+                            + ".",
+                    e);
         } catch (UnreadableMesh | StepException e) {
             throw new IllegalArgumentException(
                     "This step cannot be read: " + e.getMessage() + (e instanceof UnreadableMesh ? "." : ""), e);
@@ -63,8 +68,12 @@ final class ValueJson {
     private static @Nullable Object data(JsonNode v) {
         if (v.isString()) return v.asString();
         if (v.isBoolean()) return v.asBoolean();
-        if (v.isNumber())
-            return v.isIntegralNumber() && v.canConvertToInt() ? (Object) v.asInt() : (Object) v.asDouble();
+        if (v.isIntegralNumber() && v.canConvertToInt()) return v.asInt();
+        if (v.isNumber()) {
+            Double d = Fields.number(v);
+            if (d == null) throw new TooLarge(v);
+            return d;
+        }
         if (!v.isArray()) return null;
         List<Object> all = new ArrayList<>();
         for (JsonNode x : v) {
@@ -73,6 +82,14 @@ final class ValueJson {
             all.add(one);
         }
         return all;
+    }
+
+    private static final class TooLarge extends IllegalArgumentException {
+        private static final long serialVersionUID = 1;
+
+        TooLarge(JsonNode number) {
+            super(Fields.shortened(number));
+        }
     }
 
     private static final class UnreadableMesh extends IllegalArgumentException {

@@ -26,11 +26,14 @@ public record ResolveCrossings() implements Step {
         if (in.isEmpty()) return in;
         Faults before = Faults.all(in);
         if (before.count(FaultKind.CROSSING) + before.count(FaultKind.COVERING) == 0) {
-            context.remark(Remark.Level.NOTE, "No faces run through each other, so nothing changes.");
+            if (before.isWhole())
+                context.remark(Remark.Level.NOTE, "No faces run through each other, so nothing changes.");
+            else context.remark(Remark.Level.REMARK, Faults.NOT_WHOLE);
             return in;
         }
         Mesh out = Arrangement.untangled(in, context);
         Faults after = Faults.all(out);
+        if (!after.isWhole()) context.remark(Remark.Level.REMARK, Faults.NOT_WHOLE);
         int left = after.count(FaultKind.CROSSING) + after.count(FaultKind.COVERING);
         if (left > 0)
             context.remark(

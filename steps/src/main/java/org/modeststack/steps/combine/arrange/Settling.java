@@ -46,8 +46,7 @@ final class Settling {
         BitSet changed = changed(merged, before);
         if (!FaceOutlines.meetingThemselves(merged, changed::get).isEmpty()) return false;
         boolean[] meets = new boolean[1];
-        SelfIntersections.findFaults(merged, changed::get, (_, _) -> meets[0] = true);
-        return !meets[0];
+        return SelfIntersections.findFaults(merged, changed::get, (_, _) -> meets[0] = true) && !meets[0];
     }
 
     /** Whether the volume has changed by no more than the surface moved by what is merged. */
