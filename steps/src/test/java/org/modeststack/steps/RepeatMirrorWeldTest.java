@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -102,8 +103,12 @@ class RepeatMirrorWeldTest {
         new Mirror(Axis.X, 0, true, 1e-3).apply(Geometry.of(over), context);
         assertEquals(
                 "The body reaches over the plane by 1 mm, so it and its image run through each other. Keep only what is"
-                        + " above or below to cut it off there.",
+                        + " above to cut it off there.",
                 context.remarks.getFirst().text());
+        assertEquals(
+                Mirror.Keep.ABOVE,
+                Mirror.cuttingOff(new Mirror(Axis.X, 0, true, 1e-3), context.remarks.getFirst())
+                        .keep());
         Mesh cut = TestContext.run(new Mirror(Axis.X, 0, true, 1e-3, keep), over);
         assertTrue(Health.of(cut).isClosed());
         assertEquals(1, Measures.of(cut).shells());
@@ -114,6 +119,31 @@ class RepeatMirrorWeldTest {
         Mesh there = TestContext.run(new Mirror(Axis.X, 5000, true, 1e-3, keep), far);
         assertEquals(volume, Measures.of(there).volume(), 1e-6);
         assertEquals(10, there.faceCount());
+    }
+
+    /** Pieces on both sides are said only where the image of one gets into another. */
+    @ParameterizedTest
+    @CsvSource({
+        "-9.5, 0, 2, false", // its image is beside the other
+        "-6.5, 0, 2, true", // runs through it
+        "-5.5, 0.5, 1, true", // lies in it
+        "-9, 0, 2, true", // stands on it
+        "-12, 0, 2, false"
+    })
+    void imagesOfPiecesThatGetIntoOthersAreSaid(double x, double y, double size, boolean said) throws StepException {
+        Mesh pieces = MeshFixtures.both(
+                MeshFixtures.box(4, 0, 0, 7, 3, 3), MeshFixtures.box(x, y, y, x + size, y + size, y + size));
+        for (Mesh body : List.of(pieces, MeshFixtures.moved(pieces, 0, 400, -20))) {
+            TestContext context = new TestContext();
+            new Mirror(Axis.X, 0, true, 1e-3).apply(Geometry.of(body), context);
+            String side = x < -7 ? "below" : "above";
+            assertEquals(
+                    said
+                            ? List.of("Pieces of the body lie on both sides of the plane, and images of some get into"
+                                    + " others. Keep only what is " + side + " to mirror that.")
+                            : List.of(),
+                    context.remarks.stream().map(Remark::text).toList());
+        }
     }
 
     /** What is all on the side that is kept stays as it is; what is all on the other is not thrown away. */

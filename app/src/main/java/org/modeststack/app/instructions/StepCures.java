@@ -77,6 +77,14 @@ final class StepCures {
                     () -> document.edit(
                             "Change weld within",
                             d -> Edits.setValue(d, bodyId, entry.id(), "weldWithin", closing.weldWithin())));
+        Mirror cutting = entry.step() instanceof Mirror m ? Mirror.cuttingOff(m, remark) : null;
+        if (cutting != null)
+            return new Cure(
+                    cutting.keep() == Mirror.Keep.ABOVE ? "Keep above" : "Keep below",
+                    "Cuts the body off at the plane and mirrors what is left",
+                    () -> document.edit(
+                            "Change keep",
+                            d -> Edits.setValue(d, bodyId, entry.id(), "keep", cutting.keep())));
         if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);
         return null;
     }

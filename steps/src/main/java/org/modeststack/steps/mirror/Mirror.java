@@ -15,7 +15,6 @@ import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
-import org.modeststack.steps.Numbers;
 import org.modeststack.steps.Param;
 import org.modeststack.steps.PartStep;
 import org.modeststack.steps.Remark;
@@ -289,15 +288,16 @@ public record Mirror(
 
     private void sayWhatReachesOver(MirrorPlane across, Geometry in, StepContext context) {
         if (in.isEmpty()) return;
-        double over = Math.min(
-                new HalfSpace(across, true).reachedOver(in.bounds()),
-                new HalfSpace(across, false).reachedOver(in.bounds()));
-        if (over > weldWithin)
-            context.remark(
-                    Remark.Level.REMARK,
-                    "The body reaches over the plane by " + Numbers.show(Math.rint(over * 1000) / 1000)
-                            + " mm, so it and its image run through each other. Keep only what is above or below to"
-                            + " cut it off there.");
+        OverPlane over = OverPlane.of(in, across, weldWithin);
+        // Welding makes the mesh anyway.
+        if (over != null && (weld || in.known() != null)) over = OverPlane.of(in.mesh(), across, weldWithin);
+        if (over != null) context.remark(over.remark());
+    }
+
+    /** The step so that it cuts off what a remark tells to reach over the plane; null where a remark tells of nothing. */
+    public static @Nullable Mirror cuttingOff(Mirror step, Remark remark) {
+        Keep side = OverPlane.sideIn(remark);
+        return side == null ? null : step.with(side, true, step.weld, step.weldWithin);
     }
 
     private Geometry mirrored(MirrorPlane across, Geometry in, long seed, StepContext context) throws StepException {
