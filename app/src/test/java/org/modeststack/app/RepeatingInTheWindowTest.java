@@ -21,6 +21,7 @@ import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.select.Selection;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -141,13 +142,32 @@ class RepeatingInTheWindowTest extends WindowDriver {
         d = Edits.addStep(d, block, 2, new Delete(PickText.parse("faces: facing -1 0 0 5")));
         show(Edits.addStep(d, block, 3, new Mirror(Axis.X, 0, true, 0.001)));
         assertFalse(Health.of(shown()).isClosed());
-        for (Node n : shownNodes("remark-cure"))
-            if (n instanceof Label l && l.getText().equals("Close it")) {
-                mouse(l, 4, 4, MouseButton.PRIMARY, 0, 0);
-                break;
-            }
-        settle();
+        clickCure("Close it");
         assertTrue(Health.of(shown()).isClosed());
+    }
+
+    @Test
+    void whatReachesOverThePlaneIsCutOffByOneClick() throws Exception {
+        Document d = block();
+        String block = d.bodyNamed("Block").id();
+        d = Edits.addStep(d, block, 1, new Move(new Vec3(2, 0, 0)));
+        show(Edits.addStep(d, block, 2, new Mirror(Axis.X, 0, true, 0.001)));
+        double whole = Measures.of(shown()).volume();
+        clickCure("Keep above");
+        assertEquals(7. / 10 * whole, Measures.of(shown()).volume(), 1e-9 * whole);
+        assertTrue(shownNodes("remark-cure").isEmpty(), "nothing is left to be said");
+        command("Undo");
+        assertEquals(whole, Measures.of(shown()).volume(), 1e-9 * whole);
+    }
+
+    private void clickCure(String name) throws Exception {
+        for (Node n : List.copyOf(shownNodes("remark-cure")))
+            if (n instanceof Label l && l.getText().equals(name)) {
+                mouse(l, 4, 4, MouseButton.PRIMARY, 0, 0);
+                settle();
+                return;
+            }
+        throw new AssertionError("nothing offers to " + name);
     }
 
     @Test

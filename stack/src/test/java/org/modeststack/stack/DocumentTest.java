@@ -577,6 +577,18 @@ public class DocumentTest {
         assertTrue(text.contains("1E+400") && text.contains("0.10000000000000000001"), text);
     }
 
+    /** Also the sign of zero, which a text of numbers keeps. */
+    @Test
+    void valuesAreReadToTheBit() throws Exception {
+        Document d = twoBoxes();
+        String body = d.bodies().getFirst().id();
+        Random r = new Random(7);
+        double[] all = {-0.0, 0.1, Double.MIN_VALUE, -1e-300, 1e8 + 1e-8, r.nextGaussian(), r.nextGaussian() * 1e-9};
+        for (double x : all) d = Edits.addStep(d, body, 1, new Move(new Vec3(x, -x, 3 * x)));
+        assertEquals(DocumentFile.toText(d), DocumentFile.toText(again(d)));
+        assertEquals(d, again(d));
+    }
+
     private static Document again(Document d) throws DocumentException {
         return DocumentFile.parse(DocumentFile.toText(d).getBytes(StandardCharsets.UTF_8), "again")
                 .document();

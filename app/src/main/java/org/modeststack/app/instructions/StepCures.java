@@ -83,8 +83,7 @@ final class StepCures {
                     cutting.keep() == Mirror.Keep.ABOVE ? "Keep above" : "Keep below",
                     "Cuts the body off at the plane and mirrors what is left",
                     () -> document.edit(
-                            "Change keep",
-                            d -> Edits.setValue(d, bodyId, entry.id(), "keep", cutting.keep())));
+                            "Change keep", d -> Edits.setValue(d, bodyId, entry.id(), "keep", cutting.keep())));
         if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);
         return null;
     }

@@ -50,7 +50,10 @@ public final class DocumentFile {
                     .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
                     .build())
             .enable(SerializationFeature.INDENT_OUTPUT)
-            // What is not understood is written again to the digit, however long the number.
+            .build();
+
+    /** Keeps numbers to the digit where they are too large for a double; it does not tell a negative zero from zero. */
+    private static final JsonMapper TO_THE_DIGIT = JSON.rebuild()
             .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
             .build();
 
@@ -112,6 +115,7 @@ public final class DocumentFile {
         JsonNode root;
         try {
             root = JSON.readTree(bytes);
+            if (holdsTooLarge(root)) root = TO_THE_DIGIT.readTree(bytes);
         } catch (JacksonException e) {
             throw new DocumentException(
                     name + " is not a Modest Stack document: it breaks off or is damaged" + place(e) + ": " + reason(e)
@@ -129,6 +133,12 @@ public final class DocumentFile {
         } catch (StackOverflowError e) {
             throw new DocumentException(name + " cannot be read: what it holds is nested too deeply.", e);
         }
+    }
+
+    private static boolean holdsTooLarge(JsonNode node) {
+        if (node.isDouble()) return Double.isInfinite(node.asDouble());
+        for (JsonNode child : node) if (holdsTooLarge(child)) return true;
+        return false;
     }
 
     private static String place(JacksonException e) {
