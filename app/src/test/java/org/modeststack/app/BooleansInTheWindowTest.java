@@ -2,21 +2,31 @@ package org.modeststack.app;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.arrange.Operation;
+import org.modeststack.steps.source.Cylinder;
+import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.UvSphere;
 
 /** Operands, operation and faults of a boolean in the window. */
 class BooleansInTheWindowTest extends WindowDriver {
@@ -139,5 +149,31 @@ class BooleansInTheWindowTest extends WindowDriver {
         command("Take apart into shells");
         assertEquals("Hub hangs together as one shell.", fx(messages::text));
         assertEquals(bodies + 6, document().bodies().size());
+    }
+
+    /** What a boolean says of its tool is said at the tool too, and done by one click at either. */
+    @ParameterizedTest
+    @ValueSource(strings = {"Ball", "Bore"})
+    void aToolIsGivenTheSidesThatSuitWhatItCuts(String at) throws Exception {
+        Document d =
+                Edits.addBody(Document.EMPTY, "Bore", Material.DEFAULT, new Cylinder(14, 80, 32, 1, 0, Seat.CENTRED));
+        d = Edits.addBody(d, "Ball", Material.DEFAULT, new UvSphere(40, 24, 16, Seat.CENTRED));
+        String bore = d.bodyNamed("Bore").id();
+        Document cut =
+                Edits.addStep(d, d.bodyNamed("Ball").id(), 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore)));
+        fx(() -> {
+            document.open(cut, "cut");
+            selected.select(cut.bodyNamed(at).id());
+            return null;
+        });
+        settle();
+        Label cure = (Label) shownNodes("remark-cure").getFirst();
+        assertEquals("Give it 24 sides", cure.getText());
+        mouse(cure, 4, 4, MouseButton.PRIMARY, 0, 0);
+        settle();
+        assertEquals(24, ((Cylinder) body("Bore").entries().getFirst().step()).sides());
+        assertTrue(shownNodes("remark-cure").isEmpty(), "nothing is left to be said");
+        command("Undo");
+        assertSame(cut, document());
     }
 }

@@ -1,5 +1,6 @@
 package org.modeststack.app.instructions;
 
+import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.app.state.DocumentState;
 import org.modeststack.app.state.PickState;
@@ -7,16 +8,22 @@ import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.stack.Entry;
+import org.modeststack.stack.evaluate.BodyResult;
 import org.modeststack.stack.evaluate.HeldSteps;
 import org.modeststack.stack.evaluate.LostAnchor;
+import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
+import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.SidesAdvice;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.smooth.SmoothingAdvice;
@@ -84,7 +91,46 @@ final class StepCures {
                     "Cuts the body off at the plane and mirrors what is left",
                     () -> document.edit(
                             "Change keep", d -> Edits.setValue(d, bodyId, entry.id(), "keep", cutting.keep())));
+        SidesAdvice sides = SidesAdvice.in(remark);
+        if (sides != null) return otherSides(sides, entry);
         if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);
+        return null;
+    }
+
+    /** What users of this body say of it, at its source. */
+    List<Remark> fromUsers(Entry entry) {
+        Document d = document.current();
+        Body tool = d.body(bodyId);
+        List<Remark> out = new ArrayList<>();
+        if (tool == null || tool.entries().getFirst() != entry || !d.isTool(bodyId)) return out;
+        for (Body user : d.usersOf(bodyId)) {
+            BodyResult r = results.result(user.id());
+            if (r == null) continue;
+            for (StepResult step : r.steps())
+                for (Remark remark : step.remarks()) {
+                    SidesAdvice advice = SidesAdvice.in(remark);
+                    if (advice != null && advice.tool().equals(tool.name()) && advice.fits(entry.step()))
+                        out.add(advice.of(user.name()));
+                }
+        }
+        return out;
+    }
+
+    /** Of a tool, at its source or at the step that cuts with it. */
+    private Cure otherSides(SidesAdvice advice, Entry entry) {
+        Document d = document.current();
+        List<String> tools = entry.step() instanceof BooleanStep b ? b.with().ids() : List.of(bodyId);
+        for (String id : tools) {
+            Body tool = d.body(id);
+            if (tool == null || !tool.name().equals(advice.tool())) continue;
+            Entry source = tool.entries().getFirst();
+            if (!advice.fits(source.step())) continue;
+            return new Cure(
+                    "Give it " + advice.better() + " sides",
+                    "Changes the number of sides of " + tool.name(),
+                    () -> document.edit(
+                            "Change sides", x -> Edits.setValue(x, id, source.id(), "sides", advice.better())));
+        }
         return null;
     }
 

@@ -1,5 +1,6 @@
 package org.modeststack.app.instructions;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import javafx.css.PseudoClass;
@@ -113,7 +114,11 @@ public final class StepRow extends HBox {
         pseudo("below", below);
         pseudo("off", !entry.enabled());
         pseudo("failed", result != null && result.failed() && !result.asks() && entry.enabled());
-        List<Remark> now = result == null || !entry.enabled() ? List.of() : result.remarks();
+        List<Remark> now = new ArrayList<>();
+        if (result != null && entry.enabled()) {
+            now.addAll(result.remarks());
+            now.addAll(cures.fromUsers(entry));
+        }
         double ms = result == null ? 0 : result.ms();
         held.setVisible(entry.held() && now.stream().noneMatch(HeldSteps::tellsOfOutOfDate));
         held.setManaged(held.isVisible());

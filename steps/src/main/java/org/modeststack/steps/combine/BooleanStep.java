@@ -8,7 +8,6 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Param;
-import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
@@ -72,12 +71,7 @@ public record BooleanStep(
         if (tool == null) return;
         int better = tool.betterSides(out, rim);
         if (better == 0) return;
-        context.remark(
-                Remark.Level.NOTE,
-                (better == tool.sides()
-                                ? "Turned to suit, "
-                                : "With " + better + " sides instead of " + tool.sides() + ", and turned to suit, ")
-                        + operands.getLast().name() + " would meet the edges of this body in its corners.");
+        context.remark(new SidesAdvice(operands.getLast().name(), tool.sides(), better, SidesAdvice.THIS).remark());
     }
 
     @Override
