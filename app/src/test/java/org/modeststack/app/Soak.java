@@ -120,6 +120,7 @@ public class Soak extends WindowDriver {
             } catch (Exception | AssertionError e) {
                 // The test's report leaves out what is below this class.
                 e.printStackTrace(System.out);
+                tellWhereItStands();
                 throw new AssertionError("after " + things + " things, last " + last + ", from " + first, e);
             }
             done.merge(what, 1, Integer::sum);
@@ -144,6 +145,18 @@ public class Soak extends WindowDriver {
                 .toList();
         System.out.println("less than ten times: " + seldom);
         assertEquals(List.of(), List.copyOf(uncaught));
+    }
+
+    /** Keeps the document, and prints what every thread of ours is at. */
+    private void tellWhereItStands() throws Exception {
+        Path kept = Files.createTempFile("soak", DocumentFile.EXTENSION);
+        DocumentFile.write(fx(document::current), kept);
+        System.out.println("the document: " + kept);
+        Thread.getAllStackTraces().forEach((thread, stack) -> {
+            if (List.of(stack).stream().noneMatch(at -> at.getClassName().startsWith("org.modeststack"))) return;
+            System.out.println(thread.getName());
+            for (StackTraceElement at : stack) System.out.println("    " + at);
+        });
     }
 
     private String last = "";

@@ -414,7 +414,7 @@ public class DocumentTest {
         assertTrue(l.newer());
         assertEquals(
                 List.of(
-                        "This document was saved by a newer Modest Stack (format 11; this one knows 10). It can be looked at,"
+                        "This document was saved by a newer Modest Stack (format 12; this one knows 11). It can be looked at,"
                                 + " but not be saved over: what is not known here would be lost."),
                 l.remarks());
         assertEquals(2, l.document().bodies().size());

@@ -240,7 +240,7 @@ public final class SkerryLight {
         in.step(housing, new BooleanStep(Operation.DIFFERENCE, Bodies.of(vents)));
         Pick slots = in.cut(housing);
         // The lens has room for rings round it, the vents have not.
-        in.step(housing, new Tidy(rim, 6, 2, Tidy.Vertices.EVEN, 0, true));
+        in.step(housing, new Tidy(rim, 6, 2, Tidy.Vertices.EVEN, 0, true, true));
         in.step(housing, DemoBuilder.bevel(rim, 1, 4, Shape.NUMBER));
         in.step(housing, DemoBuilder.bevel(slots, 0.8, 2, Shape.NUMBER));
         return housing;

@@ -34,7 +34,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class DocumentFile {
     public static final String FORMAT = "modest-stack";
-    public static final int VERSION = 10;
+    public static final int VERSION = 11;
 
     /** From this version on what was picked one by one is meant so. */
     private static final int WITH_WHOLES = 5;

@@ -27,6 +27,8 @@ final class EarlierVersions {
         // Welding went on from one vertex to the next before the seventh.
         if (version < 7 && (type.equals("weld") || type.equals("weld-picked"))) values.putIfAbsent("onward", true);
         if (version < 8) completeBeforeEight(type, values);
+        // Rims were spaced alike everywhere before the eleventh.
+        if (version < 11 && type.equals("tidy-rim")) values.putIfAbsent("graded", false);
     }
 
     /** What held back too little, or kept less than it could, before the eighth. */

@@ -17,6 +17,7 @@ import org.modeststack.steps.clean.Weld;
 import org.modeststack.steps.clean.WeldPicked;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.cut.CutLoop;
+import org.modeststack.steps.tidy.Tidy;
 
 /** Documents of earlier versions mean what they meant. */
 class EarlierVersionsTest {
@@ -50,6 +51,12 @@ class EarlierVersionsTest {
     })
     void aBevelHasItsRailsWhereTheVersionThatWroteItHadThem(int version, String values, Rails rails) throws Exception {
         assertEquals(rails, ((Bevel) step(version, "bevel", values)).rails());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"10, '', false", "10, '\"graded\": true', true", "11, '', true", "11, '\"graded\": false', false"})
+    void rimsAreGradedSinceTheEleventh(int version, String values, boolean graded) throws Exception {
+        assertEquals(graded, ((Tidy) step(version, "tidy-rim", values)).graded());
     }
 
     @ParameterizedTest

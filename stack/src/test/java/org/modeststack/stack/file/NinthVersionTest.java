@@ -8,21 +8,30 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
+import org.modeststack.stack.Edits;
+import org.modeststack.stack.Entry;
 import org.modeststack.stack.demo.HeldEdges;
 import org.modeststack.stack.demo.SkerryLight;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.StepDescriptor;
+import org.modeststack.steps.StepException;
 import org.modeststack.steps.catalog.FormerWords;
 import org.modeststack.steps.catalog.Steps;
+import org.modeststack.steps.tidy.Tidy;
 
 /**
  * Documents of the ninth version are read as what they were. The two samples were saved by that version; so was the list
  * of all its words, made from its schema.
  */
 class NinthVersionTest {
+    /** Values that steps have been given since. */
+    private static final Map<String, Set<String>> LATER = Map.of("tidy-rim", Set.of("graded"));
+
     private static byte[] bytes(String file) throws IOException {
         try (InputStream in = NinthVersionTest.class.getResourceAsStream("/documents/" + file)) {
             return in.readAllBytes();
@@ -37,9 +46,18 @@ class NinthVersionTest {
     }
 
     @Test
-    void theSamplesAreWhatTheyWere() throws IOException {
-        assertEquals(SkerryLight.document(), document("lamp-9.mstack"));
+    void theSamplesAreWhatTheyWere() throws Exception {
+        assertEquals(asItWas(SkerryLight.document()), document("lamp-9.mstack"));
         assertEquals(HeldEdges.document(), document("held-edges-9.mstack"));
+    }
+
+    /** With what was added later at what it meant before. */
+    private static Document asItWas(Document d) throws StepException {
+        Document out = d;
+        for (Body b : d.bodies())
+            for (Entry e : b.entries())
+                if (e.step() instanceof Tidy) out = Edits.setValue(out, b.id(), e.id(), "graded", false);
+        return out;
     }
 
     /** Every step and value has one word now, and no word has been forgotten. */
@@ -57,6 +75,7 @@ class NinthVersionTest {
                 now.add(FormerWords.values(type).getOrDefault(value, value));
             Set<String> all =
                     new HashSet<>(d.params().stream().map(ParamDescriptor::name).toList());
+            all.removeAll(LATER.getOrDefault(type, Set.of()));
             assertEquals(all, now, type);
         }
     }

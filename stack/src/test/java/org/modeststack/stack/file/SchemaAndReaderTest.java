@@ -35,7 +35,7 @@ class SchemaAndReaderTest {
             .getSchema(DocumentSchema.text());
 
     private static final String DOCUMENT = """
-            {"format": "modest-stack", "version": 10, "units": "mm", "nextId": 20,
+            {"format": "modest-stack", "version": 11, "units": "mm", "nextId": 20,
              "materials": [{"name": "brass", "colour": "#C2A468", "roughness": 0.3, "metal": 1, "transparency": 0}],
              "bodies": [
               {"id": "b1", "name": "Plate", "visible": true, "material": "brass", "set": "Base", "shown": 2, "steps": [
@@ -64,7 +64,7 @@ class SchemaAndReaderTest {
         "ok /bodies []",
         "ok /$schema \"mstack.schema.json\"",
         "ok /x-origin {\"by\": \"hand\"}",
-        "ok /version 10.0",
+        "ok /version 11.0",
         "ok /materials/0/roughness -",
         "ok /materials/0/roughness 1",
         "ok /materials/0/colour \"#abcdef\"",
@@ -104,8 +104,8 @@ class SchemaAndReaderTest {
         "bad /version 0",
         "bad /version -1",
         "bad /version 1.5",
-        "bad /version \"10\"",
-        "bad /version 11",
+        "bad /version \"11\"",
+        "bad /version 12",
         "bad /version null",
         "bad /units \"furlong\"",
         "bad /units \"MM\"",

@@ -1,5 +1,6 @@
 package org.modeststack.steps.tidy;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -34,6 +35,7 @@ final class CollarBuilding {
      * @param held at how many places they are narrower than asked
      * @param least the least share of the width that was reached
      * @param place where that is; null where nothing was held back
+     * @param nets the ways across, as they came out
      */
     record Built(
             @Nullable CollarRings rings,
@@ -41,7 +43,8 @@ final class CollarBuilding {
             int left,
             int held,
             double least,
-            @Nullable Vec3 place) {}
+            @Nullable Vec3 place,
+            List<BandNet> nets) {}
 
     /**
      * @param width of the rings on one side together, mm
@@ -68,7 +71,7 @@ final class CollarBuilding {
                 (of, rest, narrow) -> BandNet.all(surface, sharp, of, rest, widths, narrow.shares(width), rows));
         int edges = rim.edges().cardinality();
         StripMesh out = trials.run();
-        if (out == null || !out.isAsClosed()) return new Built(null, in, edges, 0, 0, null);
+        if (out == null || !out.isAsClosed()) return new Built(null, in, edges, 0, 0, null, List.of());
         int done = 0, held = 0;
         double least = 1;
         Vec3 place = null;
@@ -82,6 +85,6 @@ final class CollarBuilding {
                     place = s.place();
                 }
             }
-        return new Built((CollarRings) out.strips(), out.mesh(), edges - done, held, least, place);
+        return new Built((CollarRings) out.strips(), out.mesh(), edges - done, held, least, place, trials.nets());
     }
 }

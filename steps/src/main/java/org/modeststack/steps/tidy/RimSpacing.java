@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -67,8 +68,10 @@ final class RimSpacing {
      * @param places vertices of the mesh from which the collar starts
      * @param corners those of them that are corners, or from which a sharp edge leaves
      * @param spacing about how far places are from each other, mm
+     * @param lines of each chain its places
      */
-    record Spaced(Mesh mesh, BitSet edges, BitSet places, BitSet corners, double spacing) {}
+    record Spaced(
+            Mesh mesh, BitSet edges, BitSet places, BitSet corners, double spacing, List<RimGrading.Line> lines) {}
 
     /** A place of a chain: on the edge behind vertex {@code at}, at a share of it; 0 is the vertex itself. */
     private record Place(int at, double share) {}
@@ -76,7 +79,15 @@ final class RimSpacing {
     /** Of the chain that is worked on, mm. */
     private double spacing;
 
-    private RimSpacing(Mesh in, BitSet edges, double wanted, double ring, boolean isEven) {
+    /** Null where places are spaced alike. */
+    private final @Nullable RimGrading grading;
+
+    /** The number of the chain that is worked on. */
+    private int number;
+
+    private RimSpacing(
+            Mesh in, BitSet edges, double wanted, double ring, boolean isEven, @Nullable RimGrading grading) {
+        this.grading = grading;
         this.in = in;
         this.edges = edges;
         this.wanted = wanted;
@@ -89,11 +100,19 @@ final class RimSpacing {
      * @param wanted how far places are to be from each other, mm; 0 for as far as edges that leave the rim, so that they go on
      *     into the collar, but within what makes good quads
      * @param ring how deep one ring of the collar is, mm
+     * @param grading where evenly spaced places come nearer to each other; null for nowhere
      * @param isEven whether places are spaced evenly; else they are vertices of the rim, and between those that are too far
      *     from each other
      */
-    static Spaced of(Mesh in, BitSet edges, double wanted, double ring, boolean isEven, long seed) {
-        return new RimSpacing(in, edges, wanted, ring, isEven).spaced(seed);
+    static Spaced of(
+            Mesh in,
+            BitSet edges,
+            double wanted,
+            double ring,
+            boolean isEven,
+            @Nullable RimGrading grading,
+            long seed) {
+        return new RimSpacing(in, edges, wanted, ring, isEven, grading).spaced(seed);
     }
 
     private Spaced spaced(long seed) {
@@ -104,9 +123,14 @@ final class RimSpacing {
         List<EdgeChain> chains = EdgeChain.of(in, edges);
         List<IntArrayList> lines = new ArrayList<>();
         double length = 0;
+        List<RimGrading.Line> told = new ArrayList<>();
         for (EdgeChain chain : chains) {
-            lines.add(cut(chain, places(chain), cuts, out, places));
+            List<Place> at = places(chain);
+            IntArrayList line = cut(chain, at, cuts, out, places);
+            lines.add(line);
+            told.add(line(chain, at, line, places));
             length += length(chain);
+            number++;
         }
         IntArrayList faceOf = new IntArrayList(in.faceCount());
         int[] materials = out.materialsOf(in);
@@ -120,7 +144,33 @@ final class RimSpacing {
         for (IntArrayList line : lines)
             for (int i = 1; i < line.size(); i++)
                 rim.set(made.adjacency().edgeBetween(line.getInt(i - 1), line.getInt(i), made));
-        return new Spaced(made, rim, places, cornerVertices, length / Math.max(1, places.cardinality()));
+        return new Spaced(made, rim, places, cornerVertices, length / Math.max(1, places.cardinality()), told);
+    }
+
+    /** The places among the vertices of a chain, with how far along it they are. */
+    private RimGrading.Line line(EdgeChain chain, List<Place> at, IntArrayList line, BitSet places) {
+        double[] gone = gone(chain);
+        IntArrayList vertices = new IntArrayList();
+        DoubleArrayList arcs = new DoubleArrayList();
+        int k = 0;
+        for (int i = 0; i < line.size() - (chain.isClosed() ? 1 : 0); i++) {
+            int v = line.getInt(i);
+            if (!places.get(v) || k >= at.size() && i < line.size() - 1) continue;
+            vertices.add(v);
+            if (k >= at.size()) arcs.add(gone[gone.length - 1]);
+            else {
+                Place p = at.get(k++);
+                arcs.add(gone[p.at] + p.share * (gone[p.at + 1] - gone[p.at]));
+            }
+        }
+        return new RimGrading.Line(vertices, arcs, gone[gone.length - 1], chain.isClosed());
+    }
+
+    private double[] gone(EdgeChain chain) {
+        double[] gone = new double[chain.edges() + 1];
+        for (int i = 0; i < chain.edges(); i++)
+            gone[i + 1] = gone[i] + point(chain, i + 1).minus(point(chain, i)).length();
+        return gone;
     }
 
     /** Puts the vertices on the edges of a chain, and tells all vertices along it; of a closed one the first again at its end. */
@@ -149,9 +199,7 @@ final class RimSpacing {
 
     private List<Place> places(EdgeChain chain) {
         int n = chain.edges();
-        double[] gone = new double[n + 1];
-        for (int i = 0; i < n; i++)
-            gone[i + 1] = gone[i] + point(chain, i + 1).minus(point(chain, i)).length();
+        double[] gone = gone(chain);
         spacing = wanted > 0 ? wanted : Math.clamp(gone[n] / leaving(chain), ring / NARROWEST, ring * WIDEST);
         double[] turns = new double[n + 1];
         for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turnFromAfar(chain, i, gone);
@@ -204,7 +252,10 @@ final class RimSpacing {
     private void stretch(Stretch s, int least, List<Place> out) {
         out.add(new Place(s.from % s.n, 0));
         if (isEven) {
-            even(s, s.at(s.from), s.at(s.to), pieces(s.length(), least), out);
+            if (grading == null) even(s, s.at(s.from), s.at(s.to), pieces(s.length(), least), out);
+            else
+                for (double far : grading.between(number, s.at(s.from), s.at(s.to), spacing, least))
+                    add(s.place(far, NEAR * spacing / 4), out);
             return;
         }
         int before = s.from;
@@ -217,10 +268,11 @@ final class RimSpacing {
     }
 
     private void even(Stretch s, double from, double to, int pieces, List<Place> out) {
-        for (int k = 1; k < pieces; k++) {
-            Place p = s.place(from + (to - from) * k / pieces, NEAR * spacing);
-            if (!out.getLast().equals(p)) out.add(p);
-        }
+        for (int k = 1; k < pieces; k++) add(s.place(from + (to - from) * k / pieces, NEAR * spacing), out);
+    }
+
+    private static void add(Place p, List<Place> to) {
+        if (!to.getLast().equals(p)) to.add(p);
     }
 
     private int pieces(double length, int least) {

@@ -2,6 +2,7 @@ package org.modeststack.steps.tidy;
 
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
@@ -66,6 +67,16 @@ public record Tidy(
         double spacing,
 
         @Param(
+                label = "Graded",
+                section = "More",
+                help =
+                        "Where there is little room the vertices of the rim come nearer to each other, so that faces are not"
+                                + " long and thin there.",
+                def = "on",
+                only = "rimVertices=even")
+        boolean graded,
+
+        @Param(
                 label = "Lead around",
                 section = "More",
                 help =
@@ -100,17 +111,35 @@ public record Tidy(
                 + 2.0
                         * rings
                         * Math.max(edges.cardinality(), 4 * length(walled, edges) / (spacing > 0 ? spacing : ring())));
-        RimSpacing.Spaced rim =
-                RimSpacing.of(walled, edges, spacing, ring(), rimVertices == Vertices.EVEN, context.seed());
-        CollarBuilding.Built built = new CollarBuilding(rim, rings * ring(), rings, context).build();
+        Made made = made(walled, edges, context);
+        CollarBuilding.Built built = made.built;
         remark(built, context);
         CollarRings collars = built.rings();
         if (collars == null) return in;
         Mesh led = leadAround
                 ? Transition.led(
-                        built.mesh(), collars.firstFace(), collars.rows(), rim.spacing(), ring(), context.seed())
+                        built.mesh(), collars.firstFace(), collars.rows(), made.rim.spacing(), ring(), context.seed())
                 : built.mesh();
         return BorderWalls.without(led);
+    }
+
+    private record Made(RimSpacing.Spaced rim, CollarBuilding.Built built) {}
+
+    /** Collars with places spaced alike, which tell how much room there is; where it is little, others with graded places. */
+    private Made made(Mesh walled, BitSet edges, StepContext context) throws StepException {
+        Made alike = made(walled, edges, null, context);
+        if (!graded || rimVertices != Vertices.EVEN || alike.built.rings() == null) return alike;
+        RimGrading grading = RimGrading.of(alike.rim.lines(), alike.built.nets(), alike.rim.spacing(), ring());
+        if (grading == null) return alike;
+        Made closer = made(walled, edges, grading, context);
+        return closer.built.rings() != null && closer.built.left() <= alike.built.left() ? closer : alike;
+    }
+
+    private Made made(Mesh walled, BitSet edges, @Nullable RimGrading grading, StepContext context)
+            throws StepException {
+        RimSpacing.Spaced rim =
+                RimSpacing.of(walled, edges, spacing, ring(), rimVertices == Vertices.EVEN, grading, context.seed());
+        return new Made(rim, new CollarBuilding(rim, rings * ring(), rings, context).build());
     }
 
     /** How deep each ring is, and what is made anew beyond them, mm. */

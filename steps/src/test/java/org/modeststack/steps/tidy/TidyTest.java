@@ -1,5 +1,6 @@
 package org.modeststack.steps.tidy;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertSame;
@@ -8,6 +9,7 @@ import static org.modeststack.steps.CutFixtures.cut;
 
 import java.util.BitSet;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import net.jqwik.api.ForAll;
@@ -68,7 +70,7 @@ class TidyTest {
     }
 
     private static Tidy tidy(String where, double reach, int rings, Tidy.Vertices vertices) {
-        return new Tidy(PickText.parse(where), reach, rings, vertices, 0, true);
+        return new Tidy(PickText.parse(where), reach, rings, vertices, 0, true, true);
     }
 
     private static Tidy alongCut(double reach, int rings, Tidy.Vertices vertices) {
@@ -130,6 +132,43 @@ class TidyTest {
     private static void assertWhole(Mesh m) {
         assertTrue(Health.of(m).isClosed(), "closed");
         assertTrue(Validity.of(m).isSound(), () -> "sound: " + Validity.of(m));
+    }
+
+    private static Tidy graded(boolean on) {
+        return new Tidy(
+                PickText.parse("edges: made \"" + CutFixtures.RIM + "\""), 4, 2, Tidy.Vertices.EVEN, 0, on, true);
+    }
+
+    /** Where a hole comes near the side of a plate, rings are thin there; graded, their faces are short there too. */
+    @ParameterizedTest
+    @CsvSource({"0.4, 0, true", "0.4, 3, true", "0.8, 1, false", "1.5, 2, false", "0.2, 4, true"})
+    void thinRingsHaveShortFaces(double near, int pose, boolean wereLong) throws StepException {
+        Mesh hole = make(new Cylinder(16, 40, 48, 1, 0, Seat.CENTRED));
+        Mesh plate = cut(
+                MeshFixtures.box(-30, -20, -6, 30, 20, 6),
+                MeshFixtures.moved(hole, 3, 12 - near, 0),
+                Operation.DIFFERENCE);
+        Mesh in = MeshFixtures.posed(plate, new Random(pose), 50);
+        Mesh alike = graded(false).apply(in, new TestContext(4)),
+                closer = graded(true).apply(in, new TestContext(4));
+        assertWhole(closer);
+        assertEquals(1, quads(closer), "quads");
+        assertTrue(aspect(closer) <= 8, () -> "aspect " + aspect(closer) + ", was " + aspect(alike));
+        assertEquals(wereLong, aspect(alike) > 8, () -> "aspect " + aspect(alike));
+        int more = collar(closer).cardinality() - collar(alike).cardinality();
+        assertTrue(more < 3 * collar(alike).cardinality(), "only there: " + more);
+    }
+
+    @Test
+    void whereThereIsRoomNothingIsGraded() throws StepException {
+        for (Mesh in : List.of(plate(24), sockets()))
+            assertSame(graded(false).apply(in, new TestContext(4)), graded(true).apply(in, new TestContext(4)));
+    }
+
+    private static void assertSame(Mesh a, Mesh b) {
+        assertArrayEquals(a.xyz(), b.xyz());
+        assertArrayEquals(a.corners(), b.corners());
+        assertArrayEquals(a.faceKeys(), b.faceKeys());
     }
 
     @ParameterizedTest
