@@ -89,7 +89,13 @@ public class Soak extends WindowDriver {
     private static final int MOST_FACES = 60_000;
     private static final int MOST_BODIES = 60;
 
+    private static final long PATIENCE_NANOS = 20_000_000_000L;
+    private static final long GRACE_NANOS = 5_000_000_000L;
+
     private final Map<String, Integer> done = new TreeMap<>();
+    /** What took longer than the robot's patience, and was stopped. */
+    private final Map<String, Integer> stopped = new TreeMap<>();
+
     private final ConcurrentLinkedQueue<String> uncaught = new ConcurrentLinkedQueue<>();
     private Random r;
 
@@ -116,7 +122,7 @@ public class Soak extends WindowDriver {
             String what;
             try {
                 what = r.nextInt(3) > 0 ? command(round.removeLast()) : something();
-                settle();
+                settleOrStop();
             } catch (Exception | AssertionError e) {
                 // The test's report leaves out what is below this class.
                 e.printStackTrace(System.out);
@@ -144,7 +150,26 @@ public class Soak extends WindowDriver {
                 .map(e -> e.getKey() + " " + e.getValue())
                 .toList();
         System.out.println("less than ten times: " + seldom);
+        System.out.println("stopped after " + PATIENCE_NANOS / 1_000_000_000L + " s: " + stopped);
         assertEquals(List.of(), List.copyOf(uncaught));
+    }
+
+    /** What goes on for long is stopped as the user would, and must have stopped soon after. */
+    private void settleOrStop() throws Exception {
+        for (long end = System.nanoTime() + PATIENCE_NANOS; System.nanoTime() < end; Thread.sleep(20))
+            if (fx(window::isUpToDate)) {
+                settle();
+                return;
+            }
+        stopped.merge(last, 1, Integer::sum);
+        fx(() -> {
+            results.cancel();
+            return null;
+        });
+        for (long end = System.nanoTime() + GRACE_NANOS; fx(results::isBusy); Thread.sleep(20))
+            assertTrue(System.nanoTime() < end, "it does not stop");
+        keepSmall();
+        settle();
     }
 
     /** Keeps the document, and prints what every thread of ours is at. */

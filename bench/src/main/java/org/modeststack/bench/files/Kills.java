@@ -32,6 +32,9 @@ import org.modeststack.steps.source.Imported;
 public final class Kills {
     private static final int WRITERS = 2;
 
+    /** The version that was found in the file last. */
+    private static int standing;
+
     private Kills() {}
 
     public static void main(String[] args) throws Exception {
@@ -39,6 +42,7 @@ public final class Kills {
         Random r = new Random(1);
         boolean well = true;
         for (String mode : List.of("save", "autosave", "export")) {
+            standing = 0;
             TreeMap<String, Integer> found = new TreeMap<>();
             Path folder = Files.createTempDirectory("kills");
             for (int killed = 0; killed < times; killed += WRITERS) {
@@ -103,16 +107,21 @@ public final class Kills {
         return out;
     }
 
-    private static String file(String mode, Path folder, int[] last) {
+    private static String file(String mode, Path folder, int[] said) {
+        // Where nobody came to the end of a first one, what was there before stays.
+        int[] last = Arrays.stream(said).allMatch(v -> v == 0) ? new int[] {0, standing} : said;
         Path file = folder.resolve(mode.equals("save") ? "work.mstack" : "work.obj");
         if (!Files.exists(file)) return last[0] + last[1] == 0 ? "nothing yet" : "lost";
         try {
             if (mode.equals("save")) return judge(DocumentFile.read(file).document(), last);
             Mesh m = MeshFormat.read(file, LengthUnit.MM).mesh();
             if (!Health.of(m).isClosed()) return "half";
-            for (int said : last)
-                for (int version = said; version <= said + 1; version++)
-                    if (m.faceCount() == KilledWriter.mesh(version).faceCount()) return "whole";
+            for (int one : last)
+                for (int version = one; version <= one + 1; version++)
+                    if (m.faceCount() == KilledWriter.mesh(version).faceCount()) {
+                        standing = version;
+                        return "whole";
+                    }
             return "not the last";
         } catch (IOException e) {
             return "half: " + e.getMessage();
@@ -145,6 +154,7 @@ public final class Kills {
                 && mesh.step() instanceof Imported i
                 && i.mesh().sameAs(KilledWriter.mesh(version));
         if (!same) return "half";
+        standing = version;
         return Arrays.stream(last).anyMatch(said -> version == said || version == said + 1) ? "whole" : "not the last";
     }
 }

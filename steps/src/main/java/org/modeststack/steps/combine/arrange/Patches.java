@@ -1,5 +1,6 @@
 package org.modeststack.steps.combine.arrange;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import org.modeststack.mesh.Vec3;
@@ -25,6 +26,9 @@ final class Patches {
     private final int[] patchOf;
     /** For each patch a fragment that answers for it. */
     private final IntArrayList speaker = new IntArrayList();
+
+    /** Of triangles that others lie on. */
+    private final Int2ObjectOpenHashMap<PieceGrid> grids = new Int2ObjectOpenHashMap<>();
 
     private final byte[] fate;
     private SheetSides sides;
@@ -188,22 +192,7 @@ final class Patches {
             x += p.coordinate(fragments.corner(f, i), u) / 3;
             y += p.coordinate(fragments.corner(f, i), v) / 3;
         }
-        int best = fragments.firstPiece(s);
-        double most = Double.NEGATIVE_INFINITY;
-        for (int g = fragments.firstPiece(s); g < fragments.endPiece(s); g++) {
-            double least = Double.POSITIVE_INFINITY;
-            for (int i = 0; i < 3; i++) {
-                int a = fragments.corner(g, i), b = fragments.corner(g, (i + 1) % 3);
-                double dx = p.coordinate(b, u) - p.coordinate(a, u), dy = p.coordinate(b, v) - p.coordinate(a, v);
-                double cross = dx * (y - p.coordinate(a, v)) - dy * (x - p.coordinate(a, u));
-                least = Math.min(least, cross * soup.turn(s) / Math.hypot(dx, dy));
-            }
-            if (least > most) {
-                most = least;
-                best = g;
-            }
-        }
-        return best;
+        return grids.computeIfAbsent(s, t -> new PieceGrid(fragments, t)).under(x, y);
     }
 
     /** A sheet that ends inside what it should divide leaves the result open: says where. */
