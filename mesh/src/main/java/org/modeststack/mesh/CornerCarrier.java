@@ -17,16 +17,20 @@ public final class CornerCarrier {
     private static final class Growing {
         final String name;
         final CornerLayer like;
+        final int likely;
         float[] values = {};
 
-        Growing(String name, CornerLayer like) {
+        Growing(String name, CornerLayer like, int likely) {
             this.name = name;
             this.like = like;
+            this.likely = likely;
         }
 
         float[] room(int corner) {
             int needed = (corner + 1) * like.width();
-            return needed <= values.length ? values : grown(Math.max(needed, 2 * values.length));
+            return needed <= values.length
+                    ? values
+                    : grown(Math.max(needed, Math.max(like.width() * likely, 2 * values.length)));
         }
 
         float[] grown(int length) {
@@ -37,11 +41,21 @@ public final class CornerCarrier {
         }
     }
 
+    private final int likely;
     private final List<Growing> layers = new ArrayList<>();
     /** The mesh that was asked last: its values, layer by layer of the new mesh; null where it has none. */
     private @Nullable Mesh last;
 
     private float[] @Nullable [] lastValues = {};
+
+    public CornerCarrier() {
+        this(0);
+    }
+
+    /** @param likely how many corners are likely; it grows as needed */
+    CornerCarrier(int likely) {
+        this.likely = likely;
+    }
 
     /** The values at each corner are those at an old one, but for directions. */
     public static Map<String, CornerLayer> like(Mesh mesh, int[] sources) {
@@ -152,7 +166,7 @@ public final class CornerCarrier {
             // Of layers that share a name but not their width only the first is carried.
             if (g.name.equals(name)) return g.like.width() == like.width() ? i : -1;
         }
-        layers.add(new Growing(name, like));
+        layers.add(new Growing(name, like, likely));
         return layers.size() - 1;
     }
 

@@ -28,7 +28,7 @@ public final class MeshBuilder {
     private int[] corners;
     private int[] faceMaterials;
     private long[] faceKeys;
-    private final CornerCarrier cornerValues = new CornerCarrier();
+    private final CornerCarrier cornerValues;
     private int faceCount;
     private int cornerCount;
     private final List<String> materials = new ArrayList<>();
@@ -43,6 +43,7 @@ public final class MeshBuilder {
         vertexKeys = new long[Math.max(4, vertices)];
         offsets = new int[Math.max(4, faces) + 1];
         corners = new int[4 * Math.max(4, faces)];
+        cornerValues = new CornerCarrier(corners.length);
         faceMaterials = new int[Math.max(4, faces)];
         faceKeys = new long[Math.max(4, faces)];
     }

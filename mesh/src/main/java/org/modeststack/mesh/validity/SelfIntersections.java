@@ -94,7 +94,7 @@ public final class SelfIntersections {
             return (s, t) ->
                     !isWithinLarge(s, t) && !quick.areApart(triangles, 3 * s, 3 * t) && !isFlat(s) && !isFlat(t);
         };
-        BitSet more = beyondTheFirst();
+        BitSet more = beyondTheFirst(asked);
         // Where all are asked for, all pairs of one face and others have one of the others.
         int spared = asked == ALL ? onlyLarge() : -1;
         TrianglePairs.Kept kept = TrianglePairs.kept(
@@ -124,10 +124,11 @@ public final class SelfIntersections {
     }
 
     /** Triangles on the same vertices as many others: these are compared with the first of them, not all with all. */
-    private BitSet beyondTheFirst() {
+    private BitSet beyondTheFirst(IntPredicate asked) {
         Long2IntOpenHashMap seen = new Long2IntOpenHashMap();
         BitSet out = new BitSet();
         for (int t = 0; 3 * t < triangles.length; t++) {
+            if (!asked.test(face[t])) continue;
             long sum = 0;
             for (int k = 0; k < 3; k++) sum += Keys.mix(triangles[3 * t + k]);
             if (seen.addTo(sum, 1) >= MOST_ALIKE) out.set(t);

@@ -17,6 +17,7 @@ import org.modeststack.steps.Successors;
 /** Writes what an {@link Imprint} has left into a builder, to which more can be added then. In time linear in the mesh. */
 public final class ImprintMesh {
     private static final long PIECE = 2;
+    private static final int FEW = 1024;
 
     private final TriangleSurface surface;
     private final Mesh mesh;
@@ -45,11 +46,17 @@ public final class ImprintMesh {
 
     public static ImprintMesh whole(TriangleSurface surface, SurfaceNodes nodes, Imprint.Cut cut) {
         Mesh mesh = surface.mesh;
-        ImprintMesh made = new ImprintMesh(surface, nodes, cut, new MeshBuilder(mesh.vertexCount(), mesh.faceCount()));
+        MeshBuilder builder = new MeshBuilder(withMore(mesh.vertexCount()), withMore(mesh.faceCount()));
+        ImprintMesh made = new ImprintMesh(surface, nodes, cut, builder);
         made.write(f -> !cut.changed().get(f));
         made.out.carryTags(mesh, made.vertices, made.faces);
         for (Imprint.Piece p : cut.pieces()) made.carryEdges(p);
         return made;
+    }
+
+    /** A number and some more, so that what comes in seldom makes arrays grow. */
+    private static int withMore(int count) {
+        return count + (count >> 3) + FEW;
     }
 
     /**
