@@ -3,7 +3,6 @@ package org.modeststack.steps.tidy;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.Int2DoubleOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -36,15 +35,14 @@ final class RimGrading {
      * Places along a chain in order.
      *
      * @param arcs how far along it they are, mm
+     * @param spacing about how far they are from each other, mm
      */
-    record Line(IntArrayList vertices, DoubleArrayList arcs, double length, boolean isClosed) {}
+    record Line(IntArrayList vertices, DoubleArrayList arcs, double length, boolean isClosed, double spacing) {}
 
-    private final List<double[]> arcs;
-    private final List<double[]> factors;
+    private final List<Sizes> chains;
 
-    private RimGrading(List<double[]> arcs, List<double[]> factors) {
-        this.arcs = arcs;
-        this.factors = factors;
+    private RimGrading(List<Sizes> chains) {
+        this.chains = chains;
     }
 
     /**
@@ -53,61 +51,69 @@ final class RimGrading {
      * @param ring how deep a ring is where there is room, mm
      * @return null where there is room everywhere
      */
-    static @Nullable RimGrading of(List<Line> lines, List<BandNet> nets, double spacing, double ring) {
+    static @Nullable RimGrading of(List<Line> lines, List<BandNet> nets, double ring) {
         Int2DoubleOpenHashMap reached = new Int2DoubleOpenHashMap();
-        reached.defaultReturnValue(Double.NaN);
         for (BandNet net : nets)
-            for (Band band : net.bands()) for (Station s : band.stations()) reached.put(s.vertex(), s.reached());
-        double least = 1;
-        List<double[]> arcs = new ArrayList<>(), factors = new ArrayList<>();
-        for (Line line : lines) {
+            for (Band band : net.bands())
+                for (Station s : band.stations()) reached.mergeDouble(s.vertex(), s.reached(), Math::min);
+        List<Sizes> chains = lines.stream().map(l -> Sizes.of(l, reached, ring)).toList();
+        boolean isWorth = chains.stream().anyMatch(s -> s.least() < WORTH);
+        return isWorth ? new RimGrading(chains) : null;
+    }
+
+    /**
+     * What the spacing of a chain is multiplied by, linear between places.
+     *
+     * @param at how far along the chain, rising, mm; of a closed chain from its first place round to that again
+     */
+    private record Sizes(double[] at, double[] factor, boolean isClosed) {
+        static Sizes of(Line line, Int2DoubleOpenHashMap reached, double ring) {
             DoubleArrayList at = new DoubleArrayList(), factor = new DoubleArrayList();
             for (int i = 0; i < line.vertices.size(); i++) {
-                double share = reached.get(line.vertices.getInt(i));
-                if (Double.isNaN(share)) continue;
+                int v = line.vertices.getInt(i);
+                // Rows that would have passed others were left out.
+                if (!reached.containsKey(v)) continue;
                 at.add(line.arcs.getDouble(i));
-                factor.add(Math.clamp(LONGEST * ring * share / spacing, NEAREST, 1));
+                factor.add(Math.clamp(LONGEST * ring * reached.get(v) / line.spacing, NEAREST, 1));
             }
-            if (at.isEmpty()) {
-                at.add(0);
-                factor.add(1);
-            }
+            if (at.isEmpty()) return new Sizes(new double[] {0}, new double[] {1}, false);
             if (line.isClosed) {
                 at.add(at.getDouble(0) + line.length);
                 factor.add(factor.getDouble(0));
             }
-            double[] a = at.toDoubleArray(), f = factor.toDoubleArray();
-            for (int turn = 0; turn < 2; turn++) smooth(a, f, spacing, line.isClosed);
-            for (double x : f) least = Math.min(least, x);
-            arcs.add(a);
-            factors.add(f);
+            Sizes out = new Sizes(at.toDoubleArray(), factor.toDoubleArray(), line.isClosed);
+            for (int turn = 0; turn < 2; turn++) out.smooth(line.spacing);
+            return out;
         }
-        return least < WORTH ? new RimGrading(arcs, factors) : null;
-    }
 
-    private static void smooth(double[] at, double[] f, double spacing, boolean isClosed) {
-        int n = f.length;
-        for (int i = 1; i < n; i++) f[i] = Math.min(f[i], f[i - 1] + GROWTH * (at[i] - at[i - 1]) / spacing);
-        for (int i = n - 2; i >= 0; i--) f[i] = Math.min(f[i], f[i + 1] + GROWTH * (at[i + 1] - at[i]) / spacing);
-        if (isClosed) f[0] = f[n - 1] = Math.min(f[0], f[n - 1]);
-    }
+        private void smooth(double spacing) {
+            int last = at.length - 1;
+            for (int i = 1; i <= last; i++) limit(i, i - 1, spacing);
+            for (int i = last - 1; i >= 0; i--) limit(i, i + 1, spacing);
+            if (isClosed) factor[0] = factor[last] = Math.min(factor[0], factor[last]);
+        }
 
-    /** What the spacing is multiplied by so far along a chain, mm. */
-    private double factor(int chain, double arc) {
-        double[] at = arcs.get(chain), f = factors.get(chain);
-        int n = at.length;
-        // A closed chain is told from its first place on, round to that again.
-        double x = arc;
-        double length = at[n - 1] - at[0];
-        if (n > 1 && x < at[0]) x += length;
-        if (n > 1 && x > at[n - 1]) x -= length;
-        int i = Arrays.binarySearch(at, x);
-        if (i >= 0) return f[i];
-        i = -i - 1;
-        if (i == 0) return f[0];
-        if (i == n) return f[n - 1];
-        double share = (x - at[i - 1]) / (at[i] - at[i - 1]);
-        return f[i - 1] + share * (f[i] - f[i - 1]);
+        private void limit(int i, int beside, double spacing) {
+            factor[i] = Math.min(factor[i], factor[beside] + GROWTH * Math.abs(at[i] - at[beside]) / spacing);
+        }
+
+        double least() {
+            return Arrays.stream(factor).min().orElse(1);
+        }
+
+        double factor(double arc) {
+            int last = at.length - 1;
+            double length = at[last] - at[0], x = arc;
+            if (isClosed && x < at[0]) x += length;
+            else if (isClosed && x > at[last]) x -= length;
+            int i = Arrays.binarySearch(at, x);
+            if (i >= 0) return factor[i];
+            i = -i - 1;
+            if (i == 0) return factor[0];
+            if (i > last) return factor[last];
+            double share = (x - at[i - 1]) / (at[i] - at[i - 1]);
+            return factor[i - 1] + share * (factor[i] - factor[i - 1]);
+        }
     }
 
     /**
@@ -117,9 +123,11 @@ final class RimGrading {
      */
     double[] between(int chain, double from, double to, double spacing, int least) {
         int n = (int) Math.ceil((to - from) / (NEAREST * spacing)) * PARTS / 4 + PARTS;
+        Sizes sizes = chains.get(chain);
         double[] sum = new double[n + 1];
         double step = (to - from) / n;
-        for (int i = 0; i < n; i++) sum[i + 1] = sum[i] + step / (spacing * factor(chain, from + (i + 0.5) * step));
+        for (int i = 0; i < n; i++) sum[i + 1] = sum[i] + step / (spacing * sizes.factor(from + (i + 0.5) * step));
+        if (!(sum[n] > 0)) return new double[0];
         int pieces = Math.max(least, (int) Math.rint(sum[n]));
         double[] out = new double[pieces - 1];
         int i = 0;

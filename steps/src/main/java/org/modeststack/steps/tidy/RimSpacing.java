@@ -163,7 +163,7 @@ final class RimSpacing {
                 arcs.add(gone[p.at] + p.share * (gone[p.at + 1] - gone[p.at]));
             }
         }
-        return new RimGrading.Line(vertices, arcs, gone[gone.length - 1], chain.isClosed());
+        return new RimGrading.Line(vertices, arcs, gone[gone.length - 1], chain.isClosed(), spacing);
     }
 
     private double[] gone(EdgeChain chain) {

@@ -129,7 +129,7 @@ public record Tidy(
     private Made made(Mesh walled, BitSet edges, StepContext context) throws StepException {
         Made alike = made(walled, edges, null, context);
         if (!graded || rimVertices != Vertices.EVEN || alike.built.rings() == null) return alike;
-        RimGrading grading = RimGrading.of(alike.rim.lines(), alike.built.nets(), alike.rim.spacing(), ring());
+        RimGrading grading = RimGrading.of(alike.rim.lines(), alike.built.nets(), ring());
         if (grading == null) return alike;
         Made closer = made(walled, edges, grading, context);
         return closer.built.rings() != null && closer.built.left() <= alike.built.left() ? closer : alike;
