@@ -306,11 +306,7 @@ class PlacingInTheWindowTest extends WindowDriver {
             return null;
         });
         settle();
-        Node cure = shownNodes("remark-cure").stream()
-                .filter(n -> ((Label) n).getText().equals("Take it anew"))
-                .findFirst()
-                .orElseThrow();
-        mouse(cure, 4, 4, MouseButton.PRIMARY, 0, 0);
+        clickText("remark-cure", "Take it anew");
         assertTrue(prompt().startsWith("Click the place"), prompt());
     }
 

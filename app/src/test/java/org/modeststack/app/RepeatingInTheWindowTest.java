@@ -5,13 +5,8 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertInstanceOf;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import javafx.scene.Node;
-import javafx.scene.control.Label;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.modeststack.app.state.PickState;
@@ -89,7 +84,7 @@ class RepeatingInTheWindowTest extends WindowDriver {
         Bounds before = shown().bounds();
         open("Block", 2);
         for (String way : List.of("total", "extent", "fill", "each")) {
-            press(way);
+            clickText("toggle-button", way);
             RowArray now = (RowArray) body("Block").entries().get(1).step();
             assertEquals(way, now.spacing().name().toLowerCase(Locale.ROOT));
             assertEquals(before, shown().bounds(), way);
@@ -123,17 +118,6 @@ class RepeatingInTheWindowTest extends WindowDriver {
         assertEquals(20, shown().faceCount());
     }
 
-    private void press(String choice) throws Exception {
-        List<Node> all = new ArrayList<>(shownNodes("toggle-button"));
-        for (Node n : all) {
-            if (!(n instanceof ToggleButton b) || !b.getText().equals(choice)) continue;
-            mouse(b, 6, 6, MouseButton.PRIMARY, 0, 0);
-            settle();
-            return;
-        }
-        throw new AssertionError("no choice " + choice);
-    }
-
     @Test
     void aGapInTheSeamIsClosedByOneClick() throws Exception {
         Document d = block();
@@ -142,7 +126,7 @@ class RepeatingInTheWindowTest extends WindowDriver {
         d = Edits.addStep(d, block, 2, new Delete(PickText.parse("faces: facing -1 0 0 5")));
         show(Edits.addStep(d, block, 3, new Mirror(Axis.X, 0, true, 0.001)));
         assertFalse(Health.of(shown()).isClosed());
-        clickCure("Close it");
+        clickText("remark-cure", "Close it");
         assertTrue(Health.of(shown()).isClosed());
     }
 
@@ -153,21 +137,11 @@ class RepeatingInTheWindowTest extends WindowDriver {
         d = Edits.addStep(d, block, 1, new Move(new Vec3(2, 0, 0)));
         show(Edits.addStep(d, block, 2, new Mirror(Axis.X, 0, true, 0.001)));
         double whole = Measures.of(shown()).volume();
-        clickCure("Keep above");
+        clickText("remark-cure", "Keep above");
         assertEquals(7. / 10 * whole, Measures.of(shown()).volume(), 1e-9 * whole);
         assertTrue(shownNodes("remark-cure").isEmpty(), "nothing is left to be said");
         command("Undo");
         assertEquals(whole, Measures.of(shown()).volume(), 1e-9 * whole);
-    }
-
-    private void clickCure(String name) throws Exception {
-        for (Node n : List.copyOf(shownNodes("remark-cure")))
-            if (n instanceof Label l && l.getText().equals(name)) {
-                mouse(l, 4, 4, MouseButton.PRIMARY, 0, 0);
-                settle();
-                return;
-            }
-        throw new AssertionError("nothing offers to " + name);
     }
 
     @Test

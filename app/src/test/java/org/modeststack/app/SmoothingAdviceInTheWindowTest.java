@@ -4,10 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
-import javafx.scene.Node;
-import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.modeststack.mesh.ElementKind;
@@ -42,16 +39,6 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         settle();
     }
 
-    private void click(String text) throws Exception {
-        for (Node n : shownNodes("remark-cure")) {
-            if (!(n instanceof Label l) || !l.getText().equals(text)) continue;
-            mouse(l, 4, 4, MouseButton.PRIMARY, 0, 0);
-            settle();
-            return;
-        }
-        throw new AssertionError("nothing says " + text);
-    }
-
     private List<String> types() throws Exception {
         return body("Block").entries().stream()
                 .map(e -> StepDescriptor.of(e.step()).type())
@@ -65,7 +52,7 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         String block = d.bodyNamed("Block").id(), bore = d.bodyNamed("Bore").id();
         d = Edits.addStep(d, block, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore)));
         show(Edits.addStep(d, block, 2, new Subdivide(1)));
-        click("Divide faces first");
+        clickText("remark-cure", "Divide faces first");
         assertEquals(List.of("box", "boolean", "divide-faces", "subdivide"), types());
         assertTrue(Health.of(shown()).isClosed());
         assertTrue(shownNodes("remark-cure").isEmpty(), "nothing is left to say");
@@ -83,7 +70,7 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
                 30.0);
         show(Edits.addStep(d, block, 2, sharp));
         double before = shown().faceCount();
-        click("Bevel before the smoothing");
+        clickText("remark-cure", "Bevel before the smoothing");
         assertEquals(List.of("box", "bevel", "subdivide"), types());
         assertTrue(shown().faceCount() > before, "there were edges to bevel");
     }
@@ -109,7 +96,7 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         });
         settle();
         assertEquals(96, shown().faceCount());
-        click("Carry it out now");
+        clickText("remark-cure", "Carry it out now");
         assertEquals(1536, shown().faceCount());
         assertTrue(shownNodes("remark-cure").isEmpty());
     }

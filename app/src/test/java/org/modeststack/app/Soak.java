@@ -291,8 +291,11 @@ public class Soak extends WindowDriver {
                         dir.resolve("in.obj"),
                         "v 0 0 0\nv 9 0 0\nv 0 9 0\nv 0 0 9\nf 1 3 2\nf 1 2 4\nf 2 3 4\nf "
                                 + List.of("3 1 4", "3 1 9", "x").get(r.nextInt(3)) + "\n");
+                boolean again = r.nextBoolean() && fx(meshes::canReread);
+                if (again) last = "read again";
                 fx(() -> {
-                    meshes.importFrom(from, LengthUnit.MM);
+                    if (again) meshes.rereadFrom(from, LengthUnit.MM);
+                    else meshes.importFrom(from, LengthUnit.MM);
                     return null;
                 });
             }

@@ -18,6 +18,7 @@ import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -252,6 +253,17 @@ abstract class WindowDriver {
         return fx(() -> stage.getScene().getRoot().lookupAll("." + styleClass).stream()
                 .filter(Node::isVisible)
                 .toList());
+    }
+
+    /** Clicks what is shown in a style class with a text, and waits for what comes of it. */
+    void clickText(String styleClass, String text) throws Exception {
+        for (Node n : shownNodes(styleClass)) {
+            if (!(n instanceof Labeled l) || !l.getText().equals(text)) continue;
+            mouse(l, 4, 4, MouseButton.PRIMARY, 0, 0);
+            settle();
+            return;
+        }
+        throw new AssertionError("nothing says " + text);
     }
 
     /** Whether a node is seen: it and all it is in. */

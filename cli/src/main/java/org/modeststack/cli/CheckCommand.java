@@ -15,7 +15,7 @@ import picocli.CommandLine.Parameters;
 /** Says what is wrong with a mesh. */
 @Command(
         name = "check",
-        description = "Says what is wrong with a mesh, and which step cures it; exit code 1 if anything is.",
+        description = "Says what is wrong with a mesh, and which step cures it; exit code 1 if anything is, or may be.",
         mixinStandardHelpOptions = true)
 final class CheckCommand implements Callable<Integer> {
     @Parameters(paramLabel = "MESH", description = "The mesh file.")

@@ -105,10 +105,7 @@ class RepeatMirrorWeldTest {
                 "The body reaches over the plane by 1 mm, so it and its image run through each other. Keep only what is"
                         + " above to cut it off there.",
                 context.remarks.getFirst().text());
-        assertEquals(
-                Mirror.Keep.ABOVE,
-                Mirror.cuttingOff(new Mirror(Axis.X, 0, true, 1e-3), context.remarks.getFirst())
-                        .keep());
+        assertEquals(Mirror.Keep.ABOVE, Mirror.sideToKeep(context.remarks.getFirst()));
         Mesh cut = TestContext.run(new Mirror(Axis.X, 0, true, 1e-3, keep), over);
         assertTrue(Health.of(cut).isClosed());
         assertEquals(1, Measures.of(cut).shells());

@@ -84,13 +84,19 @@ final class StepCures {
                     () -> document.edit(
                             "Change weld within",
                             d -> Edits.setValue(d, bodyId, entry.id(), "weldWithin", closing.weldWithin())));
-        Mirror cutting = entry.step() instanceof Mirror m ? Mirror.cuttingOff(m, remark) : null;
-        if (cutting != null)
+        Mirror.Keep side = entry.step() instanceof Mirror ? Mirror.sideToKeep(remark) : null;
+        if (side != null)
             return new Cure(
-                    cutting.keep() == Mirror.Keep.ABOVE ? "Keep above" : "Keep below",
+                    side == Mirror.Keep.ABOVE ? "Keep above" : "Keep below",
                     "Cuts the body off at the plane and mirrors what is left",
                     () -> document.edit(
-                            "Change keep", d -> Edits.setValue(d, bodyId, entry.id(), "keep", cutting.keep())));
+                            "Change keep",
+                            d -> Edits.setValue(
+                                    Edits.setValue(d, bodyId, entry.id(), "keep", side),
+                                    bodyId,
+                                    entry.id(),
+                                    "image",
+                                    true)));
         SidesAdvice sides = SidesAdvice.in(remark);
         if (sides != null) return otherSides(sides, entry);
         if (entry.step() instanceof Bevel && Bevel.tellsOfFlatEdges(remark)) return behindSmoothing(entry);

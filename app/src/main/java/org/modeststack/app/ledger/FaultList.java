@@ -61,19 +61,18 @@ final class FaultList extends VBox {
             return;
         }
         long wrong = faults.found().stream().filter(f -> f.kind().isWrong()).count();
-        say(
-                wrong > 0
-                        ? "What is wrong"
-                        : !faults.isWhole()
-                                ? "Nothing wrong is found"
-                                : faults.found().isEmpty() ? "Nothing is wrong" : "Nothing is wrong; untidy:",
-                wrong > 0);
+        say(wrong > 0 ? "What is wrong" : whereNothingIsWrong(faults), wrong > 0);
         int row = 0;
         for (FoundFault f : faults.found()) line(f, row++);
         if (faults.isWhole()) return;
         Label more = new Label(Faults.NOT_WHOLE);
         more.getStyleClass().add("ledger-remark");
         lines.add(more, 0, row, GridPane.REMAINING, 1);
+    }
+
+    private static String whereNothingIsWrong(Faults faults) {
+        if (!faults.isWhole()) return "Nothing wrong is found";
+        return faults.found().isEmpty() ? "Nothing is wrong" : "Nothing is wrong; untidy:";
     }
 
     /** For a mesh that is too large to be made for this alone. */

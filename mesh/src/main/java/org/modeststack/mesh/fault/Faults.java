@@ -15,10 +15,14 @@ import org.modeststack.mesh.Mesh;
  * single elements costs about as much as making the mesh; whether faces meet or lie inside, {@link #all}, is several
  * times that. Kept with the mesh.
  *
- * @param isWhole whether all faces that might meet were compared; not where so very many share one place that it would take
- *     minutes
+ * @param isWhole whether all that was looked for was looked for everywhere: not where so very many faces share one place that
+ *     comparing them would take minutes
  */
 public record Faults(List<FoundFault> found, boolean isWhole) implements Memory.Counted {
+    /** What to say where not all faces were compared. */
+    public static final String NOT_WHOLE =
+            "So many faces share one place that not all were compared: more may pass through others, or lie inside.";
+
     private static final int ELEMENT_BYTES = 4, FAULT_BYTES = 128;
 
     /** All but those that need all faces compared with all others. */
@@ -67,10 +71,6 @@ public record Faults(List<FoundFault> found, boolean isWhole) implements Memory.
     static void add(List<FoundFault> to, FaultKind kind, IntArrayList elements, String detail, double measure) {
         if (!elements.isEmpty()) to.add(new FoundFault(kind, elements.size(), elements.toIntArray(), detail, measure));
     }
-
-    /** What to say where not all faces were compared. */
-    public static final String NOT_WHOLE =
-            "So many faces share one place that not all were compared: more may pass through others, or lie inside.";
 
     /** A length in words, mm, with the digits that matter. */
     static String length(double mm) {

@@ -84,8 +84,9 @@ final class PairRounds {
 
     private boolean others(int from, SelfOverlaps.PairTaker taker) {
         boolean[] more = {true};
+        double[] box = new double[6];
         for (int t = from, end = Math.min(boxes.count(), from + PIECE); t < end && more[0]; t++)
-            boxes.other(t, (s, other) -> more[0] = more[0] && taker.take(s, other));
+            boxes.other(t, box, (s, other) -> more[0] = more[0] && taker.take(s, other));
         return more[0];
     }
 }

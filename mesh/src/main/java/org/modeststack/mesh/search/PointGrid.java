@@ -11,6 +11,9 @@ import org.modeststack.mesh.Memory;
  * happen to be alike, form a chain: who looks gets more than lie near, and measures for himself.
  */
 public final class PointGrid implements Memory.Counted {
+    /** No number of a cube is farther from 0. */
+    private static final double FARTHEST = 0x1p62;
+
     /** A key and a value in a table that is three quarters full at the most. */
     private static final long ENTRY_BYTES = 16;
 
@@ -31,8 +34,6 @@ public final class PointGrid implements Memory.Counted {
         before = new int[capacity];
         Arrays.fill(before, -1);
     }
-
-    private static final double FARTHEST = 0x1p62;
 
     private long at(double d) {
         // What lies beyond the numbers of cubes shares the outermost, and loops over cubes come to an end.

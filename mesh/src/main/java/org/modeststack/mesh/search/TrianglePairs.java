@@ -83,13 +83,17 @@ public final class TrianglePairs {
 
         /** Tells of the pairs of one that is asked for and one that is not, with a number from one up to and without another. */
         void others(int from, int to, Bvh.PairVisitor visitor) {
-            for (int t = from; t < to; t++) other(t, visitor);
+            double[] box = new double[6];
+            for (int t = from; t < to; t++) other(t, box, visitor);
         }
 
-        /** Tells of the pairs of a triangle that is not asked for. */
-        void other(int t, Bvh.PairVisitor visitor) {
+        /**
+         * Tells of the pairs of a triangle, unless it is asked for itself.
+         *
+         * @param box for six values that are needed meanwhile
+         */
+        void other(int t, double[] box, Bvh.PairVisitor visitor) {
             if (isOwn[t]) return;
-            double[] box = new double[6];
             Bvh.triangleBox(xyz, triangles, t, box, 0);
             for (int k = 0; k < 3; k++) if (box[k] > whole[3 + k] || box[3 + k] < whole[k]) return;
             tree.within(box[0], box[1], box[2], box[3], box[4], box[5], i -> visitor.pair(own[i], t));

@@ -52,12 +52,7 @@ final class ValueJson {
      */
     static Object read(ParamDescriptor p, JsonNode v, Function<Material, String> found) {
         try {
-            return p.fromFile(p.type() == Mesh.class ? mesh(v, found) : data(v), Fields.shortened(v));
-        } catch (TooLarge e) {
-            throw new IllegalArgumentException(
-                    "This step cannot be read: " + p.label() + " cannot be so large a number as " + e.getMessage()
-                            + ".",
-                    e);
+            return p.fromFile(p.type() == Mesh.class ? mesh(v, found) : data(p, v), Fields.shortened(v));
         } catch (UnreadableMesh | StepException e) {
             throw new IllegalArgumentException(
                     "This step cannot be read: " + e.getMessage() + (e instanceof UnreadableMesh ? "." : ""), e);
@@ -65,31 +60,24 @@ final class ValueJson {
     }
 
     /** Whole numbers that fit come as {@link Integer}, others as {@link Double}. */
-    private static @Nullable Object data(JsonNode v) {
+    private static @Nullable Object data(ParamDescriptor p, JsonNode v) throws StepException {
         if (v.isString()) return v.asString();
         if (v.isBoolean()) return v.asBoolean();
         if (v.isIntegralNumber() && v.canConvertToInt()) return v.asInt();
         if (v.isNumber()) {
             Double d = Fields.number(v);
-            if (d == null) throw new TooLarge(v);
+            if (d == null)
+                throw new StepException(p.label() + " cannot be so large a number as " + Fields.shortened(v) + ".");
             return d;
         }
         if (!v.isArray()) return null;
         List<Object> all = new ArrayList<>();
         for (JsonNode x : v) {
-            Object one = data(x);
+            Object one = data(p, x);
             if (one == null) return null;
             all.add(one);
         }
         return all;
-    }
-
-    private static final class TooLarge extends IllegalArgumentException {
-        private static final long serialVersionUID = 1;
-
-        TooLarge(JsonNode number) {
-            super(Fields.shortened(number));
-        }
     }
 
     private static final class UnreadableMesh extends IllegalArgumentException {

@@ -294,10 +294,9 @@ public record Mirror(
         if (over != null) context.remark(over.remark());
     }
 
-    /** The step so that it cuts off what a remark tells to reach over the plane; null where a remark tells of nothing. */
-    public static @Nullable Mirror cuttingOff(Mirror step, Remark remark) {
-        Keep side = OverPlane.sideIn(remark);
-        return side == null ? null : step.with(side, true, step.weld, step.weldWithin);
+    /** What a remark says to keep, so that the body and its image do not get into each other; null where it tells of nothing. */
+    public static @Nullable Keep sideToKeep(Remark remark) {
+        return OverPlane.sideIn(remark);
     }
 
     private Geometry mirrored(MirrorPlane across, Geometry in, long seed, StepContext context) throws StepException {

@@ -28,8 +28,8 @@ final class RimGrading {
     /** Where all spacings are at least this share of what they were, it is not worth another collar. */
     private static final double WORTH = 0.7;
 
-    /** Into so many parts a way between two places is cut to add up spacings. */
-    private static final int PARTS = 8;
+    /** Spacings are added up in so many steps for each of the nearest, and in so many more. */
+    private static final int STEPS = 2, MORE_STEPS = 8;
 
     /**
      * Places along a chain in order.
@@ -37,7 +37,12 @@ final class RimGrading {
      * @param arcs how far along it they are, mm
      * @param spacing about how far they are from each other, mm
      */
-    record Line(IntArrayList vertices, DoubleArrayList arcs, double length, boolean isClosed, double spacing) {}
+    record Line(IntArrayList vertices, DoubleArrayList arcs, double length, boolean isClosed, double spacing) {
+        void add(int vertex, double arc) {
+            vertices.add(vertex);
+            arcs.add(arc);
+        }
+    }
 
     private final List<Sizes> chains;
 
@@ -122,7 +127,7 @@ final class RimGrading {
      * @param least into how many pieces it is cut at least
      */
     double[] between(int chain, double from, double to, double spacing, int least) {
-        int n = (int) Math.ceil((to - from) / (NEAREST * spacing)) * PARTS / 4 + PARTS;
+        int n = STEPS * (int) Math.ceil((to - from) / (NEAREST * spacing)) + MORE_STEPS;
         Sizes sizes = chains.get(chain);
         double[] sum = new double[n + 1];
         double step = (to - from) / n;

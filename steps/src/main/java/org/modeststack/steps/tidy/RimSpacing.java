@@ -125,11 +125,15 @@ final class RimSpacing {
         double length = 0;
         List<RimGrading.Line> told = new ArrayList<>();
         for (EdgeChain chain : chains) {
-            List<Place> at = places(chain);
-            IntArrayList line = cut(chain, at, cuts, out, places);
-            lines.add(line);
-            told.add(line(chain, at, line, places));
-            length += length(chain);
+            double[] gone = gone(chain);
+            double whole = gone[chain.edges()];
+            List<Place> at = places(chain, gone);
+            RimGrading.Line placed =
+                    new RimGrading.Line(new IntArrayList(), new DoubleArrayList(), whole, chain.isClosed(), spacing);
+            lines.add(cut(chain, gone, at, cuts, out, placed));
+            placed.vertices().forEach(places::set);
+            told.add(placed);
+            length += whole;
             number++;
         }
         IntArrayList faceOf = new IntArrayList(in.faceCount());
@@ -147,25 +151,6 @@ final class RimSpacing {
         return new Spaced(made, rim, places, cornerVertices, length / Math.max(1, places.cardinality()), told);
     }
 
-    /** The places among the vertices of a chain, with how far along it they are. */
-    private RimGrading.Line line(EdgeChain chain, List<Place> at, IntArrayList line, BitSet places) {
-        double[] gone = gone(chain);
-        IntArrayList vertices = new IntArrayList();
-        DoubleArrayList arcs = new DoubleArrayList();
-        int k = 0;
-        for (int i = 0; i < line.size() - (chain.isClosed() ? 1 : 0); i++) {
-            int v = line.getInt(i);
-            if (!places.get(v) || k >= at.size() && i < line.size() - 1) continue;
-            vertices.add(v);
-            if (k >= at.size()) arcs.add(gone[gone.length - 1]);
-            else {
-                Place p = at.get(k++);
-                arcs.add(gone[p.at] + p.share * (gone[p.at + 1] - gone[p.at]));
-            }
-        }
-        return new RimGrading.Line(vertices, arcs, gone[gone.length - 1], chain.isClosed(), spacing);
-    }
-
     private double[] gone(EdgeChain chain) {
         double[] gone = new double[chain.edges() + 1];
         for (int i = 0; i < chain.edges(); i++)
@@ -173,33 +158,38 @@ final class RimSpacing {
         return gone;
     }
 
-    /** Puts the vertices on the edges of a chain, and tells all vertices along it; of a closed one the first again at its end. */
-    private IntArrayList cut(EdgeChain chain, List<Place> at, EdgeCuts cuts, MeshBuilder out, BitSet places) {
+    /**
+     * Puts the vertices on the edges of a chain.
+     *
+     * @param placed receives those that are places
+     * @return all vertices along it, of a closed one the first again at its end
+     */
+    private IntArrayList cut(
+            EdgeChain chain, double[] gone, List<Place> at, EdgeCuts cuts, MeshBuilder out, RimGrading.Line placed) {
         IntArrayList line = new IntArrayList();
         int next = 0;
         for (int i = 0; i < chain.edges(); i++) {
             line.add(chain.vertex(i));
             DoubleArrayList shares = new DoubleArrayList();
             for (; next < at.size() && at.get(next).at == i; next++) {
-                if (at.get(next).share == 0) places.set(chain.vertex(i));
+                if (at.get(next).share == 0) placed.add(chain.vertex(i), gone[i]);
                 else shares.add(at.get(next).share);
             }
             if (shares.isEmpty()) continue;
             int first = out.vertexCount();
             cuts.cut(chain.edge(in, i), chain.vertex(i), shares.toDoubleArray());
             for (int k = 0; k < shares.size(); k++) {
-                places.set(first + k);
+                placed.add(first + k, gone[i] + shares.getDouble(k) * (gone[i + 1] - gone[i]));
                 line.add(first + k);
             }
         }
         line.add(chain.vertex(chain.edges()));
-        if (!chain.isClosed()) places.set(chain.vertex(chain.edges()));
+        if (!chain.isClosed()) placed.add(chain.vertex(chain.edges()), gone[chain.edges()]);
         return line;
     }
 
-    private List<Place> places(EdgeChain chain) {
+    private List<Place> places(EdgeChain chain, double[] gone) {
         int n = chain.edges();
-        double[] gone = gone(chain);
         spacing = wanted > 0 ? wanted : Math.clamp(gone[n] / leaving(chain), ring / NARROWEST, ring * WIDEST);
         double[] turns = new double[n + 1];
         for (int i = 0; i <= n; i++) if (!chain.isEnd(i)) turns[i] = turnFromAfar(chain, i, gone);
@@ -337,13 +327,6 @@ final class RimSpacing {
             if (in.corners()[adj.cornerNext()[c]] == from) return in.corners()[adj.cornerBefore(c, in)] != to;
         }
         return false;
-    }
-
-    private double length(EdgeChain chain) {
-        double sum = 0;
-        for (int i = 0; i < chain.edges(); i++)
-            sum += point(chain, i + 1).minus(point(chain, i)).length();
-        return sum;
     }
 
     private Vec3 point(EdgeChain chain, int i) {

@@ -17,6 +17,9 @@ import org.modeststack.mesh.exact.Predicates;
  * coordinates are multiples of one power of two.
  */
 final class Points {
+    /** No number of a cell is farther from 0. */
+    private static final double FARTHEST_CELL = 0x1p62;
+
     private static final double EPS = 0x1p-53;
     private static final byte EDGE_PLANE = 1;
     private static final byte EDGE_EDGE = 2;
@@ -202,8 +205,6 @@ final class Points {
         nextInCell[p] = cells.get(own);
         cells.put(own, p);
     }
-
-    private static final double FARTHEST_CELL = 0x1p62;
 
     private long cellOf(double d) {
         // What lies beyond the numbers of cells shares the outermost, and loops over cells come to an end.
