@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -24,6 +25,8 @@ import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
+import org.modeststack.steps.source.UvSphere;
+import org.modeststack.steps.tidy.Tidy;
 
 /** What spoils a smooth surface is said at the step, and one click does something about it. */
 @Timeout(60)
@@ -73,6 +76,36 @@ class SmoothingAdviceInTheWindowTest extends WindowDriver {
         clickText("remark-cure", "Bevel before the smoothing");
         assertEquals(List.of("box", "bevel", "subdivide"), types());
         assertTrue(shown().faceCount() > before, "there were edges to bevel");
+    }
+
+    @Test
+    void aCoarseBallIsSubdividedBeforeTheCutAndItsHoleGetsMoreSides() throws Exception {
+        Document d = Edits.addBody(Document.EMPTY, "Block", Material.DEFAULT, new UvSphere(80, 32, 16, Seat.CENTRED));
+        d = Edits.addBody(d, "Bore", Material.DEFAULT, new Cylinder(14, 200, 24, 1, 0, Seat.CENTRED));
+        String block = d.bodyNamed("Block").id(), bore = d.bodyNamed("Bore").id();
+        d = Edits.addStep(d, block, 1, new BooleanStep(Operation.DIFFERENCE, Bodies.of(bore)));
+        d = Edits.addStep(d, block, 2, StepDescriptor.of(Tidy.class).createDefault());
+        show(Edits.addStep(d, block, 3, new Subdivide(2)));
+        clickText("remark-cure", "Subdivide before the cut");
+        assertEquals(List.of("uv-sphere", "subdivide", "boolean", "tidy-rim", "subdivide"), types());
+        assertEquals(new Subdivide(2), body("Block").entries().get(1).step());
+        assertEquals(new Subdivide(1), body("Block").entries().get(4).step());
+        clickText("remark-cure", "Give Bore 96 sides");
+        assertEquals(
+                new Cylinder(14, 200, 96, 1, 0, Seat.CENTRED),
+                body("Bore").entries().getFirst().step());
+        assertTrue(Health.of(shown()).isClosed());
+        assertTrue(
+                shownNodes("remark-cure").stream()
+                        .noneMatch(n -> ((Labeled) n).getText().contains("sides")),
+                "nothing is left to say of facets");
+        fx(() -> {
+            document.undo();
+            document.undo();
+            return null;
+        });
+        settle();
+        assertEquals(List.of("uv-sphere", "boolean", "tidy-rim", "subdivide"), types());
     }
 
     @Test

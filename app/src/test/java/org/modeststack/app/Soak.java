@@ -134,10 +134,7 @@ public class Soak extends WindowDriver {
             if (things % 50 == 0) nothingIsLost();
             if (System.nanoTime() - minute > 60e9) {
                 minute = System.nanoTime();
-                System.gc();
-                long used = Runtime.getRuntime().totalMemory()
-                        - Runtime.getRuntime().freeMemory();
-                memory.add(used / 1_000_000 + " MB");
+                memory.add(usedMegabytes() + " MB");
                 System.out.println(things + " things, " + memory.getLast() + ", " + uncaught.size() + " uncaught");
             }
         }
@@ -150,8 +147,26 @@ public class Soak extends WindowDriver {
                 .map(e -> e.getKey() + " " + e.getValue())
                 .toList();
         System.out.println("less than ten times: " + seldom);
+        forgetsWhatIsClosed();
         System.out.println("stopped after " + PATIENCE_NANOS / 1_000_000_000L + " s: " + stopped);
         assertEquals(List.of(), List.copyOf(uncaught));
+    }
+
+    private static long usedMegabytes() {
+        System.gc();
+        return (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) / 1_000_000;
+    }
+
+    /** With another document open nothing is left of all before but what is kept for speed, half of the heap at most. */
+    private void forgetsWhatIsClosed() throws Exception {
+        fx(() -> {
+            document.open(Document.EMPTY, "Empty");
+            return null;
+        });
+        settle();
+        long used = usedMegabytes(), heap = Runtime.getRuntime().maxMemory() / 1_000_000;
+        System.out.println("with an empty document " + used + " MB of " + heap);
+        assertTrue(used < heap * 2 / 3, "what was closed is still held: " + used + " MB");
     }
 
     /** What goes on for long is stopped as the user would, and must have stopped soon after. */
@@ -163,7 +178,7 @@ public class Soak extends WindowDriver {
             }
         stopped.merge(last, 1, Integer::sum);
         fx(() -> {
-            results.cancel();
+            window.commands().named("Stop the calculation").run();
             return null;
         });
         for (long end = System.nanoTime() + GRACE_NANOS; fx(results::isBusy); Thread.sleep(20))
@@ -291,13 +306,18 @@ public class Soak extends WindowDriver {
                         dir.resolve("in.obj"),
                         "v 0 0 0\nv 9 0 0\nv 0 9 0\nv 0 0 9\nf 1 3 2\nf 1 2 4\nf 2 3 4\nf "
                                 + List.of("3 1 4", "3 1 9", "x").get(r.nextInt(3)) + "\n");
-                boolean again = r.nextBoolean() && fx(meshes::canReread);
-                if (again) last = "read again";
                 fx(() -> {
-                    if (again) meshes.rereadFrom(from, LengthUnit.MM);
-                    else meshes.importFrom(from, LengthUnit.MM);
+                    meshes.importFrom(from, LengthUnit.MM);
                     return null;
                 });
+                settleOrStop();
+                if (r.nextBoolean() && fx(meshes::canReread)) {
+                    last = "read again";
+                    fx(() -> {
+                        meshes.rereadFrom(from, LengthUnit.MM);
+                        return null;
+                    });
+                }
             }
             case "undo" -> {
                 for (int i = r.nextInt(15); i >= 0; i--)

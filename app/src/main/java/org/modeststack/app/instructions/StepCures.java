@@ -7,7 +7,6 @@ import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.PointState;
 import org.modeststack.app.state.ResultState;
 import org.modeststack.app.state.SelectionState;
-import org.modeststack.mesh.Mesh;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
@@ -19,14 +18,11 @@ import org.modeststack.stack.evaluate.StepResult;
 import org.modeststack.steps.Numbers;
 import org.modeststack.steps.ParamDescriptor;
 import org.modeststack.steps.Remark;
-import org.modeststack.steps.Step;
-import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.bevel.Bevel;
 import org.modeststack.steps.combine.BooleanStep;
 import org.modeststack.steps.combine.SidesAdvice;
 import org.modeststack.steps.mirror.Mirror;
 import org.modeststack.steps.pick.Pick;
-import org.modeststack.steps.smooth.SmoothingAdvice;
 import org.modeststack.steps.smooth.Subdivide;
 
 /** The one click that does something about what a step of a body has to say. */
@@ -75,7 +71,7 @@ final class StepCures {
                         selected.selectSteps(List.of(entry.id()));
                         picks.accept(entry);
                     });
-        if (entry.step() instanceof Subdivide) return beforeSmoothing(remark, entry);
+        if (entry.step() instanceof Subdivide) return new SmoothingCures(document, results, bodyId).of(remark, entry);
         Mirror closing = entry.step() instanceof Mirror m ? Mirror.closing(m, remark) : null;
         if (closing != null)
             return new Cure(
@@ -138,19 +134,6 @@ final class StepCures {
                             "Change sides", x -> Edits.setValue(x, id, source.id(), "sides", advice.better())));
         }
         return null;
-    }
-
-    private Cure beforeSmoothing(Remark remark, Entry entry) {
-        Mesh in = results.before(document.current().bodyOf(bodyId), entry.id());
-        Step cure = in == null ? null : SmoothingAdvice.cure(remark, in);
-        if (cure == null) return null;
-        String title = StepDescriptor.of(cure).title();
-        return new Cure(
-                title + " first",
-                "Adds a step before this one that cures it",
-                () -> document.edit(
-                        "Add " + title,
-                        d -> Edits.addStep(d, bodyId, d.bodyOf(bodyId).indexOf(entry.id()), cure)));
     }
 
     private Cure behindSmoothing(Entry entry) {

@@ -43,11 +43,19 @@ public final class CutBodies {
     }
 
     /**
+     * @param body before the cut, where it was cut
      * @param width that is asked for, mm: a twentieth of the cutter's smallest size
      * @param rim the tag of the edges of the cut
      */
     public record Case(
-            int number, Kind kind, String cutter, Operation operation, Mesh mesh, double width, String rim) {}
+            int number,
+            Kind kind,
+            String cutter,
+            Operation operation,
+            Mesh body,
+            Mesh mesh,
+            double width,
+            String rim) {}
 
     private static final String[] NAMES = {"cylinder", "ball", "box", "prism", "ring"};
 
@@ -55,6 +63,11 @@ public final class CutBodies {
 
     /** @param cutters one, or two of which the second is near the first, so that their cuts mostly run into each other */
     public static Case of(int number, int cutters) throws StepException {
+        return of(number, cutters, 0);
+    }
+
+    /** @param levels that the body is subdivided by before it is cut, at the same place by the same cutter */
+    public static Case of(int number, int cutters, int levels) throws StepException {
         Random r = new Random(0xC07 + 104_729L * number);
         Kind kind = Kind.values()[number % Kind.values().length];
         Mesh body = turned(body(kind, r), r, new Vec3(0, 0, 0));
@@ -66,6 +79,7 @@ public final class CutBodies {
         cutter = turned(cutter, r, at);
         Operation operation = r.nextInt(3) == 0 ? Operation.UNION : Operation.DIFFERENCE;
         List<Arrangement.Operand> operands = new ArrayList<>();
+        if (levels > 0) body = subdivided(body, levels);
         operands.add(new Arrangement.Operand(body, "", "Body"));
         operands.add(new Arrangement.Operand(cutter, "t", "Tool"));
         String name = NAMES[which];
@@ -80,7 +94,7 @@ public final class CutBodies {
         }
         StepContext context = new QuietContext();
         Mesh cut = new Arrangement(operands, operation, false, true, context).result();
-        return new Case(number, kind, name, operation, cut, width, context.madeTag());
+        return new Case(number, kind, name, operation, body, cut, width, context.madeTag());
     }
 
     private static Vec3 any(Random r) {

@@ -29,6 +29,7 @@ public final class SmoothingAdvice {
     private static final String AT_WALLS = "more than two faces, at walls inside, so the surface stays sharp there.";
     private static final String PARTS = ": the smooth surface will part there.";
     private static final String TWICE = ": the smooth surface will be there twice too.";
+    private static final String UNEVEN = "coarse beside small ones, and the smooth surface will be uneven there.";
     private static final String LEFT = ": there is nothing to smooth.";
 
     private static final int MOST_SIDES = 4;
@@ -68,7 +69,16 @@ public final class SmoothingAdvice {
         say(in, quick.of(FaultKind.NEAR), Remark.Level.REMARK, PARTS, out);
         say(in, quick.of(FaultKind.DOUBLED), Remark.Level.REMARK, TWICE, out);
         say(in, quick.of(FaultKind.LOOSE), Remark.Level.NOTE, LEFT, out);
+        UnevenRound.Found uneven = UnevenRound.in(in);
+        if (uneven.matters())
+            out.add(new Remark(
+                    Remark.Level.NOTE, uneven.count() + " faces of a round surface are " + UNEVEN, uneven.place()));
         return out;
+    }
+
+    /** Whether a remark tells that a round body is too coarse for what was made of a cut in it. */
+    public static boolean tellsOfUneven(Remark remark) {
+        return remark.text().endsWith(UNEVEN);
     }
 
     private static void say(Mesh in, @Nullable FoundFault found, Remark.Level level, String what, List<Remark> out) {
