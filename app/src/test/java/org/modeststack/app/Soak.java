@@ -123,6 +123,8 @@ public class Soak extends WindowDriver {
             try {
                 what = r.nextInt(3) > 0 ? command(round.removeLast()) : something();
                 settleOrStop();
+                keepSmallIfLarge();
+                settleOrStop();
             } catch (Exception | AssertionError e) {
                 // The test's report leaves out what is below this class.
                 e.printStackTrace(System.out);
@@ -329,7 +331,6 @@ public class Soak extends WindowDriver {
             }
             default -> keepSmall();
         }
-        keepSmallIfLarge();
         return last;
     }
 

@@ -7,7 +7,13 @@ import org.modeststack.mesh.part.Geometry;
 
 /** How large a mesh a step may make, so that a slip of the keyboard does not exhaust the memory. */
 public final class Limits {
-    public static final long MAX_FACES = 20_000_000;
+    private static final long MAX_FACES = 20_000_000;
+
+    /**
+     * What a face of a mesh costs at the least while a step makes it, bytes: that of a quad, with its share of edges and
+     * vertices, what is known of its neighbours, and the builder's own. Pictures and searches come on top.
+     */
+    private static final long BYTES_A_FACE = 300;
 
     /** Three coordinates each must go into one array. */
     private static final long MAX_VERTICES = (Integer.MAX_VALUE - 8) / 3;
@@ -22,6 +28,18 @@ public final class Limits {
     /** @throws StepException if a step would make more faces than there is room for */
     public static void checkFaces(double faces) throws StepException {
         check(faces, MAX_FACES, "faces");
+        checkMemory(faces, Runtime.getRuntime().maxMemory());
+    }
+
+    /** What does not fit is refused before others, who draw the window too, are left without memory. */
+    static void checkMemory(double faces, long bytes) throws StepException {
+        long most = bytes / BYTES_A_FACE;
+        if (faces > most)
+            throw new StepException(String.format(
+                    Locale.ROOT,
+                    "This would make %,.0f faces; there is memory for about %,d. Use smaller numbers.",
+                    faces,
+                    most));
     }
 
     /**
@@ -30,6 +48,11 @@ public final class Limits {
      * @throws StepException if there would be more of anything than there is room for
      */
     public static void checkCounts(double vertices, double faces, double corners) throws StepException {
+        checkArrays(vertices, faces, corners);
+        checkMemory(faces, Runtime.getRuntime().maxMemory());
+    }
+
+    static void checkArrays(double vertices, double faces, double corners) throws StepException {
         check(faces, MAX_FACES, "faces");
         check(vertices, MAX_VERTICES, "vertices");
         check(corners, MAX_CORNERS, "corners");

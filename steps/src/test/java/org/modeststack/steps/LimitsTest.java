@@ -31,11 +31,20 @@ class LimitsTest {
     })
     void theMostOfEachIsSaid(double vertices, double faces, double corners, String said) throws StepException {
         if (said == null) {
-            Limits.checkCounts(vertices, faces, corners);
+            Limits.checkArrays(vertices, faces, corners);
             return;
         }
-        StepException e = assertThrows(StepException.class, () -> Limits.checkCounts(vertices, faces, corners));
+        StepException e = assertThrows(StepException.class, () -> Limits.checkArrays(vertices, faces, corners));
         assertEquals("This would make " + said + ". Use smaller numbers.", e.getMessage());
+    }
+
+    @Test
+    void whatDoesNotFitIntoTheMemoryIsRefused() throws StepException {
+        Limits.checkMemory(3_000_000, 1L << 30);
+        StepException e = assertThrows(StepException.class, () -> Limits.checkMemory(4_000_000, 1L << 30));
+        assertEquals(
+                "This would make 4,000,000 faces; there is memory for about 3,579,139. Use smaller numbers.",
+                e.getMessage());
     }
 
     /** 1,000 copies of one face with 5 million corners: 5 thousand million, which an int takes for 705 million. */
