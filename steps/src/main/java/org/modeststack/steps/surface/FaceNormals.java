@@ -1,14 +1,17 @@
 package org.modeststack.steps.surface;
 
-import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
+import java.util.concurrent.atomic.AtomicReferenceArray;
+import java.util.concurrent.atomic.LongAdder;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.shade.CornerNormals;
 
 /**
  * The normals that faces are shaded with, for parts of them that take their place: where a face is part of a curved surface,
- * its parts are shaded by that, and not by what little of it is left. Remembers those that were asked of.
+ * its parts are shaded by that, and not by what little of it is left. Those that were asked of are kept with the mesh, since the
+ * same ones are asked of again while a cut is dragged over them.
  */
 public final class FaceNormals {
     /** What is off by less than this from the normal of the face is not curved: the cosine of a tenth of a degree. */
@@ -16,7 +19,7 @@ public final class FaceNormals {
 
     private final Mesh mesh;
     private final CornerNormals shading;
-    private final Int2ObjectOpenHashMap<Known> known = new Int2ObjectOpenHashMap<>();
+    private final Kept kept;
     private int face = -1;
     private Known last = new Known(false, new double[0]);
     private final double[] area = new double[3];
@@ -24,8 +27,32 @@ public final class FaceNormals {
     /** @param ofCorners three values for each corner of a face */
     private record Known(boolean isCurved, double[] ofCorners) {}
 
+    /** What is known of the faces of a mesh. Several may find out the same at a time; they find the same. */
+    private static final class Kept implements Memory.Counted {
+        /** Of a face: a reference, two objects and an array, bytes. */
+        private static final int FACE = 64, CORNER = 24;
+
+        private final AtomicReferenceArray<@Nullable Known> ofFaces;
+        private final LongAdder bytes = new LongAdder();
+
+        Kept(Mesh mesh) {
+            ofFaces = new AtomicReferenceArray<>(mesh.faceCount());
+            bytes.add(4L * mesh.faceCount());
+        }
+
+        void keep(int face, Known known) {
+            if (ofFaces.getAndSet(face, known) == null) bytes.add(FACE + CORNER * (known.ofCorners.length / 3));
+        }
+
+        @Override
+        public void count(Memory memory) {
+            memory.addBytes(bytes.sum());
+        }
+    }
+
     public FaceNormals(Mesh mesh) {
         this.mesh = mesh;
+        kept = mesh.derived(Kept.class, Kept::new);
         shading = new CornerNormals(mesh);
     }
 
@@ -33,7 +60,9 @@ public final class FaceNormals {
     public boolean isCurved(int f) {
         if (f != face) {
             face = f;
-            last = known.computeIfAbsent(f, this::find);
+            Known known = kept.ofFaces.get(f);
+            if (known == null) kept.keep(f, known = find(f));
+            last = known;
         }
         return last.isCurved;
     }

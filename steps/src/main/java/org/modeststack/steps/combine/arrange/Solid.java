@@ -57,6 +57,7 @@ final class Solid implements Memory.Counted {
     private final int[] sideOfCorner;
 
     private @Nullable LongArrayList selfPairs;
+    private volatile double signedVolume = Double.NaN;
 
     static Solid of(Mesh mesh) {
         return mesh.derived(Solid.class, Solid::new);
@@ -242,6 +243,11 @@ final class Solid implements Memory.Counted {
 
     /** Six times the volume, as a sum of tetrahedra; its sign tells whether the faces look outwards. */
     double signedVolume() {
+        if (Double.isNaN(signedVolume)) signedVolume = volumeOfTetrahedra();
+        return signedVolume;
+    }
+
+    private double volumeOfTetrahedra() {
         double sum = 0;
         double ox = xyz[0], oy = xyz[1], oz = xyz[2];
         for (int i = 0; i < triangles.length; i += 3) {
