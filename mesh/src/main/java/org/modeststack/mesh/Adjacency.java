@@ -3,6 +3,7 @@ package org.modeststack.mesh;
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * Which elements touch which, for one {@link Mesh}: its edges, the faces at each edge, the corners at each vertex.
@@ -12,6 +13,9 @@ import org.modeststack.mesh.work.Work;
  * {@code corners[c]} to the next corner of {@code f}.
  */
 public final class Adjacency implements Memory.Counted {
+    /** From so many corners on two work beside each other. */
+    private static final int LARGE = 1 << 15;
+
     private final int[] cornerFace;
     private final int[] cornerNext;
     private final int[] cornerEdge;
@@ -44,7 +48,25 @@ public final class Adjacency implements Memory.Counted {
             }
         }
 
-        Work.checkpoint();
+        vertexStart = new int[vertices + 1];
+        vertexCorners = new int[n];
+        cornerEdge = new int[n];
+        Edges[] found = new Edges[1];
+        // Both are about the same work, and have nothing to do with each other.
+        Workers.each(n < LARGE ? 1 : 2, task -> {
+            if (task == 0) found[0] = edges(vertices, corners);
+            if (n < LARGE || task == 1) gather(corners, vertexStart, vertexCorners);
+        });
+        edgeLow = found[0].low;
+        edgeHigh = found[0].high;
+        edgeStart = found[0].start;
+        edgeCorners = found[0].corners;
+    }
+
+    private record Edges(int[] low, int[] high, int[] start, int[] corners) {}
+
+    private Edges edges(int vertices, int[] corners) {
+        int n = corners.length;
         int[] bucketStart = new int[vertices + 1];
         for (int c = 0; c < n; c++) bucketStart[Math.min(corners[c], corners[cornerNext[c]]) + 1]++;
         sum(bucketStart);
@@ -52,7 +74,6 @@ public final class Adjacency implements Memory.Counted {
         for (int c = 0; c < n; c++) bucket[bucketStart[Math.min(corners[c], corners[cornerNext[c]])]++] = c;
 
         Work.checkpoint();
-        cornerEdge = new int[n];
         int[] low = new int[n + 1], high = new int[n + 1], count = new int[n + 1];
         // For each higher vertex its last edge; the buckets are done with.
         int[] edgeTo = bucketStart;
@@ -74,21 +95,19 @@ public final class Adjacency implements Memory.Counted {
             count[e + 1]++;
         }
         Work.checkpoint();
-        edgeLow = Arrays.copyOf(low, edges);
-        edgeHigh = Arrays.copyOf(high, edges);
-        edgeStart = Arrays.copyOf(count, edges + 1);
-        sum(edgeStart);
-        edgeCorners = bucket;
-        int[] next = edgeStart.clone();
-        for (int c = 0; c < n; c++) edgeCorners[next[cornerEdge[c]]++] = c;
+        int[] start = Arrays.copyOf(count, edges + 1);
+        sum(start);
+        int[] next = start.clone();
+        for (int c = 0; c < n; c++) bucket[next[cornerEdge[c]]++] = c;
+        return new Edges(Arrays.copyOf(low, edges), Arrays.copyOf(high, edges), start, bucket);
+    }
 
-        Work.checkpoint();
-        vertexStart = new int[vertices + 1];
-        for (int c = 0; c < n; c++) vertexStart[corners[c] + 1]++;
-        sum(vertexStart);
-        vertexCorners = new int[n];
-        int[] at = vertexStart.clone();
-        for (int c = 0; c < n; c++) vertexCorners[at[corners[c]]++] = c;
+    /** The corners by their vertices. */
+    private static void gather(int[] corners, int[] start, int[] cornersAt) {
+        for (int v : corners) start[v + 1]++;
+        sum(start);
+        int[] at = start.clone();
+        for (int c = 0; c < corners.length; c++) cornersAt[at[corners[c]]++] = c;
     }
 
     @Override

@@ -20,7 +20,7 @@ import org.modeststack.mesh.work.Work;
  */
 public final class PolygonTriangulator {
     /** A corner so near the line between others, as a share of the largest coordinate, is off it by rounding only. */
-    private static final double ROUNDING = 0x1p-46;
+    static final double ROUNDING = 0x1p-46;
 
     /** From so many corners on these are looked for by their place. */
     private static final int MANY = 128;
@@ -62,9 +62,12 @@ public final class PolygonTriangulator {
             put(out, outAt, from, from + 1, from + 2);
             return;
         }
+        if (n == 4) {
+            if (!PlainQuad.cut(xyz, corners, from, out, outAt)) quad(xyz, corners, from, out, outAt);
+            return;
+        }
         load(xyz, corners, from, n);
-        if (n == 4) quad(xyz, corners, from, out, outAt);
-        else clip(n, from, out, outAt);
+        clip(n, from, out, outAt);
     }
 
     private void load(double[] xyz, int[] corners, int from, int n) {
@@ -130,7 +133,9 @@ public final class PolygonTriangulator {
         return along > 0 && along < du * du + dw * dw && isNearLine(a, b, c);
     }
 
-    private void quad(double[] xyz, int[] corners, int from, int[] out, int at) {
+    /** Any of four corners. */
+    void quad(double[] xyz, int[] corners, int from, int[] out, int at) {
+        load(xyz, corners, from, 4);
         boolean firstIsShorter = length(xyz, corners, from, 0, 2) <= length(xyz, corners, from, 1, 3) * (1 + 1e-9);
         // Nearly always the shorter diagonal is good, and the other need not be looked at.
         if (firstIsShorter && isConvex(0, 1, 2) && isConvex(0, 2, 3)) putQuad(out, at, from, true);
@@ -153,7 +158,7 @@ public final class PolygonTriangulator {
         return first || !second && t012 + t023 >= t013 + t123;
     }
 
-    private static void putQuad(int[] out, int at, int from, boolean first) {
+    static void putQuad(int[] out, int at, int from, boolean first) {
         if (first) {
             put(out, at, from, from + 1, from + 2);
             put(out, at + 3, from, from + 2, from + 3);
@@ -163,7 +168,7 @@ public final class PolygonTriangulator {
         }
     }
 
-    private static double length(double[] xyz, int[] corners, int from, int i, int j) {
+    static double length(double[] xyz, int[] corners, int from, int i, int j) {
         int a = 3 * corners[from + i], b = 3 * corners[from + j];
         double x = xyz[a] - xyz[b], y = xyz[a + 1] - xyz[b + 1], z = xyz[a + 2] - xyz[b + 2];
         return x * x + y * y + z * z;
