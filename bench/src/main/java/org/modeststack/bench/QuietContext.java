@@ -6,9 +6,10 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.StepException;
 
-/** For steps that are carried out alone: knows no bodies, and nobody listens. */
+/** For steps that are carried out alone: knows no bodies, and only counts what is said. */
 public final class QuietContext implements StepContext {
     private final long seed;
+    private int remarks;
 
     public QuietContext() {
         this(7);
@@ -36,7 +37,12 @@ public final class QuietContext implements StepContext {
 
     @Override
     public void remark(Remark remark) {
-        // Nobody listens.
+        remarks++;
+    }
+
+    /** How many remarks were made. */
+    public int remarks() {
+        return remarks;
     }
 
     @Override

@@ -37,6 +37,7 @@ public final class TidyJudge {
      * @param fits whether the shape has room for a collar as wide as asked, and no wedge that is too narrow for a good quad
      * @param collar its faces
      * @param around faces beside it that were made anew or changed
+     * @param said whether the step said anything
      * @param off how far a place of the collar is from the surface before at most, as a share of what its own bend explains
      */
     record Outcome(
@@ -49,6 +50,7 @@ public final class TidyJudge {
             int open,
             Validity before,
             Validity shape,
+            boolean said,
             double ms) {
         boolean isOut() {
             return collar.count() > 0;
@@ -72,6 +74,8 @@ public final class TidyJudge {
             if (each && (!o.isOut() || !isFine(o))) System.out.println(line(o));
         }
         print(all);
+        System.out.println("not all of the aim, and nothing said: "
+                + all.stream().filter(o -> !(o.isOut() && isFine(o)) && !o.said).count());
     }
 
     private static boolean isFine(Outcome o) {
@@ -125,6 +129,7 @@ public final class TidyJudge {
                 Health.of(out).isClosed() ? 0 : 1,
                 Validity.of(c.mesh()),
                 Validity.of(out),
+                context.remarks() > 0,
                 ms);
     }
 

@@ -27,6 +27,11 @@ public record Arm(SurfacePath path, double distance, int corner, double angle) {
         return path.at(share * reached(scale));
     }
 
+    /** The edge of the mesh that it runs along at a share of the way to the rail; -1 where it runs through a face. */
+    public int edgeAlong(double scale, double share) {
+        return path.edgeAlong(share * reached(scale));
+    }
+
     /** How much of the distance there is room for, from 0 to 1. */
     double room() {
         return reached(1) / distance;

@@ -26,6 +26,9 @@ public final class SurfacePath {
      */
     public record Place(Vec3 at, int triangle, Vec3 normal, Vec3 way) {}
 
+    /** What the far corner of a triangle counts at a place on its side, but for rounding. */
+    private static final double ON_SIDE = 1e-9;
+
     private final TriangleSurface surface;
     private final List<Vec3> points = new ArrayList<>();
     /** Behind each point. */
@@ -77,6 +80,24 @@ public final class SurfacePath {
             gone += l;
         }
         return place(points.getFirst(), 0, Vec3.ZERO);
+    }
+
+    /** The edge of the mesh that it runs along at a distance from its beginning; -1 where it runs through a face. */
+    public int edgeAlong(double distance) {
+        double gone = 0;
+        for (int i = 1; i < points.size(); i++) {
+            Vec3 a = points.get(i - 1), b = points.get(i);
+            gone += b.minus(a).length();
+            if (gone < distance && i < points.size() - 1) continue;
+            int t = triangles.getInt(i - 1);
+            double[] atA = surface.shares(t, a), atB = surface.shares(t, b);
+            for (int k = 0; k < 3; k++) {
+                int opposite = (k + 2) % 3;
+                if (atA[opposite] < ON_SIDE && atB[opposite] < ON_SIDE) return surface.edge(3 * t + k);
+            }
+            return -1;
+        }
+        return -1;
     }
 
     /**

@@ -5,7 +5,10 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
@@ -14,6 +17,7 @@ import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.Successors;
+import org.modeststack.steps.rail.Arm;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.ChainEnd;
@@ -59,6 +63,7 @@ final class CollarRings implements StripBuilder {
     /** For each face of a collar a triangle of the surface that it lies on. */
     private final IntArrayList lying = new IntArrayList();
 
+    private final Map<String, Tag> edgeTags = new TreeMap<>();
     private final BitSet rows = new BitSet();
     /** For each corner that a walk leaves a stop by its row. */
     private final Int2ObjectOpenHashMap<Row> made = new Int2ObjectOpenHashMap<>();
@@ -84,6 +89,9 @@ final class CollarRings implements StripBuilder {
         normals = new FaceNormals(mesh);
         firstFace = out.faceCount();
         out.emptyTag(madeTag, ElementKind.EDGE);
+        mesh.tags().forEach((name, tag) -> {
+            if (tag.kind() == ElementKind.EDGE) edgeTags.put(name, tag);
+        });
     }
 
     @Override
@@ -240,13 +248,15 @@ final class CollarRings implements StripBuilder {
         int[] profile = rails.profile(at);
         Row out = new Row(new int[rings + 1], new int[rings + 1], new double[rings + 1][]);
         Station s = net.stop(walk, at.index()).station();
+        ChainEnd end = net.walks().end(at);
+        Arm arm = arrives ? end.in() : end.out();
         for (int j = 0; j <= rings; j++) {
-            ChainEnd end = net.walks().end(at);
-            SurfacePath.Place p = (arrives ? end.in() : end.out()).along(s.scale(), (double) j / rings);
+            SurfacePath.Place p = arm.along(s.scale(), (double) j / rings);
             out.vertices[j] = rest.vertex(profile[arrives ? rings - j : rings + j]);
             locate(out, j, p);
             rows.set(out.vertices[j]);
         }
+        tagRow(out, arm, s);
         return out;
     }
 
@@ -268,7 +278,23 @@ final class CollarRings implements StripBuilder {
             locate(row, j, p);
         }
         for (int v : row.vertices) rows.set(v);
+        tagRow(row, stop.arm(), s);
         return row;
+    }
+
+    /** A row that runs along an edge of the mesh goes on being in its tags. */
+    private void tagRow(Row row, Arm arm, Station s) {
+        if (edgeTags.isEmpty()) return;
+        Adjacency adj = mesh.adjacency();
+        for (int j = 0; j < rings; j++) {
+            int e = arm.edgeAlong(s.scale(), (j + 0.5) / rings);
+            if (e < 0 || row.vertices[j] == row.vertices[j + 1]) continue;
+            long was = Tag.edge(adj.edgeLow(e), adj.edgeHigh(e)), is = Tag.edge(row.vertices[j], row.vertices[j + 1]);
+            edgeTags.forEach((name, tag) -> {
+                double weight = tag.weightOf(was);
+                if (weight > 0) out.tag(name, ElementKind.EDGE, is, weight);
+            });
+        }
     }
 
     /** A vertex of the rim, which has its tags still. */
@@ -290,8 +316,7 @@ final class CollarRings implements StripBuilder {
         int from = band.at()[k];
         int a = rest.vertex(band.station(k).vertex()),
                 b = rest.vertex(band.station(k + 1).vertex());
-        mesh.tags().forEach((name, tag) -> {
-            if (tag.kind() != ElementKind.EDGE) return;
+        edgeTags.forEach((name, tag) -> {
             double weight = 0;
             for (int i = from; i < from + band.edges(k); i++)
                 weight = Math.max(weight, tag.weightOf(Tag.edge(chain.vertex(i), chain.vertex(i + 1))));

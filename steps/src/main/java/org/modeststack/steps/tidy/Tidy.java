@@ -1,5 +1,6 @@
 package org.modeststack.steps.tidy;
 
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -118,9 +119,21 @@ public record Tidy(
         if (collars == null) return in;
         Mesh led = leadAround
                 ? Transition.led(
-                        built.mesh(), collars.firstFace(), collars.rows(), made.rim.spacing(), ring(), context.seed())
+                        built.mesh(),
+                        collars.firstFace(),
+                        collars.rows(),
+                        made.rim.spacing(),
+                        ring(),
+                        graded,
+                        context.seed())
                 : built.mesh();
-        return BorderWalls.without(led);
+        Mesh out = BorderWalls.without(led);
+        LongOpenHashSet keys = new LongOpenHashSet();
+        for (int f = collars.firstFace(); f < built.mesh().faceCount(); f++)
+            keys.add(built.mesh().faceKeys()[f]);
+        NarrowFaces narrow = NarrowFaces.in(out, keys);
+        if (narrow.count() > 0) context.remark(narrow.remark());
+        return out;
     }
 
     private record Made(RimSpacing.Spaced rim, CollarBuilding.Built built) {}

@@ -38,6 +38,11 @@ final class Transition {
 
     private static final double SLACK = 0.8;
 
+    /** Edges along a rail that are shorter than this share of the spacing are very short. */
+    private static final double VERY_SHORT = 0.1;
+
+    private static final double VERY_NARROW = Math.toRadians(2);
+
     /** Edges shorter than this, as a share of the spacing beside the collar, go. */
     private static final double SHORT = 0.7;
 
@@ -53,6 +58,7 @@ final class Transition {
     private final BitSet rail = new BitSet();
     private final double spacing;
     private final double depth;
+    private final double veryShort;
     private final ChangingFaces faces;
     /** How far from the rail each vertex near it is, along edges, mm. */
     private final Int2DoubleOpenHashMap far = new Int2DoubleOpenHashMap();
@@ -63,14 +69,17 @@ final class Transition {
      * @param kept vertices that are not touched
      * @param spacing of places along the rim, mm
      * @param depth how far from the rails old vertices may be to be touched, mm
+     * @param veryShort edges along a rail that are shorter go, and if only by making a face narrower, mm
      */
-    private Transition(Mesh mesh, int firstOfCollar, BitSet rows, BitSet kept, double spacing, double depth) {
+    private Transition(
+            Mesh mesh, int firstOfCollar, BitSet rows, BitSet kept, double spacing, double depth, double veryShort) {
         this.mesh = mesh;
         this.firstOfCollar = firstOfCollar;
         this.rows = rows;
         this.kept = kept;
         this.spacing = spacing;
         this.depth = depth;
+        this.veryShort = veryShort;
         faces = new ChangingFaces(mesh);
         far.defaultReturnValue(Double.POSITIVE_INFINITY);
     }
@@ -78,11 +87,15 @@ final class Transition {
     /**
      * What a mesh with collars becomes. Where something would meet itself or pass through something in spite of all, the
      * vertices there are left as they are.
+     *
+     * @param noShort whether very short edges along a rail go, and if only by making a face narrower
      */
-    static Mesh led(Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth, long seed) {
+    static Mesh led(
+            Mesh mesh, int firstOfCollar, BitSet rows, double spacing, double depth, boolean noShort, long seed) {
+        double veryShort = noShort ? VERY_SHORT * spacing : 0;
         BitSet kept = new BitSet();
         for (int round = 0; round < ROUNDS; round++) {
-            Transition t = new Transition(mesh, firstOfCollar, rows, kept, spacing, depth);
+            Transition t = new Transition(mesh, firstOfCollar, rows, kept, spacing, depth, veryShort);
             Mesh led = t.run(), out = JoinTriangles.joined(led, t.changed(led), BENT, SKEW, seed);
             BitSet wrong = t.wrong(out);
             if (wrong.isEmpty()) return out;
@@ -309,7 +322,8 @@ final class Transition {
             Work.checkpoint();
             Candidate c = todo.remove();
             if (faces.isGone(c.v) || faces.isGone(c.u) || !faces.mayGoInto(c.v, c.u)) continue;
-            if (isSeam(c.v) || !isGood(c.v, c.u, NARROW_AT_RAIL, SLACK)) continue;
+            double narrow = c.ratio < veryShort ? VERY_NARROW : NARROW_AT_RAIL;
+            if (isSeam(c.v) || !isGood(c.v, c.u, narrow, SLACK)) continue;
             faces.goInto(c.v, c.u);
             for (int w : faces.neighbours(c.u)) if (rail.get(w) && !rows.get(w) && !kept.get(w)) addAlongRail(w, todo);
         }
