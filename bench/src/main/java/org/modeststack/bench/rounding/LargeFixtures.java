@@ -15,19 +15,19 @@ import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
 import org.modeststack.steps.source.UvSphere;
 
-/** Large bodies whose edges are bevelled to take the time. */
-final class LargeFixtures {
+/** Large bodies whose edges are bevelled, and rims tidied, to take the time. */
+public final class LargeFixtures {
     private LargeFixtures() {}
 
     static Mesh make(Step source) throws StepException {
         return on(Mesh.EMPTY, source);
     }
 
-    static Mesh on(Mesh m, Step step) throws StepException {
+    public static Mesh on(Mesh m, Step step) throws StepException {
         return step.apply(m, new QuietContext());
     }
 
-    static Mesh ball(int around) throws StepException {
+    public static Mesh ball(int around) throws StepException {
         return make(new UvSphere(100, around, around / 2, Seat.CENTRED));
     }
 
@@ -36,7 +36,7 @@ final class LargeFixtures {
      *
      * @param aside how far the hole is from the axis, mm
      */
-    static Mesh holed(Mesh ball, double aside) throws StepException {
+    public static Mesh holed(Mesh ball, double aside) throws StepException {
         Mesh tool = make(new Cylinder(20, 300, 64, 1, 0, Seat.CENTRED));
         double[] xyz = tool.xyz().clone();
         for (int i = 0; i < xyz.length; i += 3) {
