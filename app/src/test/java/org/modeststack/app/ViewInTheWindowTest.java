@@ -9,6 +9,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.List;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.ImageView;
@@ -113,6 +114,25 @@ class ViewInTheWindowTest extends WindowDriver {
         settle();
         assertEquals(DisplayMode.values()[0], fx(() -> viewState.mode()));
         assertEquals(DisplayMode.values()[0].label(), fx(() -> ((MenuButton) menu).getText()));
+    }
+
+    /** The numbers in the foot line are read whole however long a message beside them is. */
+    @Test
+    void aLongMessageLeavesTheNumbersWhole() throws Exception {
+        fx(() -> {
+            messages.say("A message about something that takes very long to be said, ".repeat(5), false);
+            return null;
+        });
+        settle();
+        for (String styleClass : List.of("ledger-number", "ledger-word"))
+            for (Node n : shownNodes(styleClass)) {
+                if (!fx(() -> n.getParent().isVisible())) continue;
+                double needed = fx(() -> ((Labeled) n).prefWidth(-1)), has = fx(() -> ((Labeled) n).getWidth());
+                assertTrue(has >= needed - 1, () -> ((Labeled) n).getText() + " has " + has + " of " + needed);
+            }
+        Node note = shownNodes("ledger-note").getFirst();
+        double width = fx(() -> note.getLayoutBounds().getWidth());
+        assertTrue(width >= 80, () -> "the message has " + width);
     }
 
     @Test

@@ -44,6 +44,9 @@ import org.modeststack.steps.StepDescriptor;
 public final class LedgerPane extends VBox {
     private static final double PATIENCE_MS = 300;
     private static final double FAULTS = 470;
+    /** So much of a message is always seen. */
+    private static final double LEAST_TAIL = 220;
+
     private static final long MANY_FACES = 500_000;
     private final SelectionState selected;
     private final ResultState results;
@@ -132,6 +135,8 @@ public final class LedgerPane extends VBox {
         seen.widthProperty().bind(summary.widthProperty());
         summary.setClip(seen);
         fold.setMinWidth(Region.USE_PREF_SIZE);
+        line.widthProperty().addListener((_, _, _) -> fitTail());
+        work.managedProperty().addListener((_, _, _) -> fitTail());
         line.getChildren().addAll(summary, space, work, tail, fold);
         getChildren().add(line);
         Runnable refresh = this::refresh, showWork = this::showWork;
@@ -181,6 +186,7 @@ public final class LedgerPane extends VBox {
         if (r != null && b.shownSteps() <= r.steps().size()) facts(b, r.steps().get(b.shownSteps() - 1), facts);
         show(facts);
         showTail(r);
+        fitTail();
         Geometry shown = r == null || b.shownSteps() > r.steps().size()
                 ? null
                 : r.steps().get(b.shownSteps() - 1).geometry();
@@ -230,6 +236,7 @@ public final class LedgerPane extends VBox {
             n.setMinWidth(Region.USE_PREF_SIZE);
             Label t = new Label();
             t.getStyleClass().add("ledger-word");
+            t.setMinWidth(Region.USE_PREF_SIZE);
             HBox pair = new HBox(n, t);
             pair.setAlignment(Pos.CENTER_LEFT);
             summary.getChildren().add(pair);
@@ -269,6 +276,14 @@ public final class LedgerPane extends VBox {
             l.getStyleClass().add("ledger-remark");
             tail.getChildren().add(l);
         }
+    }
+
+    /** A long message gives way before the numbers do; the whole of it is in its hint. */
+    private void fitTail() {
+        double others = summary.prefWidth(-1) + fold.prefWidth(-1) + (work.isManaged() ? work.prefWidth(-1) : 0);
+        double left =
+                line.getWidth() - line.getInsets().getLeft() - line.getInsets().getRight() - others;
+        tail.setMaxWidth(Math.max(LEAST_TAIL, left - 4 * line.getSpacing()));
     }
 
     private void table(Body b, BodyResult r) {
