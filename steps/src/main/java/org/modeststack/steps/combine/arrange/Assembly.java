@@ -138,13 +138,15 @@ final class Assembly {
         for (int o = 0; o < soup.solids.length; o++) {
             Solid s = soup.solids[o];
             Mesh m = s.mesh;
-            int[] offsets = m.offsets();
+            int[] offsets = m.offsets(), firstFace = written.firstFace()[o], faceCount = written.faceCount()[o];
+            int[] ofFaces = m.faceMaterials();
+            boolean[] inRings = cut.inRings[o];
             int base = soup.triangleBase(o), t = 0, before = builder.faceCount();
             for (int f = 0; f < m.faceCount(); f++) {
                 int to = t + offsets[f + 1] - offsets[f] - 2;
-                written.firstFace()[o][f] = builder.faceCount();
-                int material = materials[o][m.faceMaterials()[f]];
-                if (cut.inRings[o][f]) {
+                firstFace[f] = builder.faceCount();
+                int material = materials[o][ofFaces[f]];
+                if (inRings[f]) {
                     int end = at;
                     while (end < rings.all.size() && isOf(rings.all.get(end), o, f)) end++;
                     boolean parts = end - at > 1;
@@ -153,7 +155,7 @@ final class Assembly {
                     byte fate = cut.fateOfFace(s, base, t, to);
                     if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, values);
                 }
-                written.faceCount()[o][f] = builder.faceCount() - written.firstFace()[o][f];
+                faceCount[f] = builder.faceCount() - firstFace[f];
                 t = to;
             }
             if (madeTag != null) builder.tag(madeTag + ":" + parts[o], Tag.faces(before, builder.faceCount()));
@@ -163,8 +165,10 @@ final class Assembly {
     private void writeWhole(int o, Mesh m, int f, int material, boolean turned, boolean values) {
         int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
         if (n > buffer.length) buffer = new int[2 * n];
+        int[] corners = m.corners(), plain = written.plain()[o];
         for (int i = 0; i < n; i++) {
-            buffer[i] = plainVertex(o, m.corners()[first + (turned ? (n - i) % n : i)]);
+            int v = corners[first + (turned && i > 0 ? n - i : i)], known = plain[v];
+            buffer[i] = known >= 0 ? known : plainVertex(o, v);
         }
         int g = builder.face(keys.ofOperand(o, m.faceKeys()[f]), material, buffer, 0, n);
         if (!values) return;
