@@ -11,6 +11,7 @@ import org.modeststack.steps.Remark;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepDescriptor;
 import org.modeststack.steps.combine.BooleanStep;
+import org.modeststack.steps.combine.SidesAdvice;
 import org.modeststack.steps.smooth.SmoothingAdvice;
 import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.smooth.UnevenRound;
@@ -74,20 +75,10 @@ final class SmoothingCures {
     }
 
     private StepCures.Cure moreSides(Body tool) {
-        if (tool == null) return null;
-        Entry source = tool.entries().getFirst();
-        StepDescriptor d = StepDescriptor.of(source.step());
-        return d.params().stream()
-                .filter(p -> p.isCount() && p.name().equals("sides"))
-                .map(p -> (int) d.value(source.step(), p))
-                .filter(UnevenRound::isCoarse)
-                .map(sides -> new StepCures.Cure(
-                        "Give " + tool.name() + " " + UnevenRound.sides(sides) + " sides",
-                        "Changes the number of sides of " + tool.name() + ", so that its walls are round",
-                        () -> document.edit(
-                                "Change sides",
-                                x -> Edits.setValue(x, tool.id(), source.id(), "sides", UnevenRound.sides(sides)))))
-                .findFirst()
-                .orElse(null);
+        Integer sides = tool == null
+                ? null
+                : SidesAdvice.sidesOf(tool.entries().getFirst().step());
+        if (sides == null || !UnevenRound.isCoarse(sides)) return null;
+        return StepCures.sides(tool.name(), tool, UnevenRound.sides(sides), document);
     }
 }

@@ -36,6 +36,7 @@ final class StepCures {
     private final PickState picks;
     private final PointState points;
     private final String bodyId;
+    private final SmoothingCures smoothing;
 
     StepCures(
             DocumentState document,
@@ -50,6 +51,7 @@ final class StepCures {
         this.picks = picks;
         this.points = points;
         this.bodyId = bodyId;
+        smoothing = new SmoothingCures(document, results, bodyId);
     }
 
     /** Null where there is none. */
@@ -71,7 +73,7 @@ final class StepCures {
                         selected.selectSteps(List.of(entry.id()));
                         picks.accept(entry);
                     });
-        if (entry.step() instanceof Subdivide) return new SmoothingCures(document, results, bodyId).of(remark, entry);
+        if (entry.step() instanceof Subdivide) return smoothing.of(remark, entry);
         Mirror closing = entry.step() instanceof Mirror m ? Mirror.closing(m, remark) : null;
         if (closing != null)
             return new Cure(
@@ -127,13 +129,22 @@ final class StepCures {
             if (tool == null || !tool.name().equals(advice.tool())) continue;
             Entry source = tool.entries().getFirst();
             if (!advice.fits(source.step())) continue;
-            return new Cure(
-                    "Give it " + advice.better() + " sides",
-                    "Changes the number of sides of " + tool.name(),
-                    () -> document.edit(
-                            "Change sides", x -> Edits.setValue(x, id, source.id(), "sides", advice.better())));
+            return sides("it", tool, advice.better(), document);
         }
         return null;
+    }
+
+    /**
+     * Gives a tool another number of sides.
+     *
+     * @param called what it is called where this is offered
+     */
+    static Cure sides(String called, Body tool, int sides, DocumentState document) {
+        long source = tool.entries().getFirst().id();
+        return new Cure(
+                "Give " + called + " " + sides + " sides",
+                "Changes the number of sides of " + tool.name(),
+                () -> document.edit("Change sides", d -> Edits.setValue(d, tool.id(), source, "sides", sides)));
     }
 
     private Cure behindSmoothing(Entry entry) {

@@ -38,8 +38,8 @@ final class SmoothNormals {
     }
 
     /**
-     * How far a normal is from those near a place, degrees: the least angle to those of the eight nearest vertices, or of what lies
-     * between the nearest two; infinite where there is none within a hundredth of the body.
+     * How far a normal is from that of the three vertices nearest to a place, the nearer the more, degrees; infinite where none
+     * within a hundredth of the body looks the same way by less than 60°.
      */
     double off(Vec3 p, Vec3 normal) {
         int[] nearest = {-1, -1, -1};

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.ToDoubleFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.bench.rounding.CutBodies;
@@ -23,23 +24,38 @@ import org.modeststack.steps.tidy.Tidy;
 public final class SmoothedRims {
     private static final int LEVELS = 2;
 
+    /** How the same cut is made and smoothed. */
+    private enum Way {
+        NOT_TIDIED,
+        TIDIED,
+        /** The body before the cut, and once less after it. */
+        SUBDIVIDED
+    }
+
+    /** @param middle how far half of the normals of a case are off at most, and {@code most} 95 % of them, degrees */
+    private record Off(double middle, double most) {
+        static Off of(double[] sorted) {
+            int n = sorted.length;
+            return n == 0 ? new Off(Double.NaN, Double.NaN) : new Off(sorted[n / 2], sorted[(int) (0.95 * (n - 1))]);
+        }
+    }
+
     private SmoothedRims() {}
 
     public static void main(String[] args) throws StepException {
         int count = args.length == 0 ? 100 : Integer.parseInt(args[0]);
         int first = args.length > 1 ? Integer.parseInt(args[1]) : 0;
-        Map<String, List<double[]>> figures = new TreeMap<>();
+        Map<String, List<Map<Way, Off>>> figures = new TreeMap<>();
         for (int i = first; i < first + count; i++) {
             CutBodies.Case c = CutBodies.of(i, 1);
             if (c.kind().isFlat() || !CutBodies.isCut(c)) continue;
             SmoothNormals whole = new SmoothNormals(smoothed(c.body(), LEVELS + 1));
             double reach = 4 * c.width();
-            double[] row = new double[6];
-            put(row, 0, off(c, smoothed(c.mesh(), LEVELS), whole, reach));
-            Mesh tidied = tidied(c, reach);
-            put(row, 2, off(c, smoothed(tidied, LEVELS), whole, reach));
             CutBodies.Case finer = CutBodies.of(i, 1, 2);
-            put(row, 4, off(c, smoothed(tidied(finer, reach), LEVELS - 1), whole, reach));
+            Map<Way, Off> row = Map.of(
+                    Way.NOT_TIDIED, off(c, smoothed(c.mesh(), LEVELS), whole, reach),
+                    Way.TIDIED, off(c, smoothed(tidied(c, reach), LEVELS), whole, reach),
+                    Way.SUBDIVIDED, off(c, smoothed(tidied(finer, reach), LEVELS - 1), whole, reach));
             for (String kind : List.of(c.kind().name(), "all"))
                 figures.computeIfAbsent(kind, _ -> new ArrayList<>()).add(row);
         }
@@ -54,13 +70,8 @@ public final class SmoothedRims {
         return TidyJudge.step(c, Tidy.Vertices.EVEN, reach).apply(c.mesh(), new QuietContext(99));
     }
 
-    private static void put(double[] row, int at, double[] sorted) {
-        row[at] = sorted.length == 0 ? Double.NaN : sorted[sorted.length / 2];
-        row[at + 1] = sorted.length == 0 ? Double.NaN : sorted[(int) (0.95 * (sorted.length - 1))];
-    }
-
-    /** How far normals between one and two reaches from the rim are off, degrees, ascending. */
-    private static double[] off(CutBodies.Case c, Mesh out, SmoothNormals whole, double reach) {
+    /** How far normals between one and two reaches from the rim are off. */
+    private static Off off(CutBodies.Case c, Mesh out, SmoothNormals whole, double reach) {
         Tag rim = c.mesh().tag(c.rim());
         Vec3[] normals = SmoothNormals.of(out);
         double[] found = new double[out.vertexCount()];
@@ -78,26 +89,29 @@ public final class SmoothedRims {
             double off = whole.off(p, normals[v]);
             if (off < Double.POSITIVE_INFINITY) found[n++] = off;
         }
-        double[] out2 = Arrays.copyOf(found, n);
-        Arrays.sort(out2);
-        return out2;
+        Arrays.sort(found, 0, n);
+        return Off.of(Arrays.copyOf(found, n));
     }
 
-    private static void print(Map<String, List<double[]>> figures) {
+    private static void print(Map<String, List<Map<Way, Off>>> figures) {
         System.out.println(
                 "| bodies | cases | not tidied: median, 95 % | tidied | body subdivided twice, cut, tidied |");
         System.out.println("|---|---:|---:|---:|---:|");
         figures.forEach((kind, rows) -> {
             StringBuilder line = new StringBuilder();
-            for (int k = 0; k < 6; k += 2)
-                line.append(String.format(Locale.ROOT, " %.1f, %.1f |", median(rows, k), median(rows, k + 1)));
+            for (Way way : Way.values())
+                line.append(String.format(
+                        Locale.ROOT,
+                        " %.1f, %.1f |",
+                        median(rows, r -> r.get(way).middle),
+                        median(rows, r -> r.get(way).most)));
             System.out.printf("| %s | %d |%s%n", kind, rows.size(), line);
         });
     }
 
-    private static double median(List<double[]> rows, int k) {
+    private static double median(List<Map<Way, Off>> rows, ToDoubleFunction<Map<Way, Off>> figure) {
         double[] all = rows.stream()
-                .mapToDouble(r -> r[k])
+                .mapToDouble(figure)
                 .filter(d -> !Double.isNaN(d))
                 .sorted()
                 .toArray();

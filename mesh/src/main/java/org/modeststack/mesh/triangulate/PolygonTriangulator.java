@@ -137,10 +137,7 @@ public final class PolygonTriangulator {
     void quad(double[] xyz, int[] corners, int from, int[] out, int at) {
         load(xyz, corners, from, 4);
         boolean firstIsShorter = length(xyz, corners, from, 0, 2) <= length(xyz, corners, from, 1, 3) * (1 + 1e-9);
-        // Nearly always the shorter diagonal is good, and the other need not be looked at.
-        if (firstIsShorter && isConvex(0, 1, 2) && isConvex(0, 2, 3)) putQuad(out, at, from, true);
-        else if (!firstIsShorter && isConvex(0, 1, 3) && isConvex(1, 2, 3)) putQuad(out, at, from, false);
-        else putQuad(out, at, from, isFirstBetter(firstIsShorter));
+        putQuad(out, at, from, isFirstBetter(firstIsShorter));
     }
 
     private boolean isFirstBetter(boolean firstIsShorter) {

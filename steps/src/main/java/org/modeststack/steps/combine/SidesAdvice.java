@@ -46,10 +46,17 @@ public record SidesAdvice(String tool, int sides, int better, String cut) {
 
     /** Whether a source has the sides that this is said of. */
     public boolean fits(Step source) {
+        Integer own = sidesOf(source);
+        return own != null && own == sides;
+    }
+
+    /** How many sides a source has; null for one that has no such number. */
+    public static @Nullable Integer sidesOf(Step source) {
         StepDescriptor d = StepDescriptor.of(source);
         return d.params().stream()
-                .anyMatch(p -> p.isCount()
-                        && p.name().equals("sides")
-                        && d.value(source, p).equals(sides));
+                .filter(p -> p.isCount() && p.name().equals("sides"))
+                .map(p -> (Integer) d.value(source, p))
+                .findFirst()
+                .orElse(null);
     }
 }

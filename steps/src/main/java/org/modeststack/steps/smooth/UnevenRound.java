@@ -1,7 +1,7 @@
 package org.modeststack.steps.smooth;
 
 import org.jspecify.annotations.Nullable;
-import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Normals;
@@ -58,17 +58,33 @@ public final class UnevenRound {
 
     static Found in(Mesh mesh) {
         UnevenRound round = new UnevenRound(mesh);
+        boolean[] uneven = new boolean[mesh.faceCount()];
+        Workers.ranges(0, uneven.length, (from, to) -> {
+            for (int f = from; f < to; f++) uneven[f] = round.isBesideSmall(f) && round.turn(f) >= SHOWN;
+        });
         int count = 0;
         Vec3 place = null;
-        for (int f = 0; f < mesh.faceCount(); f++) {
-            if (!round.isBesideSmall(f) || round.turn(f) < SHOWN) continue;
+        for (int f = 0; f < uneven.length; f++) {
+            if (!uneven[f]) continue;
             if (count++ == 0) place = round.frames.middle(f);
         }
         return new Found(count, place);
     }
 
+    /** What a body is asked of each time its steps are shown; it is found out once. */
+    private record Levels(int count) implements Memory.Counted {
+        @Override
+        public void count(Memory memory) {
+            memory.addBytes(Integer.BYTES);
+        }
+    }
+
     /** By how many levels a body is to be subdivided so that its facets turn by little; 0 where they do. */
     public static int levels(Mesh body) {
+        return body.derived(Levels.class, b -> new Levels(findLevels(b))).count;
+    }
+
+    private static int findLevels(Mesh body) {
         UnevenRound round = new UnevenRound(body);
         double turn = 0;
         for (int f = 0; f < body.faceCount(); f++) turn = Math.max(turn, round.turn(f));
@@ -110,12 +126,9 @@ public final class UnevenRound {
         return turn;
     }
 
-    /** The face over the edge that leaves from a corner; −1 where there is not just one. */
+    /** The face over the edge that leaves from a corner; −1 where there is not just one that goes the same way round. */
     private int beyond(int corner) {
-        Adjacency adj = mesh.adjacency();
-        int e = adj.cornerEdge()[corner];
-        if (adj.edgeSides(e) != 2) return -1;
-        int other = adj.edgeCorner(e, 0) == corner ? adj.edgeCorner(e, 1) : adj.edgeCorner(e, 0);
-        return adj.cornerFace()[other];
+        int twin = mesh.adjacency().twin(corner);
+        return twin < 0 ? -1 : mesh.adjacency().cornerFace()[twin];
     }
 }

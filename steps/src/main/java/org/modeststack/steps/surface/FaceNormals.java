@@ -60,11 +60,17 @@ public final class FaceNormals {
     public boolean isCurved(int f) {
         if (f != face) {
             face = f;
-            Known known = kept.ofFaces.get(f);
-            if (known == null) kept.keep(f, known = find(f));
-            last = known;
+            last = known(f);
         }
         return last.isCurved;
+    }
+
+    private Known known(int f) {
+        Known known = kept.ofFaces.get(f);
+        if (known != null) return known;
+        Known found = find(f);
+        kept.keep(f, found);
+        return found;
     }
 
     private Known find(int f) {

@@ -23,6 +23,8 @@ record NarrowFaces(
     /** What has smaller angles, or is longer, does not smooth and shade well. */
     private static final double ANGLE = 20, LONG = 8;
 
+    private static final int MOST_SAID = 1000;
+
     /** @param keys of the faces of collars */
     static NarrowFaces in(Mesh m, LongOpenHashSet keys) {
         int count = 0;
@@ -59,7 +61,8 @@ record NarrowFaces(
     Remark remark() {
         String what = leastAngle < ANGLE ? "angles down to " + Math.max(0, Math.round(leastAngle)) + "°" : "";
         if (longest > LONG)
-            what += (what.isEmpty() ? "" : ", ") + "sides up to " + (longest < 1000 ? Math.round(longest) : "1000")
+            what += (what.isEmpty() ? "" : ", ") + "sides "
+                    + (longest > MOST_SAID ? "more than " + MOST_SAID : "up to " + Math.round(longest))
                     + " times as long as others";
         return new Remark(
                 Remark.Level.NOTE,

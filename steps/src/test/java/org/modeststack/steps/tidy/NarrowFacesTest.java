@@ -35,7 +35,7 @@ class NarrowFacesTest {
         "12, 0, 1, '1 face of the rings is narrow: sides up to 12 times as long as others.'",
         "5, 5, 1, '1 face of the rings is narrow: angles down to 11°.'",
         "50, 5, 1, '1 face of the rings is narrow: angles down to 11°, sides up to 10 times as long as others.'",
-        "1e6, 0, 1, '1 face of the rings is narrow: sides up to 1000 times as long as others.'"
+        "1e6, 0, 1, '1 face of the rings is narrow: sides more than 1000 times as long as others.'"
     })
     void whatIsNarrowIsSaid(double length, double slant, int count, String said) {
         NarrowFaces found = NarrowFaces.in(two(length, slant), LongOpenHashSet.of(1, 2));
