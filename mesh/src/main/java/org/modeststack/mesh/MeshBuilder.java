@@ -18,9 +18,6 @@ public final class MeshBuilder {
     private static final CornerLayer WHITE = CornerLayer.colors(new float[0]);
     private static final CornerLayer UNKNOWN = CornerLayer.normals(new float[0]);
 
-    /** After so many vertices or faces, less one, it asks whether the work is still wanted. */
-    private static final int OFTEN = (1 << 12) - 1;
-
     private double[] xyz;
     private long[] vertexKeys;
     private int vertexCount;
@@ -71,7 +68,7 @@ public final class MeshBuilder {
         xyz[3 * vertexCount + 1] = y;
         xyz[3 * vertexCount + 2] = z;
         vertexKeys[vertexCount] = key;
-        if ((vertexCount & OFTEN) == 0) Work.checkpoint();
+        Work.checkpoint(vertexCount);
         return vertexCount++;
     }
 
@@ -143,7 +140,7 @@ public final class MeshBuilder {
         faceKeys[faceCount] = key;
         faceMaterials[faceCount] = material;
         offsets[++faceCount] = cornerCount;
-        if ((faceCount & OFTEN) == 0) Work.checkpoint();
+        Work.checkpoint(faceCount);
         return faceCount - 1;
     }
 
@@ -339,7 +336,11 @@ public final class MeshBuilder {
         Work.checkpoint();
         if (materials.isEmpty()) material(Material.DEFAULT.name());
         Map<String, Tag> built = new HashMap<>();
-        tags.forEach((name, t) -> built.put(name, t.build()));
+        tags.forEach((name, t) -> {
+            Work.checkpoint();
+            built.put(name, t.build());
+        });
+        Work.checkpoint();
         return Mesh.of(
                 xyz.length == 3 * vertexCount ? xyz : Arrays.copyOf(xyz, 3 * vertexCount),
                 offsets.length == faceCount + 1 ? offsets : Arrays.copyOf(offsets, faceCount + 1),

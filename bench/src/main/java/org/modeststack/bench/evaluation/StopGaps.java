@@ -29,8 +29,8 @@ import org.modeststack.steps.source.UvSphere;
  * it is still wanted, for every step on bodies of about 100,000 faces of which nothing is known yet. The least of several
  * runs, since the machine itself stalls now and then. Prints a table; exit code 1 if any step is over the limit.
  *
- * <p>Arguments: a part of a step's name to look at those alone, and {@code --where} to print what it does in gaps of more
- * than a third of the limit.
+ * <p>Arguments: a part of a step's name to look at those alone, {@code --where} to print what it does in gaps of more than a
+ * third of the limit, and {@code --large} for bodies of nine times as many faces.
  */
 public final class StopGaps {
     private static final double LIMIT_MS = 100;
@@ -45,9 +45,11 @@ public final class StopGaps {
     private record Gaps(double total, double longest, int reports) {}
 
     public static void main(String[] args) throws StepException {
-        Mesh box = source(new Box(100, 100, 100, 128, 128, 128, Seat.CENTRED));
-        Mesh cylinder = source(new Cylinder(100, 100, 512, 180, 4, Seat.CENTRED));
-        Mesh ball = source(new UvSphere(120, 512, 200, Seat.CENTRED));
+        double finer = List.of(args).contains("--large") ? 3 : 1;
+        int cells = (int) (128 * finer), round = (int) (512 * finer);
+        Mesh box = source(new Box(100, 100, 100, cells, cells, cells, Seat.CENTRED));
+        Mesh cylinder = source(new Cylinder(100, 100, round, (int) (180 * finer), 4, Seat.CENTRED));
+        Mesh ball = source(new UvSphere(120, round, (int) (200 * finer), Seat.CENTRED));
         boolean over = false, where = List.of(args).contains("--where");
         String only = List.of(args).stream()
                 .filter(a -> !a.startsWith("-"))

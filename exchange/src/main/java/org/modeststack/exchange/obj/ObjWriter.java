@@ -24,8 +24,6 @@ import org.modeststack.mesh.work.Work;
  * the same doubles back (in millimetres; another unit rounds once).
  */
 public final class ObjWriter {
-    /** So often it is asked whether the file is still wanted. */
-    private static final int OFTEN = 1 << 12;
 
     private ObjWriter() {}
 
@@ -46,14 +44,14 @@ public final class ObjWriter {
             double scale = unit.millimetres();
             StringBuilder s = new StringBuilder();
             for (int v = 0; v < mesh.vertexCount(); v++) {
-                if (v % OFTEN == 0) Work.checkpoint();
+                Work.checkpoint(v);
                 s.setLength(0);
                 s.append("v ").append(mesh.x(v) / scale).append(' ').append(mesh.y(v) / scale);
                 out.append(s.append(' ').append(mesh.z(v) / scale).append('\n'));
             }
             int material = -1;
             for (int f = 0; f < mesh.faceCount(); f++) {
-                if (f % OFTEN == 0) Work.checkpoint();
+                Work.checkpoint(f);
                 if (mesh.faceMaterials()[f] != material) {
                     material = mesh.faceMaterials()[f];
                     out.write("usemtl " + word(mesh.materials().get(material)) + "\n");

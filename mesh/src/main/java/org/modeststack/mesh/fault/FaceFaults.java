@@ -10,6 +10,7 @@ import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.validity.FaceOutlines;
+import org.modeststack.mesh.work.Work;
 
 /** Faults of single faces, and faces that are there twice. In time linear in the corners. */
 final class FaceFaults {
@@ -26,7 +27,10 @@ final class FaceFaults {
         this.mesh = mesh;
         this.limits = limits;
         frames = FaceFrames.of(mesh);
-        for (int f = 0; f < mesh.faceCount(); f++) look(f);
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            Work.checkpoint(f);
+            look(f);
+        }
     }
 
     static void find(Mesh mesh, FaultLimits limits, List<FoundFault> to) {

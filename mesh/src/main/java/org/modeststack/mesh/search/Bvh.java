@@ -19,8 +19,6 @@ public final class Bvh implements Memory.Counted {
     /** Above so many items it is asked whether the tree is still wanted. */
     private static final int MANY = 1 << 12;
 
-    /** After so many pairs of nodes, less one, it is asked whether they are still wanted. */
-    static final int OFTEN = (1 << 10) - 1;
     /** Bits of the curve for each axis. */
     private static final int BITS = 11;
     /** Bits of an item's number, which stands behind the code while both are sorted. */
@@ -43,7 +41,10 @@ public final class Bvh implements Memory.Counted {
         items = new int[n];
         long[] codes = order(given, items);
         boxes = new double[given.length];
-        for (int i = 0; i < n; i++) System.arraycopy(given, 6 * items[i], boxes, 6 * i, 6);
+        for (int i = 0; i < n; i++) {
+            Work.checkpoint(i);
+            System.arraycopy(given, 6 * items[i], boxes, 6 * i, 6);
+        }
         int capacity = Math.max(1, n);
         nodeBox = new double[6 * capacity];
         left = new int[capacity];
@@ -66,7 +67,10 @@ public final class Bvh implements Memory.Counted {
     /** The boxes of triangles given by three vertices each, as indices into {@code xyz / 3}. */
     public static double[] triangleBoxes(double[] xyz, int[] triangles) {
         double[] out = new double[2 * triangles.length];
-        for (int t = 0; t < triangles.length / 3; t++) triangleBox(xyz, triangles, t, out, 6 * t);
+        for (int t = 0; t < triangles.length / 3; t++) {
+            Work.checkpoint(t);
+            triangleBox(xyz, triangles, t, out, 6 * t);
+        }
         return out;
     }
 
@@ -100,6 +104,7 @@ public final class Bvh implements Memory.Counted {
         double scale = extent > 0 ? ((1 << BITS) - 1) / extent : 0;
         long[] codes = new long[n];
         for (int i = 0; i < n; i++) {
+            Work.checkpoint(i);
             int o = 6 * i;
             long code = spread((int) ((given[o] + given[o + 3] - lx) * scale)) << 2
                     | spread((int) ((given[o + 1] + given[o + 4] - ly) * scale)) << 1
@@ -109,9 +114,11 @@ public final class Bvh implements Memory.Counted {
         long[] other = new long[n];
         int[] start = new int[2049];
         for (int shift = ITEM_BITS; shift < ITEM_BITS + 3 * BITS; shift += 11) {
+            Work.checkpoint();
             Arrays.fill(start, 0);
             for (long c : codes) start[(int) (c >>> shift & 2047) + 1]++;
             for (int i = 0; i < 2048; i++) start[i + 1] += start[i];
+            Work.checkpoint();
             for (long c : codes) other[start[(int) (c >>> shift & 2047)]++] = c;
             long[] t = codes;
             codes = other;
@@ -193,10 +200,12 @@ public final class Bvh implements Memory.Counted {
         stack[top++] = 0;
         stack[top++] = 0;
         for (int turns = 0; top > 0; turns++) {
-            if ((turns & OFTEN) == 0) Work.checkpoint();
+            Work.checkpoint(turns);
             int b = stack[--top], a = stack[--top];
             int na = count[a], nb = other.count[b];
             if (na > 0 && nb > 0) {
+                // What is done with the pairs of two leaves may take long.
+                Work.checkpoint();
                 for (int i = first[a], endA = i + na; i < endA; i++) {
                     for (int j = other.first[b], endB = j + nb; j < endB; j++) {
                         if (touch(boxes, 6 * i, other.boxes, 6 * j)) visitor.pair(items[i], other.items[j]);

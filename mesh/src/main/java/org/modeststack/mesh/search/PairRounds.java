@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.mesh.work.Workers;
 
 /**
@@ -85,8 +86,10 @@ final class PairRounds {
     private boolean others(int from, SelfOverlaps.PairTaker taker) {
         boolean[] more = {true};
         double[] box = new double[6];
-        for (int t = from, end = Math.min(boxes.count(), from + PIECE); t < end && more[0]; t++)
+        for (int t = from, end = Math.min(boxes.count(), from + PIECE); t < end && more[0]; t++) {
+            Work.checkpoint();
             boxes.other(t, box, (s, other) -> more[0] = more[0] && taker.take(s, other));
+        }
         return more[0];
     }
 }

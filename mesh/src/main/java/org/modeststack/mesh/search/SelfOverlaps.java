@@ -74,13 +74,15 @@ final class SelfOverlaps {
         todo.add(starts.getInt(2 * piece));
         todo.add(starts.getInt(2 * piece + 1));
         for (int turns = 0; !todo.isEmpty(); turns++) {
-            if ((turns & Bvh.OFTEN) == 0) Work.checkpoint();
             int b = todo.popInt(), a = todo.popInt();
             int na = count[a], nb = count[b];
             if (na == 0 || nb == 0) {
+                Work.checkpoint(turns);
                 below(a, b, todo);
                 continue;
             }
+            // What is done with the pairs of two leaves may take long.
+            Work.checkpoint();
             for (int i = first[a], endA = i + na; i < endA; i++) {
                 long low = leaf[2 * i], high = leaf[2 * i + 1];
                 for (int j = a == b ? i + 1 : first[b], endB = first[b] + nb; j < endB; j++) {

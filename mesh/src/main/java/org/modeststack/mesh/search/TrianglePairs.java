@@ -6,6 +6,7 @@ import java.util.function.IntPredicate;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.work.Work;
 
 /** Pairs of triangles whose boxes overlap, or as good as that, of which at least one is asked for. */
 public final class TrianglePairs {
@@ -64,6 +65,7 @@ public final class TrianglePairs {
             if (own.length == 0) return null;
             double[] boxes = new double[6 * own.length];
             for (int i = 0; i < own.length; i++) {
+                Work.checkpoint(i);
                 Bvh.triangleBox(xyz, triangles, own[i], boxes, 6 * i);
                 isOwn[own[i]] = true;
             }

@@ -16,7 +16,6 @@ import org.modeststack.mesh.work.Work;
  * Processing Letters 7, 1978; after M. de Berg et al., "Computational Geometry", 3rd edition, sections 3.2 and 3.3.
  */
 final class MonotonePieces {
-    private static final int OFTEN = 1 << 10;
 
     private enum Kind {
         START,
@@ -86,7 +85,7 @@ final class MonotonePieces {
         }
         Arrays.sort(order, (a, b) -> isBelow(a, b) ? 1 : isBelow(b, a) ? -1 : 0);
         for (int i = 0; i < n && simple; i++) {
-            if (i % OFTEN == 0) Work.checkpoint();
+            Work.checkpoint(i);
             meet(order[i]);
         }
         return simple && cut(out, from, outAt) && covers(out, from, outAt);

@@ -33,8 +33,6 @@ public final class PolygonTriangulator {
 
     private static final long MOST_WORK = 300_000_000;
 
-    private static final int OFTEN = 1 << 10;
-
     private double[] u = new double[16];
     private double[] w = new double[16];
     private int[] prev = new int[16];
@@ -217,7 +215,7 @@ public final class PolygonTriangulator {
                     reflexCount += now ? 1 : -1;
                 }
             }
-            if (left % OFTEN == 0) Work.checkpoint();
+            Work.checkpoint(left);
             // Step over the next corner, so that a round polygon does not become a fan of slivers.
             i = next[q];
         }

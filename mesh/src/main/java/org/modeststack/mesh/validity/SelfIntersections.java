@@ -56,7 +56,10 @@ public final class SelfIntersections {
         int[] corners = mesh.triangulation().triangleCorners();
         face = mesh.triangulation().triangleFace();
         triangles = new int[corners.length];
-        for (int i = 0; i < corners.length; i++) triangles[i] = mesh.corners()[corners[i]];
+        for (int i = 0; i < corners.length; i++) {
+            Work.checkpoint(i);
+            triangles[i] = mesh.corners()[corners[i]];
+        }
         pair = new TrianglePair(mesh.xyz());
     }
 
@@ -128,6 +131,7 @@ public final class SelfIntersections {
         Long2IntOpenHashMap seen = new Long2IntOpenHashMap();
         BitSet out = new BitSet();
         for (int t = 0; 3 * t < triangles.length; t++) {
+            Work.checkpoint(t);
             if (!asked.test(face[t])) continue;
             long sum = 0;
             for (int k = 0; k < 3; k++) sum += Keys.mix(triangles[3 * t + k]);

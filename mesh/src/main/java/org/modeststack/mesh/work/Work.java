@@ -13,6 +13,8 @@ import java.util.function.Supplier;
 public final class Work {
     private static final ScopedValue<BooleanSupplier> STOPPED = ScopedValue.newInstance();
 
+    private static final int OFTEN = (1 << 10) - 1;
+
     private static final BooleanSupplier NEVER = () -> false;
 
     private Work() {}
@@ -36,6 +38,15 @@ public final class Work {
      */
     public static void checkpoint() {
         if (isStopped()) throw new CancellationException();
+    }
+
+    /**
+     * To be called at each turn of a loop of many short turns: a {@link #checkpoint()} at every 1,024th.
+     *
+     * @param turn the number of the turn
+     */
+    public static void checkpoint(int turn) {
+        if ((turn & OFTEN) == 0) checkpoint();
     }
 
     /** Whether the work that this thread is at is not wanted any more. */

@@ -9,6 +9,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -70,6 +71,7 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
         BitSet nearlySharp = bevel.wholeRings() ? SharpRings.of(in, edges, bevel.sharperThan()) : new BitSet();
         int loose = 0, flat = 0;
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            Work.checkpoint(e);
             if (adj.edgeSides(e) != 2 || adj.twin(adj.edgeCorner(e, 0)) < 0) {
                 if (adj.edgeSides(e) > 1 || !all) loose++;
                 continue;

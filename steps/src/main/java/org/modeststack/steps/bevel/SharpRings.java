@@ -5,6 +5,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Closed rings of edges that are sharp as a whole: most of their length turns by more than an angle and none of it by
@@ -24,6 +25,7 @@ final class SharpRings {
         int[] degree = new int[mesh.vertexCount()];
         DisjointSets chains = new DisjointSets(mesh.vertexCount());
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            Work.checkpoint(e);
             degree[adj.edgeLow(e)]++;
             degree[adj.edgeHigh(e)]++;
             chains.join(adj.edgeLow(e), adj.edgeHigh(e));
@@ -34,6 +36,7 @@ final class SharpRings {
         FaceFrames frames = FaceFrames.of(mesh);
         double limit = Math.cos(Math.toRadians(angle)), half = Math.cos(Math.toRadians(angle / 2));
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            Work.checkpoint(e);
             int chain = chains.find(adj.edgeLow(e));
             if (adj.edgeSides(e) != 2) {
                 broken.set(chain);
@@ -49,6 +52,7 @@ final class SharpRings {
         }
         BitSet out = new BitSet();
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            Work.checkpoint(e);
             int chain = chains.find(adj.edgeLow(e));
             if (!broken.get(chain) && sharp[chain] > flat[chain]) out.set(e);
         }

@@ -8,6 +8,7 @@ import org.modeststack.mesh.CarryRule;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.pick.PickText;
 
@@ -27,9 +28,13 @@ public final class TaggedElements {
             throw new StepException("\"" + name + "\" already names " + PickText.plural(before.kind()) + "; "
                     + PickText.plural(picked.kind()) + " need another name.");
         TreeMap<Long, Double> all = new TreeMap<>();
-        for (int i = 0; before != null && i < before.size(); i++) all.put(before.element(i), before.weight(i));
+        for (int i = 0; before != null && i < before.size(); i++) {
+            Work.checkpoint(i);
+            all.put(before.element(i), before.weight(i));
+        }
         BitSet s = picked.elements();
         for (int i = s.nextSetBit(0); i >= 0; i = s.nextSetBit(i + 1)) {
+            Work.checkpoint(i);
             long e = Selection.tagged(in, picked.kind(), i);
             if (weight > 0) all.put(e, weight);
             else all.remove(e);

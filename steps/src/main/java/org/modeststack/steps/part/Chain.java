@@ -47,7 +47,7 @@ public record Chain(IntArrayList vertices, boolean closed) {
         // Each vertex is looked round once: one with many edges would else cost their square.
         BitSet seen = new BitSet();
         for (int turns = 0; !stack.isEmpty(); turns++) {
-            if ((turns & 0x3FF) == 0) Work.checkpoint();
+            Work.checkpoint(turns);
             int e = stack.removeInt(stack.size() - 1);
             for (int v : new int[] {adj.edgeLow(e), adj.edgeHigh(e)}) {
                 if (seen.get(v)) continue;

@@ -305,14 +305,20 @@ public final class BandNet {
     /** The box of the edges. */
     Bounds bounds() {
         Bounds out = Bounds.EMPTY;
-        for (Band b : bands) for (int v : b.chain().vertices()) out = out.including(mesh.point(v));
+        for (Band b : bands) {
+            Work.checkpoint();
+            for (int v : b.chain().vertices()) out = out.including(mesh.point(v));
+        }
         return out;
     }
 
     /** How wide strips are at most where nothing is held back, mm. */
     double farthest() {
         double most = 0;
-        for (Band b : bands) for (Station s : b.stations()) most = Math.max(most, s.farthest());
+        for (Band b : bands) {
+            Work.checkpoint();
+            for (Station s : b.stations()) most = Math.max(most, s.farthest());
+        }
         return most;
     }
 

@@ -12,6 +12,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Picked edges in a row, from a vertex where they end or meet others to the next such, or round to where they began.
@@ -71,6 +72,7 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
         Int2IntOpenHashMap firstAt = new Int2IntOpenHashMap();
         firstAt.defaultReturnValue(-1);
         for (int i = 0; i < chains.size(); i++) {
+            Work.checkpoint(i);
             EdgeChain c = chains.get(i);
             for (int v : new int[] {c.vertex(0), c.vertex(c.size() - 1)}) {
                 int first = firstAt.putIfAbsent(v, i);
@@ -86,6 +88,7 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
     private static Int2IntOpenHashMap degrees(Adjacency adj, BitSet edges) {
         Int2IntOpenHashMap degree = new Int2IntOpenHashMap();
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            Work.checkpoint(e);
             degree.addTo(adj.edgeLow(e), 1);
             degree.addTo(adj.edgeHigh(e), 1);
         }

@@ -89,6 +89,7 @@ public final class RailLines {
         BitSet among = new BitSet();
         for (int i = 0; i < marks.size(); i++) among.set(i, marks.get(i).isVia);
         isVia.put(line, among);
+        Work.checkpoint();
         for (Mark m : marks) line.station(m.place, ONE_PLACE * m.width, m.key);
         for (int i = 0; i < marks.size(); i++) {
             Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());

@@ -42,16 +42,13 @@ final class StripCheck {
         BitSet onStrips = new BitSet(), near = new BitSet();
         for (int f = 0; f < out.faceCount(); f++) if (strips.origin(f) != null) eachVertex(f, onStrips);
         for (int f = 0; f < out.faceCount(); f++) {
+            Work.checkpoint(f);
             for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) {
                 if (onStrips.get(out.corners()[c])) near.set(f);
             }
         }
-        Work.checkpoint();
         BitSet wrong = FaceOutlines.meetingThemselves(out, near::get);
-        near.stream().filter(f -> Health.isDegenerate(out, f)).forEach(wrong::set);
-        near.stream()
-                .filter(f -> strips.origin(f) != null && !strips.isSound(out, f))
-                .forEach(wrong::set);
+        near.stream().filter(this::isNoFace).forEach(wrong::set);
         Long2IntOpenHashMap before = null;
         for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1)) {
             if (strips.origin(f) != null) {
@@ -63,14 +60,23 @@ final class StripCheck {
         }
     }
 
+    private boolean isNoFace(int f) {
+        Work.checkpoint(f);
+        return Health.isDegenerate(out, f) || strips.origin(f) != null && !strips.isSound(out, f);
+    }
+
     private void eachVertex(int f, BitSet set) {
+        Work.checkpoint(f);
         for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) set.set(out.corners()[c]);
     }
 
     private static Long2IntOpenHashMap faces(Mesh m) {
         Long2IntOpenHashMap faces = new Long2IntOpenHashMap(m.faceCount());
         faces.defaultReturnValue(-1);
-        for (int f = 0; f < m.faceCount(); f++) faces.put(m.faceKeys()[f], f);
+        for (int f = 0; f < m.faceCount(); f++) {
+            Work.checkpoint(f);
+            faces.put(m.faceKeys()[f], f);
+        }
         return faces;
     }
 

@@ -25,8 +25,9 @@ public record StripMesh(Mesh mesh, ImprintMesh rest, StripBuilder strips) {
         for (int f = rest.unchangedCount(); f < mesh.faceCount(); f++) count(mesh, f, is);
         Adjacency adj = in.adjacency();
         int more = 0;
-        Work.checkpoint();
+        int turns = 0;
         for (Long2IntMap.Entry e : was.long2IntEntrySet()) {
+            Work.checkpoint(turns++);
             int a = (int) (e.getLongKey() >>> 32), b = (int) e.getLongKey();
             int all = adj.edgeSides(adj.edgeBetween(a, b, in)), others = all - e.getIntValue();
             int v = rest.made(a), w = rest.made(b);
@@ -35,11 +36,13 @@ public record StripMesh(Mesh mesh, ImprintMesh rest, StripBuilder strips) {
             if (now != 2 && now > 0) more++;
         }
         // What is left has no face that was not written anew.
+        Work.checkpoint();
         for (int sides : is.values()) if (sides != 2) more++;
         return more == 0;
     }
 
     private static void count(Mesh m, int f, Long2IntOpenHashMap sides) {
+        Work.checkpoint(f);
         int from = m.offsets()[f], to = m.offsets()[f + 1];
         for (int c = from; c < to; c++) sides.addTo(key(m.corners()[c], m.corners()[c + 1 == to ? from : c + 1]), 1);
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -71,6 +72,7 @@ public final class WalkSide {
         angle = new double[n];
         for (int i = 0; i < n; i++) vertex[i] = surface.vertex[corner[i]];
         for (int i = 0; i < n; i++) {
+            Work.checkpoint(i);
             length[i] = surface.point(TriangleSurface.next(corner[i]))
                     .minus(surface.point(corner[i]))
                     .length();

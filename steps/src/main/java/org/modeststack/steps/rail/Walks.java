@@ -5,6 +5,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
@@ -56,7 +57,10 @@ public final class Walks {
         this.share = share;
         this.way = way;
         all = WalkSide.of(surface, sharp, edges, chains, widths.alongEdges());
-        for (WalkSide w : all) for (int i = 0; i < w.size(); i++) places.put(w.corner(i), new Place(w, i));
+        for (WalkSide w : all) {
+            Work.checkpoint();
+            for (int i = 0; i < w.size(); i++) places.put(w.corner(i), new Place(w, i));
+        }
     }
 
     List<WalkSide> all() {

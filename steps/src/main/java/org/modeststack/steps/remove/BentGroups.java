@@ -6,6 +6,7 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Normals;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Groups of faces joined over edges as long as their normals stay within a cone. The flattest edges come first, so that a
@@ -41,10 +42,15 @@ final class BentGroups {
                 .filter(e -> adj.edgeSides(e) == 2 && adj.twin(adj.edgeCorner(e, 0)) >= 0)
                 .toArray();
         double[] turn = new double[adj.edgeCount()];
-        for (int e : order)
+        for (int e : order) {
+            Work.checkpoint(e);
             turn[e] = between(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);
+        }
         IntArrays.stableSort(order, (a, b) -> Double.compare(turn[a], turn[b]));
-        for (int e : order) join(sets.find(first(adj, e)), sets.find(second(adj, e)));
+        for (int e : order) {
+            Work.checkpoint(e);
+            join(sets.find(first(adj, e)), sets.find(second(adj, e)));
+        }
         int left = 0;
         for (int e : order) if (sets.find(first(adj, e)) != sets.find(second(adj, e))) left++;
         return left;

@@ -17,6 +17,7 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.select.Loops;
 import org.modeststack.mesh.select.Selection;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Joins faces across edges that go. A group of faces becomes the polygon round it; groups whose outline is not one
@@ -58,6 +59,7 @@ final class Merging {
         outline = new IntArrayList[group.length];
         int[] members = members();
         for (int from = 0, to; from < members.length; from = to) {
+            Work.checkpoint(from);
             int g = group[members[from]];
             to = from + 1;
             while (to < members.length && group[members[to]] == g) to++;

@@ -9,6 +9,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.part.Geometry;
 import org.modeststack.mesh.part.Part;
 import org.modeststack.mesh.part.Placement;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.Limits;
 import org.modeststack.steps.Remark;
@@ -96,6 +97,7 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
         List<Part> parts = new ArrayList<>();
         List<Geometry> each = new ArrayList<>();
         for (int i = out.copies().nextClearBit(0); i < count; i = out.copies().nextClearBit(i + 1)) {
+            Work.checkpoint(i);
             Placement at = places.apply(i);
             List<Part> placed = new ArrayList<>();
             for (Part p : body.apply(i).parts()) {

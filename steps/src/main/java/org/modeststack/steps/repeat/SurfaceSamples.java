@@ -105,7 +105,7 @@ final class SurfaceSamples {
             for (int i = 0; i < all.length; i++) grid.add(i, all[i].at.x(), all[i].at.y(), all[i].at.z());
             weight = new double[all.length];
             for (int i = 0; i < all.length; i++) {
-                if ((i & 0xFFF) == 0) Work.checkpoint();
+                Work.checkpoint(i);
                 int one = i;
                 neighbours(i, j -> weight[one] += weight(one, j));
             }
@@ -131,7 +131,7 @@ final class SurfaceSamples {
         /** In the order in which they were chosen. */
         Place[] kept() {
             while (left > count) {
-                if ((left & 0xFFF) == 0) Work.checkpoint();
+                Work.checkpoint(left);
                 int out = takeHeaviest();
                 neighbours(out, j -> {
                     if (inHeap[j] < 0) return;

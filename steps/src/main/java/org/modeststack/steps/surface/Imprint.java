@@ -135,6 +135,7 @@ public final class Imprint {
             CutLine line = lines.get(l);
             IntArrayList all = new IntArrayList(), faces = new IntArrayList(), parts = new IntArrayList();
             for (int k = 0; k < line.parts(); k++) {
+                Work.checkpoint(k);
                 all.addAll(line.way(k));
                 faces.addAll(line.faces(k));
                 while (parts.size() < all.size()) parts.add(k);
@@ -145,6 +146,7 @@ public final class Imprint {
                 continue;
             }
             for (int i = 0; i < n; i++) {
+                Work.checkpoint(i);
                 int a = all.getInt((i + n - 1) % n), b = all.getInt(i), part = parts.getInt(i);
                 long had = seen.put(b, linePart(l, part));
                 if (had >= 0) {
@@ -167,6 +169,7 @@ public final class Imprint {
             IntArrayList chain = new IntArrayList();
             chain.add(all.getInt(begin));
             for (int i = 1; i <= n; i++) {
+                Work.checkpoint(i);
                 int at = (begin + i) % n, b = all.getInt(at);
                 chain.add(b);
                 if (nodes.isInside(b)) continue;
@@ -213,8 +216,10 @@ public final class Imprint {
     private void splitFaces() {
         loops.forEach(this::splitInside);
         IntLinkedOpenHashSet met = new IntLinkedOpenHashSet(through.keySet());
-        for (int e : onEdge.keySet())
+        for (int e : onEdge.keySet()) {
+            Work.checkpoint(e);
             for (int i = 0; i < adj.edgeSides(e); i++) met.add(adj.cornerFace()[adj.edgeCorner(e, i)]);
+        }
         for (int f : met) {
             Work.checkpoint();
             if (loops.containsKey(f)) {
@@ -232,6 +237,7 @@ public final class Imprint {
     }
 
     private int[] outline(int f) {
+        Work.checkpoint(f);
         IntArrayList out = new IntArrayList();
         for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
             int v = mesh.corners()[c], e = adj.cornerEdge()[c];
@@ -333,6 +339,7 @@ public final class Imprint {
     }
 
     private void checkOutline(Piece piece) {
+        Work.checkpoint();
         int n = piece.nodes.length;
         Outline outline = new Outline(places(piece.nodes), normal(piece.face));
         boolean wrong = !outline.turnsLeft();

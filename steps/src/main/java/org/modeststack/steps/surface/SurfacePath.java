@@ -1,11 +1,12 @@
 package org.modeststack.steps.surface;
 
-import it.unimi.dsi.fastutil.ints.IntArrayList;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Arrays;
 import org.modeststack.mesh.Vec3;
 
-/** A way over a surface from a vertex of it, straight within each triangle. */
+/**
+ * A way over a surface from a vertex of it, straight within each triangle. There may be hundreds of thousands of them at
+ * once, so they are kept as numbers.
+ */
 public final class SurfacePath {
     /** What keeps a path from going on. */
     public enum End {
@@ -30,9 +31,15 @@ public final class SurfacePath {
     private static final double ON_SIDE = 1e-9;
 
     private final TriangleSurface surface;
-    private final List<Vec3> points = new ArrayList<>();
+    /** Most go over a triangle or two. */
+    private static final int FEW = 3;
+
+    /** Three numbers a point, mm. */
+    private double[] points = new double[3 * FEW];
     /** Behind each point. */
-    private final IntArrayList triangles = new IntArrayList();
+    private int[] triangles = new int[FEW];
+
+    private int count;
 
     private double length;
     private End end = End.FREE;
@@ -44,9 +51,19 @@ public final class SurfacePath {
 
     /** @param triangle through which it goes on from there, or has come where it ends */
     void add(Vec3 point, int triangle) {
-        if (!points.isEmpty()) length += point.minus(points.getLast()).length();
-        points.add(point);
-        triangles.add(triangle);
+        if (count > 0) length += point.minus(point(count - 1)).length();
+        if (count == triangles.length) {
+            points = Arrays.copyOf(points, 2 * points.length);
+            triangles = Arrays.copyOf(triangles, 2 * triangles.length);
+        }
+        points[3 * count] = point.x();
+        points[3 * count + 1] = point.y();
+        points[3 * count + 2] = point.z();
+        triangles[count++] = triangle;
+    }
+
+    private Vec3 point(int i) {
+        return new Vec3(points[3 * i], points[3 * i + 1], points[3 * i + 2]);
     }
 
     void endAt(End why, int at) {
@@ -70,26 +87,26 @@ public final class SurfacePath {
     /** At a distance from its beginning, along it; its end where that is farther. */
     public Place at(double distance) {
         double gone = 0;
-        for (int i = 1; i < points.size(); i++) {
-            Vec3 a = points.get(i - 1), b = points.get(i);
+        for (int i = 1; i < count; i++) {
+            Vec3 a = point(i - 1), b = point(i);
             double l = b.minus(a).length();
-            if (gone + l >= distance || i == points.size() - 1) {
+            if (gone + l >= distance || i == count - 1) {
                 double t = l > 0 ? Math.min(1, (distance - gone) / l) : 0;
                 return place(a.plus(b.minus(a).times(t)), i - 1, b.minus(a).unit());
             }
             gone += l;
         }
-        return place(points.getFirst(), 0, Vec3.ZERO);
+        return place(point(0), 0, Vec3.ZERO);
     }
 
     /** The edge of the mesh that it runs along at a distance from its beginning; -1 where it runs through a face. */
     public int edgeAlong(double distance) {
         double gone = 0;
-        for (int i = 1; i < points.size(); i++) {
-            Vec3 a = points.get(i - 1), b = points.get(i);
+        for (int i = 1; i < count; i++) {
+            Vec3 a = point(i - 1), b = point(i);
             gone += b.minus(a).length();
-            if (gone < distance && i < points.size() - 1) continue;
-            int t = triangles.getInt(i - 1);
+            if (gone < distance && i < count - 1) continue;
+            int t = triangles[i - 1];
             double[] atA = surface.shares(t, a), atB = surface.shares(t, b);
             for (int k = 0; k < 3; k++) {
                 int opposite = (k + 2) % 3;
@@ -106,13 +123,13 @@ public final class SurfacePath {
      */
     public Vec3 smoothNormal(double distance) {
         double gone = 0, before = 0;
-        for (int i = 1; i < points.size(); i++) {
-            double l = points.get(i).minus(points.get(i - 1)).length(), middle = gone + l / 2;
-            Vec3 normal = surface.normal(triangles.getInt(i - 1));
-            if (distance <= middle || i == points.size() - 1) {
+        for (int i = 1; i < count; i++) {
+            double l = point(i).minus(point(i - 1)).length(), middle = gone + l / 2;
+            Vec3 normal = surface.normal(triangles[i - 1]);
+            if (distance <= middle || i == count - 1) {
                 if (i == 1 || distance >= middle) return normal;
                 double t = (distance - before) / (middle - before);
-                return surface.normal(triangles.getInt(i - 2))
+                return surface.normal(triangles[i - 2])
                         .times(1 - t)
                         .plus(normal.times(t))
                         .unit();
@@ -120,11 +137,11 @@ public final class SurfacePath {
             before = middle;
             gone += l;
         }
-        return surface.normal(triangles.getInt(0));
+        return surface.normal(triangles[0]);
     }
 
     private Place place(Vec3 at, int i, Vec3 way) {
-        int t = triangles.getInt(i);
+        int t = triangles[i];
         return new Place(at, t, surface.normal(t), way);
     }
 }

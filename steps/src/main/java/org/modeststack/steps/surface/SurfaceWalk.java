@@ -2,6 +2,7 @@ package org.modeststack.steps.surface;
 
 import java.util.BitSet;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 
 /**
  * Walks straight over a surface from one of its vertices: within a triangle along a line, over an edge so that the angle
@@ -38,6 +39,7 @@ public final class SurfaceWalk {
      * @throws IllegalArgumentException where the triangles round the vertex end before
      */
     public SurfacePath from(int corner, double angle, double length) {
+        Work.checkpoint();
         int c = corner;
         double left = angle;
         for (int turns = 0; ; turns++) {

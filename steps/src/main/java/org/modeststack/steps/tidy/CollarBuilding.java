@@ -4,6 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.StepContext;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
@@ -77,6 +78,7 @@ final class CollarBuilding {
         Vec3 place = null;
         for (BandNet net : trials.nets())
             for (Band band : net.bands()) {
+                Work.checkpoint();
                 done += band.chain().edges();
                 for (Station s : band.stations()) {
                     if (s.reached() < 1 - 1e-6) held++;

@@ -5,6 +5,7 @@ import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.Remark;
 
 /**
@@ -31,6 +32,7 @@ record NarrowFaces(
         double least = 180, longest = 1, worst = 180;
         Vec3 place = null;
         for (int f = 0; f < m.faceCount(); f++) {
+            Work.checkpoint(f);
             if (!keys.contains(m.faceKeys()[f])) continue;
             Vec3[] ring = new Vec3[m.sides(f)];
             for (int i = 0; i < ring.length; i++) ring[i] = m.point(m.corners()[m.offsets()[f] + i]);

@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.Station;
@@ -59,8 +60,10 @@ final class RimGrading {
     static @Nullable RimGrading of(List<Line> lines, List<BandNet> nets, double ring) {
         Int2DoubleOpenHashMap reached = new Int2DoubleOpenHashMap();
         for (BandNet net : nets)
-            for (Band band : net.bands())
+            for (Band band : net.bands()) {
+                Work.checkpoint();
                 for (Station s : band.stations()) reached.mergeDouble(s.vertex(), s.reached(), Math::min);
+            }
         List<Sizes> chains = lines.stream().map(l -> Sizes.of(l, reached, ring)).toList();
         boolean isWorth = chains.stream().anyMatch(s -> s.least() < WORTH);
         return isWorth ? new RimGrading(chains) : null;
@@ -73,6 +76,7 @@ final class RimGrading {
      */
     private record Sizes(double[] at, double[] factor, boolean isClosed) {
         static Sizes of(Line line, Int2DoubleOpenHashMap reached, double ring) {
+            Work.checkpoint();
             DoubleArrayList at = new DoubleArrayList(), factor = new DoubleArrayList();
             for (int i = 0; i < line.vertices.size(); i++) {
                 int v = line.vertices.getInt(i);

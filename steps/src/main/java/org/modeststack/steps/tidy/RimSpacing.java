@@ -139,6 +139,7 @@ final class RimSpacing {
         IntArrayList faceOf = new IntArrayList(in.faceCount());
         int[] materials = out.materialsOf(in);
         for (int f = 0; f < in.faceCount(); f++) {
+            Work.checkpoint(f);
             cuts.polygon(f, in.faceKeys()[f], materials[in.faceMaterials()[f]]);
             faceOf.add(f);
         }
@@ -189,6 +190,7 @@ final class RimSpacing {
     }
 
     private List<Place> places(EdgeChain chain, double[] gone) {
+        Work.checkpoint();
         int n = chain.edges();
         spacing = wanted > 0 ? wanted : Math.clamp(gone[n] / leaving(chain), ring / NARROWEST, ring * WIDEST);
         double[] turns = new double[n + 1];

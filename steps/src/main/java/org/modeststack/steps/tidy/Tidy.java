@@ -9,6 +9,7 @@ import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.Family;
 import org.modeststack.steps.Handle;
 import org.modeststack.steps.Limits;
@@ -129,8 +130,10 @@ public record Tidy(
                 : built.mesh();
         Mesh out = BorderWalls.without(led);
         LongOpenHashSet keys = new LongOpenHashSet();
-        for (int f = collars.firstFace(); f < built.mesh().faceCount(); f++)
+        for (int f = collars.firstFace(); f < built.mesh().faceCount(); f++) {
+            Work.checkpoint(f);
             keys.add(built.mesh().faceKeys()[f]);
+        }
         NarrowFaces narrow = NarrowFaces.in(out, keys);
         if (narrow.count() > 0) context.remark(narrow.remark());
         return out;

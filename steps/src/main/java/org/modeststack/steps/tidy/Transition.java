@@ -118,19 +118,26 @@ final class Transition {
     /** The faces that have changed, as they are numbered now; of collars as well. */
     private BitSet changed(Mesh led) {
         LongOpenHashSet keys = new LongOpenHashSet();
-        for (int f : faces.changed()) keys.add(mesh.faceKeys()[f]);
+        for (int f : faces.changed()) {
+            Work.checkpoint(f);
+            keys.add(mesh.faceKeys()[f]);
+        }
         return facesOf(led, keys::contains);
     }
 
     private static BitSet facesOf(Mesh m, LongPredicate key) {
         BitSet found = new BitSet();
-        for (int f = 0; f < m.faceCount(); f++) if (key.test(m.faceKeys()[f])) found.set(f);
+        for (int f = 0; f < m.faceCount(); f++) {
+            Work.checkpoint(f);
+            if (key.test(m.faceKeys()[f])) found.set(f);
+        }
         return found;
     }
 
     /** Those of the faces that have changed, or were joined, that meet themselves or others, and these others. */
     private BitSet wrong(Mesh out) {
         LongOpenHashSet same = new LongOpenHashSet(mesh.faceKeys());
+        Work.checkpoint();
         for (int f : faces.changed()) same.remove(mesh.faceKeys()[f]);
         BitSet asked = facesOf(out, k -> !same.contains(k));
         BitSet wrong = FaceOutlines.meetingThemselves(out, asked::get);
@@ -161,7 +168,8 @@ final class Transition {
     }
 
     private void findRail() {
-        for (int f = firstOfCollar; f < mesh.faceCount(); f++)
+        for (int f = firstOfCollar; f < mesh.faceCount(); f++) {
+            Work.checkpoint(f);
             for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
                 int v = mesh.corners()[c];
                 if (rail.get(v)) continue;
@@ -171,6 +179,7 @@ final class Transition {
                         break;
                     }
             }
+        }
     }
 
     /** Dijkstra's ways from the rail over the edges of what is around it. */

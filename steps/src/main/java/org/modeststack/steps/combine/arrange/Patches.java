@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.Arrays;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.StepException;
 
@@ -103,6 +104,7 @@ final class Patches {
             queue[tail++] = start;
             patchOf[start] = patch;
             while (head < tail) {
+                Work.checkpoint(head);
                 int f = queue[head++];
                 boolean piece = fragments.isPiece(f);
                 for (int k = 0; k < 3; k++) {

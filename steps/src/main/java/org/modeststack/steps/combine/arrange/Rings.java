@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.work.Work;
 
 /**
  * The polygons near the cuts, corner by corner, and how they hang together: which side meets which, and which corners at
@@ -92,6 +93,7 @@ final class Rings {
         Long2IntOpenHashMap heads = new Long2IntOpenHashMap(2 * n);
         heads.defaultReturnValue(-1);
         for (int c = 0; c < n; c++) {
+            Work.checkpoint(c);
             mate[c] = -1;
             chain[c] = heads.put(Edges.directed(point(c), point(next(c))), c);
         }

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.validity.Validity;
+import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.clean.Welding;
 
 /**
@@ -22,6 +23,7 @@ final class ShortEdges {
         double least = Validity.SHORT * mesh.bounds().diagonal(), least2 = least * least;
         DisjointSets sets = null;
         for (int f = 0; f < mesh.faceCount(); f++) {
+            Work.checkpoint(f);
             if (Origins.areOfOne(origin, mesh, f)) continue;
             int[] order = byFirstCoordinate(mesh, f);
             for (int i = 0; i < order.length; i++) {

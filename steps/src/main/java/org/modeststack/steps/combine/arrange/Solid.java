@@ -18,8 +18,6 @@ import org.modeststack.mesh.work.Work;
  * when another is moved.
  */
 final class Solid implements Memory.Counted {
-    /** After so many triangles or faces, less one, it is asked whether the solid is still wanted. */
-    private static final int OFTEN = (1 << 13) - 1;
 
     final Mesh mesh;
     final double[] xyz;
@@ -76,7 +74,7 @@ final class Solid implements Memory.Counted {
         turn = new byte[n];
         int flat = 0;
         for (int t = 0; t < n; t++) {
-            if ((t & OFTEN) == 0) Work.checkpoint();
+            Work.checkpoint(t);
             if (!look(t)) flat++;
         }
         degenerate = flat;
@@ -96,7 +94,7 @@ final class Solid implements Memory.Counted {
         many.defaultReturnValue(-1);
         int faces = 0;
         while (from < n) {
-            if ((faces++ & OFTEN) == 0) Work.checkpoint();
+            Work.checkpoint(faces++);
             int to = from + 1;
             while (to < n && faceOf[to] == faceOf[from]) to++;
             boolean large = to - from > 16;
