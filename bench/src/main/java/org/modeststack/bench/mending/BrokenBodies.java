@@ -46,7 +46,8 @@ public final class BrokenBodies {
         SHARED_EDGE(FaultKind.BRANCHING_EDGE),
         SOUP_OF_ALL_SORTS(FaultKind.NEAR),
         HOLES_AND_TURNS(FaultKind.TURNED_EDGE),
-        CROSSING_INSIDE_OUT(FaultKind.CROSSING);
+        CROSSING_INSIDE_OUT(FaultKind.CROSSING),
+        CRACKS(FaultKind.OPEN_EDGE);
 
         final FaultKind found;
 
@@ -92,6 +93,7 @@ public final class BrokenBodies {
                 Case crossing = crossing(number, body, r);
                 yield new Case(number, kind, partlyTurned(crossing.mesh, body.faceCount()), crossing.volume, false);
             }
+            case CRACKS -> new Case(number, kind, cracked(body, r), volume, false);
         };
     }
 
@@ -301,6 +303,33 @@ public final class BrokenBodies {
                 joined(body, other),
                 Measures.of(union).volume(),
                 false);
+    }
+
+    /** Some sides of faces have a vertex or two, or four, that the face across has not; as near the edge as files round. */
+    private static Mesh cracked(Mesh m, Random r) {
+        MeshBuilder b = vertices(m);
+        double off = r.nextBoolean() ? 1e-7 * m.bounds().diagonal() : 0;
+        for (int f = 0; f < m.faceCount(); f++) {
+            IntArrayList ring = new IntArrayList();
+            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) {
+                Vec3 from = m.point(m.corners()[c]),
+                        way =
+                                m.point(m.corners()[m.adjacency().cornerNext()[c]])
+                                        .minus(from);
+                ring.add(m.corners()[c]);
+                int more = r.nextInt(4) == 0 ? 1 << r.nextInt(3) : 0;
+                for (int i = 1; i <= more; i++) {
+                    Vec3 p = from.plus(way.times((i - 0.4 * r.nextDouble()) / (more + 1)));
+                    ring.add(b.vertex(
+                            p.x() + off * (r.nextDouble() - 0.5),
+                            p.y() + off * (r.nextDouble() - 0.5),
+                            p.z() + off * (r.nextDouble() - 0.5),
+                            31L * c + i));
+                }
+            }
+            b.face(m.faceKeys()[f], 0, ring.toIntArray());
+        }
+        return b.build();
     }
 
     private static Mesh loose(Mesh m, Random r) {

@@ -43,6 +43,7 @@ public record Faults(List<FoundFault> found, boolean isWhole) implements Memory.
         EdgeFaults.find(mesh, limits, found);
         VertexFaults.find(mesh, found);
         NearVertices.find(mesh, limits, found);
+        Cracks.find(mesh, ordered(found, true).count(FaultKind.NEAR), found);
         FaceFaults.find(mesh, limits, found);
         return ordered(found, true);
     }

@@ -33,6 +33,9 @@ class FaultsTest {
         {3, 2, 1, 0}, {4, 5, 6, 7}, {0, 1, 5, 4}, {1, 2, 6, 5}, {2, 3, 7, 6}, {3, 0, 4, 7}
     };
 
+    /** Three vertices beside the right border of a sheet of 2, at other heights and not quite on it, and three farther on. */
+    private static final double[] BESIDE = {2, 0.4, 0, 2.00001, 1.3, 0, 2, 2.4, 0, 4, 0.4, 0, 4, 1.3, 0, 4, 2.4, 0};
+
     /** A cube with some of its faces and others in place of the rest. */
     private static Mesh cubeWith(int kept, int[]... others) {
         return faces(
@@ -114,7 +117,11 @@ class FaultsTest {
                 Arguments.of(
                         "a seam that is open",
                         both(sheet(4), moved(sheet(4), 4 + 1e-4, 0, 0)),
-                        "{OPEN_EDGE=32, NEAR=10}"));
+                        "{OPEN_EDGE=32, NEAR=10}"),
+                Arguments.of(
+                        "sheets whose vertices lie on each other's edges",
+                        both(sheet(2), faces(BESIDE, new int[][] {{0, 1, 4, 3}, {1, 2, 5, 4}})),
+                        "{OPEN_EDGE=14, CRACK=4}"));
     }
 
     @ParameterizedTest(name = "{0}")

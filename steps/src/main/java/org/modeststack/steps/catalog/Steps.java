@@ -20,6 +20,7 @@ import org.modeststack.steps.cut.Split;
 import org.modeststack.steps.extrude.Extrude;
 import org.modeststack.steps.extrude.Inset;
 import org.modeststack.steps.mark.TagStep;
+import org.modeststack.steps.mend.CloseCracks;
 import org.modeststack.steps.mend.CollapseSmall;
 import org.modeststack.steps.mend.DivideFaces;
 import org.modeststack.steps.mend.DropIdle;
@@ -127,6 +128,7 @@ public final class Steps {
                     JoinTriangles.class,
                     DivideFaces.class,
                     CollapseSmall.class,
+                    CloseCracks.class,
                     DropIdle.class,
                     TurnFaces.class,
                     PartSurfaces.class,

@@ -11,8 +11,8 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 
 /**
- * New vertices on edges, in order from one end of each, and what becomes of tags and colours there: the parts of an edge
- * keep those of the edge, new vertices take the mean of a tag that both ends have.
+ * Vertices on edges, in order from one end of each, and what becomes of tags and colours there: the parts of an edge keep
+ * those of the edge, new vertices take the mean of a tag that both ends have.
  */
 public final class EdgeCuts {
     private static final long VERTEX = 1;
@@ -21,19 +21,17 @@ public final class EdgeCuts {
     private final Adjacency adj;
     private final MeshBuilder out;
     private final long seed;
-    /** For each edge the end from which its cuts are counted, how many there are, the first new vertex, its shares. */
+    /** For each edge the end from which its cuts are counted, how many there are, and where they begin in the lists. */
     @SuppressWarnings("NullAway.Init")
     private int[] start;
 
     private final int[] count;
 
     @SuppressWarnings("NullAway.Init")
-    private int[] first;
-
-    @SuppressWarnings("NullAway.Init")
-    private int[] sharesAt;
+    private int[] at;
 
     private final DoubleArrayList shares = new DoubleArrayList();
+    private final IntArrayList vertices = new IntArrayList();
     private final IntArrayList edges = new IntArrayList();
     /** The places of as many cuts as the last edge has, for keys. */
     private long[] places = {};
@@ -51,32 +49,48 @@ public final class EdgeCuts {
      * Puts vertices on an edge, which must have none yet.
      *
      * @param from the end that is share 0
-     * @param at shares of its length, ascending, from 0 to 1
+     * @param where shares of its length, ascending, from 0 to 1
      */
-    public void cut(int edge, int from, double[] at) {
-        int a = from, b = adj.edgeLow(edge) == a ? adj.edgeHigh(edge) : adj.edgeLow(edge), n = at.length;
-        if (edges.isEmpty()) {
-            start = new int[count.length];
-            first = new int[count.length];
-            sharesAt = new int[count.length];
-        }
-        start[edge] = a;
-        count[edge] = n;
-        first[edge] = out.vertexCount();
-        sharesAt[edge] = shares.size();
-        edges.add(edge);
+    public void cut(int edge, int from, double[] where) {
+        int a = from, b = adj.edgeLow(edge) == a ? adj.edgeHigh(edge) : adj.edgeLow(edge), n = where.length;
+        begin(edge, from, n);
         long key = Keys.of(seed, VERTEX, mesh.edgeKey(a, b));
         double[] xyz = mesh.xyz();
         if (places.length != n + 2) places = Keys.fractions(n + 1);
         for (int i = 0; i < n; i++) {
-            double t = at[i];
+            double t = where[i];
             shares.add(t);
-            out.vertex(
+            vertices.add(out.vertex(
                     xyz[3 * a] + t * (xyz[3 * b] - xyz[3 * a]),
                     xyz[3 * a + 1] + t * (xyz[3 * b + 1] - xyz[3 * a + 1]),
                     xyz[3 * a + 2] + t * (xyz[3 * b + 2] - xyz[3 * a + 2]),
-                    Keys.of(key, places[i + 1]));
+                    Keys.of(key, places[i + 1])));
         }
+    }
+
+    /**
+     * Leads an edge, which must have no vertices yet, through some that are there and keep their tags.
+     *
+     * @param where shares of its length, ascending, from 0 to 1
+     * @param through a vertex of the mesh for each
+     */
+    public void lead(int edge, int from, double[] where, int[] through) {
+        begin(edge, from, where.length);
+        for (int i = 0; i < where.length; i++) {
+            shares.add(where[i]);
+            vertices.add(through[i]);
+        }
+    }
+
+    private void begin(int edge, int from, int n) {
+        if (edges.isEmpty()) {
+            start = new int[count.length];
+            at = new int[count.length];
+        }
+        start[edge] = from;
+        count[edge] = n;
+        at[edge] = shares.size();
+        edges.add(edge);
     }
 
     /** How many new vertices lie on the side that leaves a corner. */
@@ -89,7 +103,7 @@ public final class EdgeCuts {
         if (i == 0) return mesh.corners()[corner];
         int e = adj.cornerEdge()[corner], n = count[e];
         if (i == n + 1) return mesh.corners()[adj.cornerNext()[corner]];
-        return first[e] + (start[e] == mesh.corners()[corner] ? i - 1 : n - i);
+        return vertices.getInt(at[e] + (start[e] == mesh.corners()[corner] ? i - 1 : n - i));
     }
 
     /** How far along the side that leaves a corner its i-th vertex lies, from 0 to 1. */
@@ -98,8 +112,8 @@ public final class EdgeCuts {
         int e = adj.cornerEdge()[corner], n = count[e];
         if (i == n + 1) return 1;
         return start[e] == mesh.corners()[corner]
-                ? shares.getDouble(sharesAt[e] + i - 1)
-                : 1 - shares.getDouble(sharesAt[e] + n - i);
+                ? shares.getDouble(at[e] + i - 1)
+                : 1 - shares.getDouble(at[e] + n - i);
     }
 
     /** Mixes the values of four corners: along a–b by s, along d–c by t, between the two by u. */
@@ -114,14 +128,14 @@ public final class EdgeCuts {
         if (!edges.isEmpty()) for (int k = 0; k < sides; k++) size += on(c + k);
         if (size == sides && !mesh.hasCornerValues()) return out.face(key, material, mesh.corners(), c, c + sides);
         int[] around = new int[size];
-        int at = 0;
-        for (int k = 0; k < sides; k++) for (int i = 0; i <= on(c + k); i++) around[at++] = vertex(c + k, i);
+        int to = 0;
+        for (int k = 0; k < sides; k++) for (int i = 0; i <= on(c + k); i++) around[to++] = vertex(c + k, i);
         int made = out.face(key, material, around, 0, size);
         if (!mesh.hasCornerValues()) return made;
-        at = out.firstCorner(made);
+        to = out.firstCorner(made);
         for (int k = 0; k < sides; k++) {
             int d = adj.cornerNext()[c + k];
-            for (int i = 0; i <= on(c + k); i++) paint(at++, c + k, d, share(c + k, i), c + k, d, 0, 0);
+            for (int i = 0; i <= on(c + k); i++) paint(to++, c + k, d, share(c + k, i), c + k, d, 0, 0);
         }
         return made;
     }
@@ -159,10 +173,12 @@ public final class EdgeCuts {
             double q = tag.weightOf(adj.edgeLow(e) == start[e] ? adj.edgeHigh(e) : adj.edgeLow(e));
             boolean mixed = tag.rule() == CarryRule.MEAN || tag.rule() == CarryRule.GREATEST;
             for (int i = 0; i < count[e] && q > 0; i++) {
-                double share = shares.getDouble(sharesAt[e] + i);
+                int v = vertices.getInt(at[e] + i);
+                if (v < mesh.vertexCount()) continue;
+                double share = shares.getDouble(at[e] + i);
                 // Along an edge a weight goes over evenly into the other, unless it is one that is only taken whole.
                 double w = mixed ? p + share * (q - p) : tag.rule() == CarryRule.COPY && share > 0.5 ? q : p;
-                out.tag(name, ElementKind.VERTEX, first[e] + i, w);
+                out.tag(name, ElementKind.VERTEX, v, w);
             }
         }
     }
@@ -175,8 +191,9 @@ public final class EdgeCuts {
         }
         int before = start[e], end = before == a ? b : a;
         for (int i = 0; i < count[e]; i++) {
-            out.tag(name, ElementKind.EDGE, Tag.edge(before, first[e] + i), weight);
-            before = first[e] + i;
+            int v = vertices.getInt(at[e] + i);
+            out.tag(name, ElementKind.EDGE, Tag.edge(before, v), weight);
+            before = v;
         }
         out.tag(name, ElementKind.EDGE, Tag.edge(before, end), weight);
     }

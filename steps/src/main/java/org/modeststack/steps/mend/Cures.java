@@ -14,6 +14,9 @@ public final class Cures {
     /** What is merged lies within the distance that was found, also after rounding. */
     private static final double A_LITTLE_MORE = 1.001;
 
+    /** Of a distance that is more than 0. */
+    private static final double LEAST = Double.MIN_NORMAL;
+
     private Cures() {}
 
     /** The step that cures a fault, with the numbers that go with it. */
@@ -28,8 +31,12 @@ public final class Cures {
             case MANY_SIDES -> new DivideFaces(Pick.all(ElementKind.FACE), 4, DivideFaces.Into.QUADS);
             case OWN_OUTLINE, BENT -> new DivideFaces(Pick.all(ElementKind.FACE), 3, DivideFaces.Into.TRIANGLES);
             case NO_AREA, NO_LENGTH, SLIVER, SHORT -> new CollapseSmall(0, 0.02);
-            case NEAR -> new Weld(Math.max(fault.measure() * A_LITTLE_MORE, Double.MIN_NORMAL));
-            case LOOSE, TWO_EDGES -> new DropIdle(1);
+            case NEAR -> new Weld(Math.max(fault.measure() * A_LITTLE_MORE, LEAST));
+            // While faces are not joined yet every corner joins two edges only.
+            case CRACK ->
+                new CloseCracks(PickText.parse("edges: border"), Math.max(fault.measure() * A_LITTLE_MORE, LEAST));
+            case LOOSE -> new DropIdle(1, true);
+            case TWO_EDGES -> new DropIdle(1, false);
         };
     }
 

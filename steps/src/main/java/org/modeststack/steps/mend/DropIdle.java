@@ -24,12 +24,20 @@ public record DropIdle(
                 min = 0,
                 max = 180,
                 def = "1")
-        double turnUpTo)
+        double turnUpTo,
+
+        @Param(
+                label = "Loose only",
+                section = "More",
+                help =
+                        "Only vertices of no face go. Others on straight edges stay, since faces that are not joined yet may meet there.",
+                def = "off")
+        boolean looseOnly)
         implements Step {
 
     @Override
     public Mesh apply(Mesh in, StepContext context) {
-        IdleVertices idle = new IdleVertices(in, turnUpTo);
+        IdleVertices idle = looseOnly ? IdleVertices.ofNoFace(in) : IdleVertices.turningUpTo(in, turnUpTo);
         int n = idle.count();
         context.remark(
                 Remark.Level.NOTE,
@@ -41,6 +49,8 @@ public record DropIdle(
 
     @Override
     public String sentence() {
-        return "*Take out* idle vertices that turn by up to {turnUpTo}.";
+        return looseOnly
+                ? "*Take out* vertices without a face."
+                : "*Take out* idle vertices that turn by up to {turnUpTo}.";
     }
 }

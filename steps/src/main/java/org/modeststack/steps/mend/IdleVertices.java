@@ -16,10 +16,27 @@ final class IdleVertices {
     private final Adjacency adj;
     private final BitSet idle = new BitSet();
 
-    /** @param turn how much the two edges may turn at most, degrees */
-    IdleVertices(Mesh mesh, double turn) {
+    private IdleVertices(Mesh mesh) {
         this.mesh = mesh;
         adj = mesh.adjacency();
+    }
+
+    /** Those of no face alone. */
+    static IdleVertices ofNoFace(Mesh mesh) {
+        IdleVertices out = new IdleVertices(mesh);
+        for (int v = 0; v < mesh.vertexCount(); v++)
+            if (out.adj.vertexStart()[v] == out.adj.vertexStart()[v + 1]) out.idle.set(v);
+        return out;
+    }
+
+    /** @param turn how much the two edges may turn at most, degrees */
+    static IdleVertices turningUpTo(Mesh mesh, double turn) {
+        IdleVertices out = new IdleVertices(mesh);
+        out.find(turn);
+        return out;
+    }
+
+    private void find(double turn) {
         int[] left = new int[mesh.faceCount()];
         for (int f = 0; f < left.length; f++) left[f] = mesh.sides(f);
         double straight = Math.cos(Math.toRadians(turn)) - 1e-12;

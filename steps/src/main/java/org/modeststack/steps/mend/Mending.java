@@ -42,6 +42,7 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
     /** What is cured first. Crossings wait for a closed body, and what lies inside for one without crossings. */
     private static final List<FaultKind> ORDER = List.of(
             FaultKind.LOOSE,
+            FaultKind.CRACK,
             FaultKind.NEAR,
             FaultKind.NO_LENGTH,
             FaultKind.NO_AREA,
@@ -53,6 +54,7 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
             FaultKind.BRANCHING_EDGE,
             FaultKind.JOINED_FANS,
             FaultKind.OPEN_EDGE,
+            FaultKind.TWO_EDGES,
             FaultKind.CROSSING,
             FaultKind.COVERING);
 
@@ -71,6 +73,14 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
         Faults faults = Faults.all(now);
         for (FoundFault next = next(faults, tried); next != null; next = next(faults, tried)) {
             FaultKind kind = next.kind();
+            FoundFault near = faults.of(FaultKind.NEAR);
+            if (kind == FaultKind.CRACK && near != null && tried.getOrDefault(FaultKind.NEAR, 0) < TRIES) {
+                // Sides with vertices of their own lie near each other as well: what leaves fewer open edges is meant.
+                if (openBehind(near, now, contexts) < openBehind(next, now, contexts)) {
+                    next = near;
+                    kind = FaultKind.NEAR;
+                }
+            }
             tried.merge(kind, 1, Integer::sum);
             Step cure = Cures.of(next);
             Mesh cured;
@@ -99,14 +109,30 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
         return new Mending(List.copyOf(steps), now, faults, List.copyOf(inVain.values()));
     }
 
+    private static int openBehind(FoundFault fault, Mesh now, Supplier<StepContext> contexts) {
+        try {
+            Mesh cured = Cures.of(fault).apply(now, contexts.get());
+            return cured.isEmpty() ? Integer.MAX_VALUE : Faults.quick(cured).count(FaultKind.OPEN_EDGE);
+        } catch (StepException e) {
+            return Integer.MAX_VALUE;
+        }
+    }
+
     private static @Nullable FoundFault next(Faults faults, Map<FaultKind, Integer> tried) {
         boolean crosses = faults.count(FaultKind.CROSSING) > 0;
         for (FaultKind kind : ORDER) {
             if (kind == FaultKind.INSIDE && crosses) continue;
+            // Vertices that only join two edges are no fault, but where cracks were they may bend faces into each
+            // other.
+            if (kind == FaultKind.TWO_EDGES && meeting(faults) == 0) continue;
             FoundFault found = faults.of(kind);
             if (found != null && tried.getOrDefault(kind, 0) < TRIES) return found;
         }
         return null;
+    }
+
+    private static int meeting(Faults faults) {
+        return faults.count(FaultKind.CROSSING) + faults.count(FaultKind.COVERING);
     }
 
     /** Why a cure that does something is not taken. */
@@ -125,6 +151,8 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
     private static boolean helps(FaultKind kind, Faults before, Faults after) {
         int open = before.count(FaultKind.OPEN_EDGE) - after.count(FaultKind.OPEN_EDGE);
         return switch (kind) {
+            case CRACK -> open > 0;
+            case TWO_EDGES -> meeting(after) < meeting(before);
             case OPEN_EDGE -> open > 0 && after.count(FaultKind.COVERING) <= before.count(FaultKind.COVERING);
             case NEAR -> 2 * open >= before.count(FaultKind.NEAR);
             default -> after.count(kind) < before.count(kind);

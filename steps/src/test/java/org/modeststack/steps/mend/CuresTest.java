@@ -128,10 +128,10 @@ class CuresTest {
     @Test
     void verticesOnStraightEdgesGo() throws StepException {
         Mesh m = polygon(0, 0, 1, 0, 2, 0, 2, 2, 1, 2.01, 0, 2);
-        assertEquals(5, TestContext.run(new DropIdle(0.1), m).vertexCount());
-        assertEquals(4, TestContext.run(new DropIdle(2), m).vertexCount());
+        assertEquals(5, TestContext.run(new DropIdle(0.1, false), m).vertexCount());
+        assertEquals(4, TestContext.run(new DropIdle(2, false), m).vertexCount());
         Mesh cube = cube(3);
-        assertSame(cube, new DropIdle(1).apply(cube, new TestContext()));
+        assertSame(cube, new DropIdle(1, false).apply(cube, new TestContext()));
     }
 
     /** A bar's ends become quads or triangles, and the body stays what it was. */

@@ -1,0 +1,121 @@
+package org.modeststack.steps.mend;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.fault.Cracks;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.cut.EdgeCuts;
+
+/**
+ * Which cracks are closed: an edge is led through vertices if a part of it then has its opposite, no edge gets a third face
+ * by it, and no face meets a vertex twice. What is left out of one changes its neighbours, so this is asked until nothing
+ * changes. Borders are matched before holes are filled as by G. Barequet, M. Sharir, "Filling gaps in the boundary of a
+ * polyhedron", Computer Aided Geometric Design 12, 1995.
+ */
+final class CrackClosing {
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private List<Cracks.Side> sides = new ArrayList<>();
+
+    CrackClosing(Mesh mesh, List<Cracks.Side> found) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        IntOpenHashSet seen = new IntOpenHashSet();
+        for (Cracks.Side s : found) {
+            Work.checkpoint();
+            // Of two sides of a face that would take the same vertex neither does.
+            if (!meetsTwice(s, seen)) sides.add(s);
+        }
+        for (List<Cracks.Side> kept = closing(); kept.size() < sides.size(); kept = closing()) sides = kept;
+    }
+
+    private boolean meetsTwice(Cracks.Side side, IntOpenHashSet seen) {
+        int f = adj.cornerFace()[side.corner()];
+        seen.clear();
+        for (int v : side.vertices()) if (!seen.add(v)) return true;
+        for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
+            if (seen.contains(mesh.corners()[c])) return true;
+        return false;
+    }
+
+    /** Those of the sides that are kept, given what all of them lead to. */
+    private List<Cracks.Side> closing() {
+        Long2IntOpenHashMap parts = new Long2IntOpenHashMap();
+        BitSet led = new BitSet();
+        for (Cracks.Side s : sides) {
+            led.set(s.corner());
+            for (long p : parts(s)) parts.addTo(p, 1);
+        }
+        List<Cracks.Side> kept = new ArrayList<>();
+        for (Cracks.Side s : sides) {
+            Work.checkpoint();
+            boolean joins = false, spoils = false;
+            for (long p : parts(s)) {
+                int a = (int) (p >>> 32), b = (int) p, e = adj.edgeBetween(a, b, mesh);
+                // What is there of the edge already and is not led elsewhere.
+                int same = 0, opposite = 0;
+                for (int i = 0; e >= 0 && i < adj.edgeSides(e); i++) {
+                    int c = adj.edgeCorner(e, i);
+                    if (led.get(c)) continue;
+                    if (mesh.corners()[c] == a) same++;
+                    else opposite++;
+                }
+                same += parts.get(p);
+                opposite += parts.get(side(b, a));
+                spoils |= same > 1 || opposite > 1;
+                joins |= opposite == 1;
+            }
+            if (joins && !spoils) kept.add(s);
+        }
+        return kept;
+    }
+
+    private long[] parts(Cracks.Side side) {
+        int n = side.vertices().length, from = mesh.corners()[side.corner()];
+        long[] out = new long[n + 1];
+        for (int i = 0; i < n; i++) {
+            out[i] = side(from, side.vertices()[i]);
+            from = side.vertices()[i];
+        }
+        out[n] = side(from, mesh.corners()[adj.cornerNext()[side.corner()]]);
+        return out;
+    }
+
+    private static long side(int a, int b) {
+        return (long) a << 32 | b;
+    }
+
+    /** How many edges are led through vertices. */
+    int edges() {
+        return sides.size();
+    }
+
+    Mesh closed(long seed) {
+        MeshBuilder b = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        b.verticesOf(mesh);
+        EdgeCuts cuts = new EdgeCuts(mesh, b, seed);
+        BitSet changed = new BitSet();
+        for (Cracks.Side s : sides) {
+            cuts.lead(adj.cornerEdge()[s.corner()], mesh.corners()[s.corner()], s.shares(), s.vertices());
+            changed.set(adj.cornerFace()[s.corner()]);
+        }
+        int[] vertices = new int[mesh.vertexCount()], faces = new int[mesh.faceCount()];
+        Arrays.setAll(vertices, v -> v);
+        b.appendFaces(mesh, f -> !changed.get(f), k -> k, vertices, faces);
+        int[] materials = b.materialsOf(mesh);
+        for (int f = changed.nextSetBit(0); f >= 0; f = changed.nextSetBit(f + 1))
+            faces[f] = cuts.polygon(f, mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]]);
+        int[] old = new int[faces.length];
+        for (int f = 0; f < faces.length; f++) old[faces[f]] = f;
+        cuts.tags(IntArrayList.wrap(old));
+        return b.build();
+    }
+}
