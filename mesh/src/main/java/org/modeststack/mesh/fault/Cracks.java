@@ -133,7 +133,7 @@ public final class Cracks {
                 to,
                 FaultKind.CRACK,
                 IntArrayList.wrap(on.stream().toArray()),
-                farthest > SAME * mesh.bounds().diagonal() ? "within " + Faults.length(farthest) : "without a gap",
+                farthest > SAME * mesh.bounds().diagonal() ? "within " + Faults.length(farthest) : "",
                 farthest);
     }
 }

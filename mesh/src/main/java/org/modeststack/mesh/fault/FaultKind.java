@@ -22,11 +22,7 @@ public enum FaultKind {
     NO_AREA(ElementKind.FACE, true, "face without area", "faces without area"),
     NO_LENGTH(ElementKind.EDGE, true, "edge without length", "edges without length"),
     NEAR(ElementKind.VERTEX, true, "border vertex that lies beside another", "border vertices that lie beside others"),
-    CRACK(
-            ElementKind.VERTEX,
-            true,
-            "border vertex on an edge that it is no end of",
-            "border vertices on edges that they are no ends of"),
+    CRACK(ElementKind.VERTEX, true, "border vertex on the edge of another", "border vertices on edges of others"),
     LOOSE(ElementKind.VERTEX, true, "vertex without a face", "vertices without a face"),
     FOLDED(
             ElementKind.EDGE,
