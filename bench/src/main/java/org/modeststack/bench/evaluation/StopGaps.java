@@ -45,11 +45,10 @@ public final class StopGaps {
     private record Gaps(double total, double longest, int reports) {}
 
     public static void main(String[] args) throws StepException {
-        double finer = List.of(args).contains("--large") ? 3 : 1;
-        int cells = (int) (128 * finer), round = (int) (512 * finer);
+        int finer = List.of(args).contains("--large") ? 3 : 1, cells = 128 * finer, round = 512 * finer;
         Mesh box = source(new Box(100, 100, 100, cells, cells, cells, Seat.CENTRED));
-        Mesh cylinder = source(new Cylinder(100, 100, round, (int) (180 * finer), 4, Seat.CENTRED));
-        Mesh ball = source(new UvSphere(120, round, (int) (200 * finer), Seat.CENTRED));
+        Mesh cylinder = source(new Cylinder(100, 100, round, 180 * finer, 4, Seat.CENTRED));
+        Mesh ball = source(new UvSphere(120, round, 200 * finer, Seat.CENTRED));
         boolean over = false, where = List.of(args).contains("--where");
         String only = List.of(args).stream()
                 .filter(a -> !a.startsWith("-"))

@@ -24,7 +24,6 @@ import org.modeststack.mesh.work.Work;
  * the same doubles back (in millimetres; another unit rounds once).
  */
 public final class ObjWriter {
-
     private ObjWriter() {}
 
     /** Writes both files or none. A library of the same name that belongs to something else is left alone. */

@@ -66,7 +66,7 @@ public final class Cracks {
         }
         Bvh tree = new Bvh(boxes);
         for (int v = ends.nextSetBit(0); v >= 0; v = ends.nextSetBit(v + 1)) {
-            Work.checkpoint(v);
+            Work.checkpoint();
             int vertex = v;
             double x = mesh.x(v), y = mesh.y(v), z = mesh.z(v);
             tree.within(x, y, z, x, y, z, i -> {
@@ -116,15 +116,12 @@ public final class Cracks {
         return from(mesh, mesh.adjacency().cornerNext()[corner]);
     }
 
-    /** @param near how many open vertices lie beside others: where these are most, they are to be merged first */
-    static void find(Mesh mesh, int near, List<FoundFault> to) {
-        Adjacency adj = mesh.adjacency();
-        BitSet open = new BitSet();
-        for (int e = 0; e < adj.edgeCount(); e++) if (adj.edgeSides(e) == 1) open.set(e);
-        if (open.isEmpty() || 2 * near > open.cardinality()) return;
+    /** @param near open vertices that lie beside others: where these are most, they are to be merged first */
+    static void find(Mesh mesh, @Nullable FoundFault open, @Nullable FoundFault near, List<FoundFault> to) {
+        if (open == null || near != null && 2 * near.count() > open.count()) return;
         BitSet on = new BitSet();
         double farthest = 0;
-        for (Side side : of(mesh, open, Double.POSITIVE_INFINITY))
+        for (Side side : of(mesh, open.selection().elements(), Double.POSITIVE_INFINITY))
             for (int i = 0; i < side.vertices.length; i++) {
                 on.set(side.vertices[i]);
                 farthest = Math.max(farthest, side.off[i]);

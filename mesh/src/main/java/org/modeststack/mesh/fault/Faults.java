@@ -43,7 +43,7 @@ public record Faults(List<FoundFault> found, boolean isWhole) implements Memory.
         EdgeFaults.find(mesh, limits, found);
         VertexFaults.find(mesh, found);
         NearVertices.find(mesh, limits, found);
-        Cracks.find(mesh, ordered(found, true).count(FaultKind.NEAR), found);
+        Cracks.find(mesh, of(found, FaultKind.OPEN_EDGE), of(found, FaultKind.NEAR), found);
         FaceFaults.find(mesh, limits, found);
         return ordered(found, true);
     }
@@ -81,6 +81,10 @@ public record Faults(List<FoundFault> found, boolean isWhole) implements Memory.
     }
 
     public @Nullable FoundFault of(FaultKind kind) {
+        return of(found, kind);
+    }
+
+    private static @Nullable FoundFault of(List<FoundFault> found, FaultKind kind) {
         for (FoundFault f : found) if (f.kind() == kind) return f;
         return null;
     }

@@ -16,7 +16,6 @@ import org.modeststack.mesh.work.Work;
  * Processing Letters 7, 1978; after M. de Berg et al., "Computational Geometry", 3rd edition, sections 3.2 and 3.3.
  */
 final class MonotonePieces {
-
     private enum Kind {
         START,
         END,

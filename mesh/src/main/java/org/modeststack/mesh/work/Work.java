@@ -43,7 +43,7 @@ public final class Work {
     /**
      * To be called at each turn of a loop of many short turns: a {@link #checkpoint()} at every 1,024th.
      *
-     * @param turn the number of the turn
+     * @param turn its number; not that of an element of a set, of which there may be none that is asked at
      */
     public static void checkpoint(int turn) {
         if ((turn & OFTEN) == 0) checkpoint();

@@ -71,7 +71,7 @@ record BevelledElements(BitSet elements, int loose, int flat, double @Nullable [
         BitSet nearlySharp = bevel.wholeRings() ? SharpRings.of(in, edges, bevel.sharperThan()) : new BitSet();
         int loose = 0, flat = 0;
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             if (adj.edgeSides(e) != 2 || adj.twin(adj.edgeCorner(e, 0)) < 0) {
                 if (adj.edgeSides(e) > 1 || !all) loose++;
                 continue;

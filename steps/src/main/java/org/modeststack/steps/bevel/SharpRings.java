@@ -25,7 +25,7 @@ final class SharpRings {
         int[] degree = new int[mesh.vertexCount()];
         DisjointSets chains = new DisjointSets(mesh.vertexCount());
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             degree[adj.edgeLow(e)]++;
             degree[adj.edgeHigh(e)]++;
             chains.join(adj.edgeLow(e), adj.edgeHigh(e));
@@ -36,7 +36,7 @@ final class SharpRings {
         FaceFrames frames = FaceFrames.of(mesh);
         double limit = Math.cos(Math.toRadians(angle)), half = Math.cos(Math.toRadians(angle / 2));
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             int chain = chains.find(adj.edgeLow(e));
             if (adj.edgeSides(e) != 2) {
                 broken.set(chain);
@@ -52,7 +52,7 @@ final class SharpRings {
         }
         BitSet out = new BitSet();
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             int chain = chains.find(adj.edgeLow(e));
             if (!broken.get(chain) && sharp[chain] > flat[chain]) out.set(e);
         }

@@ -34,7 +34,7 @@ public final class TaggedElements {
         }
         BitSet s = picked.elements();
         for (int i = s.nextSetBit(0); i >= 0; i = s.nextSetBit(i + 1)) {
-            Work.checkpoint(i);
+            Work.checkpoint();
             long e = Selection.tagged(in, picked.kind(), i);
             if (weight > 0) all.put(e, weight);
             else all.remove(e);

@@ -1,5 +1,6 @@
 package org.modeststack.steps.mend;
 
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
@@ -8,6 +9,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.fault.Cracks;
@@ -28,22 +30,21 @@ final class CrackClosing {
     CrackClosing(Mesh mesh, List<Cracks.Side> found) {
         this.mesh = mesh;
         adj = mesh.adjacency();
-        IntOpenHashSet seen = new IntOpenHashSet();
+        Int2ObjectOpenHashMap<IntOpenHashSet> corners = new Int2ObjectOpenHashMap<>();
         for (Cracks.Side s : found) {
             Work.checkpoint();
-            // Of two sides of a face that would take the same vertex neither does.
-            if (!meetsTwice(s, seen)) sides.add(s);
+            IntOpenHashSet ofFace = corners.computeIfAbsent(adj.cornerFace()[s.corner()], this::cornersOf);
+            // Of two sides of a face that lead to one vertex, the first takes it.
+            if (Arrays.stream(s.vertices()).noneMatch(ofFace::contains)) {
+                ofFace.addAll(IntArrayList.wrap(s.vertices()));
+                sides.add(s);
+            }
         }
         for (List<Cracks.Side> kept = closing(); kept.size() < sides.size(); kept = closing()) sides = kept;
     }
 
-    private boolean meetsTwice(Cracks.Side side, IntOpenHashSet seen) {
-        int f = adj.cornerFace()[side.corner()];
-        seen.clear();
-        for (int v : side.vertices()) if (!seen.add(v)) return true;
-        for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
-            if (seen.contains(mesh.corners()[c])) return true;
-        return false;
+    private IntOpenHashSet cornersOf(int face) {
+        return new IntOpenHashSet(mesh.corners(), mesh.offsets()[face], mesh.sides(face));
     }
 
     /** Those of the sides that are kept, given what all of them lead to. */
@@ -59,7 +60,7 @@ final class CrackClosing {
             Work.checkpoint();
             boolean joins = false, spoils = false;
             for (long p : parts(s)) {
-                int a = (int) (p >>> 32), b = (int) p, e = adj.edgeBetween(a, b, mesh);
+                int a = Edges.from(p), b = Edges.to(p), e = adj.edgeBetween(a, b, mesh);
                 // What is there of the edge already and is not led elsewhere.
                 int same = 0, opposite = 0;
                 for (int i = 0; e >= 0 && i < adj.edgeSides(e); i++) {
@@ -69,7 +70,7 @@ final class CrackClosing {
                     else opposite++;
                 }
                 same += parts.get(p);
-                opposite += parts.get(side(b, a));
+                opposite += parts.get(Edges.directed(b, a));
                 spoils |= same > 1 || opposite > 1;
                 joins |= opposite == 1;
             }
@@ -82,15 +83,11 @@ final class CrackClosing {
         int n = side.vertices().length, from = mesh.corners()[side.corner()];
         long[] out = new long[n + 1];
         for (int i = 0; i < n; i++) {
-            out[i] = side(from, side.vertices()[i]);
+            out[i] = Edges.directed(from, side.vertices()[i]);
             from = side.vertices()[i];
         }
-        out[n] = side(from, mesh.corners()[adj.cornerNext()[side.corner()]]);
+        out[n] = Edges.directed(from, mesh.corners()[adj.cornerNext()[side.corner()]]);
         return out;
-    }
-
-    private static long side(int a, int b) {
-        return (long) a << 32 | b;
     }
 
     /** How many edges are led through vertices. */

@@ -32,9 +32,9 @@ public final class Cures {
             case OWN_OUTLINE, BENT -> new DivideFaces(Pick.all(ElementKind.FACE), 3, DivideFaces.Into.TRIANGLES);
             case NO_AREA, NO_LENGTH, SLIVER, SHORT -> new CollapseSmall(0, 0.02);
             case NEAR -> new Weld(Math.max(fault.measure() * A_LITTLE_MORE, LEAST));
-            // While faces are not joined yet every corner joins two edges only.
             case CRACK ->
                 new CloseCracks(PickText.parse("edges: border"), Math.max(fault.measure() * A_LITTLE_MORE, LEAST));
+            // While faces are not joined yet every corner joins two edges only.
             case LOOSE -> new DropIdle(1, true);
             case TWO_EDGES -> new DropIdle(1, false);
         };

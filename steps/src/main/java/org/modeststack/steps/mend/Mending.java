@@ -72,36 +72,27 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
         Mesh now = mesh;
         Faults faults = Faults.all(now);
         for (FoundFault next = next(faults, tried); next != null; next = next(faults, tried)) {
-            FaultKind kind = next.kind();
-            FoundFault near = faults.of(FaultKind.NEAR);
-            if (kind == FaultKind.CRACK && near != null && tried.getOrDefault(FaultKind.NEAR, 0) < TRIES) {
+            Attempt attempt = Attempt.at(next, now, contexts.get());
+            FoundFault near = next.kind() == FaultKind.CRACK ? faults.of(FaultKind.NEAR) : null;
+            if (near != null && mayBeTried(FaultKind.NEAR, tried)) {
                 // Sides with vertices of their own lie near each other as well: what leaves fewer open edges is meant.
-                if (openBehind(near, now, contexts) < openBehind(next, now, contexts)) {
-                    next = near;
-                    kind = FaultKind.NEAR;
-                }
+                Attempt welding = Attempt.at(near, now, contexts.get());
+                if (welding.open() < attempt.open()) attempt = welding;
             }
+            FaultKind kind = attempt.fault.kind();
             tried.merge(kind, 1, Integer::sum);
-            Step cure = Cures.of(next);
-            Mesh cured;
-            try {
-                cured = cure.apply(now, contexts.get());
-            } catch (StepException e) {
-                inVain.put(kind, new InVain(cure, kind, e.getMessage()));
+            if (attempt.cured == null) {
+                inVain.put(kind, new InVain(attempt.cure, kind, attempt.why));
                 continue;
             }
-            if (cured == now || cured.isEmpty()) {
-                inVain.put(kind, new InVain(cure, kind, cured == now ? CHANGES_NOTHING : LEAVES_NOTHING));
-                continue;
-            }
-            Faults after = Faults.all(cured);
+            Faults after = Faults.all(attempt.cured);
             if (!helps(kind, faults, after)) {
-                inVain.put(kind, new InVain(cure, kind, worse(kind, faults, after)));
+                inVain.put(kind, new InVain(attempt.cure, kind, worse(kind, faults, after)));
                 continue;
             }
             inVain.remove(kind);
-            steps.add(new Cured(cure, next, after.count(kind)));
-            now = cured;
+            steps.add(new Cured(attempt.cure, attempt.fault, after.count(kind)));
+            now = attempt.cured;
             faults = after;
         }
         Faults left = faults;
@@ -109,13 +100,35 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
         return new Mending(List.copyOf(steps), now, faults, List.copyOf(inVain.values()));
     }
 
-    private static int openBehind(FoundFault fault, Mesh now, Supplier<StepContext> contexts) {
-        try {
-            Mesh cured = Cures.of(fault).apply(now, contexts.get());
-            return cured.isEmpty() ? Integer.MAX_VALUE : Faults.quick(cured).count(FaultKind.OPEN_EDGE);
-        } catch (StepException e) {
-            return Integer.MAX_VALUE;
+    /**
+     * What the cure of a fault comes to.
+     *
+     * @param cured null where it changes nothing, or cannot be carried out
+     * @param why as a sentence, in that case
+     */
+    private record Attempt(
+            FoundFault fault, Step cure, @Nullable Mesh cured, String why) {
+        static Attempt at(FoundFault fault, Mesh now, StepContext context) {
+            Step cure = Cures.of(fault);
+            try {
+                Mesh cured = cure.apply(now, context);
+                if (cured == now) return new Attempt(fault, cure, null, CHANGES_NOTHING);
+                return cured.isEmpty()
+                        ? new Attempt(fault, cure, null, LEAVES_NOTHING)
+                        : new Attempt(fault, cure, cured, "");
+            } catch (StepException e) {
+                return new Attempt(fault, cure, null, e.getMessage());
+            }
         }
+
+        /** How many open edges it leaves. */
+        int open() {
+            return cured == null ? Integer.MAX_VALUE : Faults.quick(cured).count(FaultKind.OPEN_EDGE);
+        }
+    }
+
+    private static boolean mayBeTried(FaultKind kind, Map<FaultKind, Integer> tried) {
+        return tried.getOrDefault(kind, 0) < TRIES;
     }
 
     private static @Nullable FoundFault next(Faults faults, Map<FaultKind, Integer> tried) {
@@ -126,7 +139,7 @@ public record Mending(List<Cured> steps, Mesh mesh, Faults faults, List<InVain> 
             // other.
             if (kind == FaultKind.TWO_EDGES && meeting(faults) == 0) continue;
             FoundFault found = faults.of(kind);
-            if (found != null && tried.getOrDefault(kind, 0) < TRIES) return found;
+            if (found != null && mayBeTried(kind, tried)) return found;
         }
         return null;
     }

@@ -88,7 +88,7 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
     private static Int2IntOpenHashMap degrees(Adjacency adj, BitSet edges) {
         Int2IntOpenHashMap degree = new Int2IntOpenHashMap();
         for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             degree.addTo(adj.edgeLow(e), 1);
             degree.addTo(adj.edgeHigh(e), 1);
         }

@@ -48,7 +48,7 @@ final class StripCheck {
             }
         }
         BitSet wrong = FaceOutlines.meetingThemselves(out, near::get);
-        near.stream().filter(this::isNoFace).forEach(wrong::set);
+        near.stream().filter(this::isUnsound).forEach(wrong::set);
         Long2IntOpenHashMap before = null;
         for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1)) {
             if (strips.origin(f) != null) {
@@ -60,13 +60,13 @@ final class StripCheck {
         }
     }
 
-    private boolean isNoFace(int f) {
-        Work.checkpoint(f);
+    private boolean isUnsound(int f) {
+        Work.checkpoint();
         return Health.isDegenerate(out, f) || strips.origin(f) != null && !strips.isSound(out, f);
     }
 
     private void eachVertex(int f, BitSet set) {
-        Work.checkpoint(f);
+        Work.checkpoint();
         for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) set.set(out.corners()[c]);
     }
 

@@ -3,6 +3,7 @@ package org.modeststack.steps.rail;
 import it.unimi.dsi.fastutil.longs.Long2IntMap;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.surface.ImprintMesh;
@@ -24,14 +25,13 @@ public record StripMesh(Mesh mesh, ImprintMesh rest, StripBuilder strips) {
         rest.changed().stream().forEach(f -> count(in, f, was));
         for (int f = rest.unchangedCount(); f < mesh.faceCount(); f++) count(mesh, f, is);
         Adjacency adj = in.adjacency();
-        int more = 0;
-        int turns = 0;
+        int more = 0, turns = 0;
         for (Long2IntMap.Entry e : was.long2IntEntrySet()) {
             Work.checkpoint(turns++);
-            int a = (int) (e.getLongKey() >>> 32), b = (int) e.getLongKey();
+            int a = Edges.from(e.getLongKey()), b = Edges.to(e.getLongKey());
             int all = adj.edgeSides(adj.edgeBetween(a, b, in)), others = all - e.getIntValue();
             int v = rest.made(a), w = rest.made(b);
-            int now = others + (v < 0 || w < 0 ? 0 : is.remove(key(v, w)));
+            int now = others + (v < 0 || w < 0 ? 0 : is.remove(Edges.key(v, w)));
             if (all != 2) more--;
             if (now != 2 && now > 0) more++;
         }
@@ -42,12 +42,9 @@ public record StripMesh(Mesh mesh, ImprintMesh rest, StripBuilder strips) {
     }
 
     private static void count(Mesh m, int f, Long2IntOpenHashMap sides) {
-        Work.checkpoint(f);
+        Work.checkpoint();
         int from = m.offsets()[f], to = m.offsets()[f + 1];
-        for (int c = from; c < to; c++) sides.addTo(key(m.corners()[c], m.corners()[c + 1 == to ? from : c + 1]), 1);
-    }
-
-    private static long key(int a, int b) {
-        return (long) Math.min(a, b) << 32 | Math.max(a, b);
+        for (int c = from; c < to; c++)
+            sides.addTo(Edges.key(m.corners()[c], m.corners()[c + 1 == to ? from : c + 1]), 1);
     }
 }

@@ -43,12 +43,12 @@ final class BentGroups {
                 .toArray();
         double[] turn = new double[adj.edgeCount()];
         for (int e : order) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             turn[e] = between(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);
         }
         IntArrays.stableSort(order, (a, b) -> Double.compare(turn[a], turn[b]));
         for (int e : order) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             join(sets.find(first(adj, e)), sets.find(second(adj, e)));
         }
         int left = 0;

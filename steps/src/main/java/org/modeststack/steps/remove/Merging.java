@@ -59,7 +59,7 @@ final class Merging {
         outline = new IntArrayList[group.length];
         int[] members = members();
         for (int from = 0, to; from < members.length; from = to) {
-            Work.checkpoint(from);
+            Work.checkpoint();
             int g = group[members[from]];
             to = from + 1;
             while (to < members.length && group[members[to]] == g) to++;

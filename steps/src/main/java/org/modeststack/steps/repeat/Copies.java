@@ -97,7 +97,7 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
         List<Part> parts = new ArrayList<>();
         List<Geometry> each = new ArrayList<>();
         for (int i = out.copies().nextClearBit(0); i < count; i = out.copies().nextClearBit(i + 1)) {
-            Work.checkpoint(i);
+            Work.checkpoint();
             Placement at = places.apply(i);
             List<Part> placed = new ArrayList<>();
             for (Part p : body.apply(i).parts()) {

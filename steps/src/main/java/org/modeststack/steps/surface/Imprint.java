@@ -12,6 +12,7 @@ import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.select.FaceFrames;
@@ -122,10 +123,6 @@ public final class Imprint {
         return (long) line << 32 | part;
     }
 
-    private static long side(int a, int b) {
-        return (long) a << 32 | b;
-    }
-
     /** Sorts what the lines are made of by edges and faces. */
     private void gather() {
         Long2LongOpenHashMap seen = new Long2LongOpenHashMap();
@@ -153,7 +150,7 @@ public final class Imprint {
                     trouble(had);
                     line.trouble(part);
                 }
-                sides.put(side(a, b), linePart(l, part));
+                sides.put(Edges.directed(a, b), linePart(l, part));
                 int e = nodes.edge(b);
                 if (e < 0) continue;
                 if (adj.edgeSides(e) != 2) line.trouble(part);
@@ -203,13 +200,13 @@ public final class Imprint {
         split.set(f);
         add(f, outline(f));
         int n = loop.length;
-        for (int i = 0; i < n; i++) beside.put(side(loop[(i + 1) % n], loop[i]), pieces.size() - 1);
+        for (int i = 0; i < n; i++) beside.put(Edges.directed(loop[(i + 1) % n], loop[i]), pieces.size() - 1);
         add(f, loop);
     }
 
     private void add(int f, int[] piece) {
         int n = piece.length;
-        for (int i = 0; i < n; i++) beside.put(side(piece[i], piece[(i + 1) % n]), pieces.size());
+        for (int i = 0; i < n; i++) beside.put(Edges.directed(piece[i], piece[(i + 1) % n]), pieces.size());
         pieces.add(new Piece(f, piece));
     }
 
@@ -217,7 +214,7 @@ public final class Imprint {
         loops.forEach(this::splitInside);
         IntLinkedOpenHashSet met = new IntLinkedOpenHashSet(through.keySet());
         for (int e : onEdge.keySet()) {
-            Work.checkpoint(e);
+            Work.checkpoint();
             for (int i = 0; i < adj.edgeSides(e); i++) met.add(adj.cornerFace()[adj.edgeCorner(e, i)]);
         }
         for (int f : met) {
@@ -237,7 +234,7 @@ public final class Imprint {
     }
 
     private int[] outline(int f) {
-        Work.checkpoint(f);
+        Work.checkpoint();
         IntArrayList out = new IntArrayList();
         for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++) {
             int v = mesh.corners()[c], e = adj.cornerEdge()[c];
@@ -252,7 +249,7 @@ public final class Imprint {
 
     /** What has a side from one node to another: a face, or a piece as the number of faces and its own; or -1. */
     private int owner(int a, int b) {
-        int piece = beside.get(side(a, b));
+        int piece = beside.get(Edges.directed(a, b));
         if (piece >= 0) return mesh.faceCount() + piece;
         if (!nodes.isVertex(a) || !nodes.isVertex(b)) return -1;
         int e = adj.edgeBetween(a, b, mesh);
@@ -284,12 +281,12 @@ public final class Imprint {
             int[] ring = ring(todo.dequeueInt());
             for (int i = 0; i < ring.length; i++) {
                 int a = ring[i], b = ring[(i + 1) % ring.length];
-                long passed = sides.get(side(a, b));
+                long passed = sides.get(Edges.directed(a, b));
                 if (passed >= 0) {
                     runsOut(inside, passed, nodes.at(a));
                     return;
                 }
-                if (sides.get(side(b, a)) >= 0 || isBarred(a, b)) continue;
+                if (sides.get(Edges.directed(b, a)) >= 0 || isBarred(a, b)) continue;
                 int o = owner(b, a);
                 if (o < 0 || out.get(o)) continue;
                 out.set(o);
@@ -344,7 +341,7 @@ public final class Imprint {
         Outline outline = new Outline(places(piece.nodes), normal(piece.face));
         boolean wrong = !outline.turnsLeft();
         for (int i = 0; i < n; i++) {
-            long which = sides.get(side(piece.nodes[i], piece.nodes[(i + 1) % n]));
+            long which = sides.get(Edges.directed(piece.nodes[i], piece.nodes[(i + 1) % n]));
             if (which >= 0 && (wrong || outline.meets(i))) trouble(which);
         }
     }

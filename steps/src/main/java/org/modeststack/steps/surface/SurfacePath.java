@@ -30,10 +30,10 @@ public final class SurfacePath {
     /** What the far corner of a triangle counts at a place on its side, but for rounding. */
     private static final double ON_SIDE = 1e-9;
 
-    private final TriangleSurface surface;
     /** Most go over a triangle or two. */
     private static final int FEW = 3;
 
+    private final TriangleSurface surface;
     /** Three numbers a point, mm. */
     private double[] points = new double[3 * FEW];
     /** Behind each point. */

@@ -39,7 +39,6 @@ public final class SurfaceWalk {
      * @throws IllegalArgumentException where the triangles round the vertex end before
      */
     public SurfacePath from(int corner, double angle, double length) {
-        Work.checkpoint();
         int c = corner;
         double left = angle;
         for (int turns = 0; ; turns++) {
@@ -82,6 +81,7 @@ public final class SurfaceWalk {
      * @param enter the side by which it has come there; -1 where only the side at {@code first} may be left by
      */
     private void go(SurfacePath path, int first, int enter, Vec3 from, Vec3 along, double length) {
+        Work.checkpoint();
         Vec3 p = from, way = along;
         double left = length;
         int t = first / 3, come = enter;

@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
 import java.util.function.IntConsumer;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Triangulation;
@@ -93,8 +94,8 @@ public final class TriangleSurface implements Memory.Counted {
                 leaving[a - from] = first + i + 1;
                 continue;
             }
-            int other = open.remove((long) b << 32 | a);
-            if (other < 0) open.put((long) a << 32 | b, i);
+            int other = open.remove(Edges.directed(b, a));
+            if (other < 0) open.put(Edges.directed(a, b), i);
             else {
                 beside[i] = first + other + 1;
                 beside[other] = first + i + 1;

@@ -119,7 +119,7 @@ final class Transition {
     private BitSet changed(Mesh led) {
         LongOpenHashSet keys = new LongOpenHashSet();
         for (int f : faces.changed()) {
-            Work.checkpoint(f);
+            Work.checkpoint();
             keys.add(mesh.faceKeys()[f]);
         }
         return facesOf(led, keys::contains);

@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.modeststack.mesh.Edges;
 
 /**
  * Joins fragments of one face to as few simple polygons as taking out one line after the other, the longest first, can

@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.Arrays;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.steps.StepException;
 

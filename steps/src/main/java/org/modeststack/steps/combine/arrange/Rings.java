@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.List;
 import org.modeststack.mesh.DisjointSets;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.work.Work;
 
 /**

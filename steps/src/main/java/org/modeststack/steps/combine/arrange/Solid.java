@@ -18,7 +18,6 @@ import org.modeststack.mesh.work.Work;
  * when another is moved.
  */
 final class Solid implements Memory.Counted {
-
     final Mesh mesh;
     final double[] xyz;
     /** Three vertices a triangle. */
