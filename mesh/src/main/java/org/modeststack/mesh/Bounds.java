@@ -26,6 +26,14 @@ public record Bounds(double minX, double minY, double minZ, double maxX, double 
         return new Bounds(ax, ay, az, bx, by, bz);
     }
 
+    /** The box of a face's corners. */
+    public static Bounds of(Mesh mesh, int face) {
+        Bounds b = EMPTY;
+        for (int c = mesh.offsets()[face]; c < mesh.offsets()[face + 1]; c++)
+            b = b.including(mesh.point(mesh.corners()[c]));
+        return b;
+    }
+
     public boolean isEmpty() {
         return minX > maxX;
     }

@@ -194,7 +194,7 @@ public final class Edits {
         }
         String other = b.with().ids().getFirst();
         Document without = removeSteps(d, id, List.of(entryId));
-        BooleanStep turned = new BooleanStep(b.operation(), Bodies.of(id), b.flipSheets(), b.weld());
+        BooleanStep turned = new BooleanStep(b.operation(), Bodies.of(id), b.flipSheets(), b.weld(), b.followBends());
         return addStep(without, other, without.bodyOf(other).entries().size(), turned);
     }
 

@@ -15,6 +15,6 @@ public final class CutFixtures {
     public static Mesh cut(Mesh body, Mesh tool, Operation operation) throws StepException {
         List<Arrangement.Operand> operands =
                 List.of(new Arrangement.Operand(body, "", "Body"), new Arrangement.Operand(tool, "t", "Tool"));
-        return new Arrangement(operands, operation, false, true, new TestContext(3)).result();
+        return new Arrangement(operands, operation, Arrangement.Choices.USUAL, new TestContext(3)).result();
     }
 }

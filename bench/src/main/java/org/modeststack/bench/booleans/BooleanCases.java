@@ -103,6 +103,25 @@ final class BooleanCases {
         return new Pair(number, position, a, b);
     }
 
+    /**
+     * A pair in general positions whose faces of four and more sides are bent: every vertex is moved by up to a
+     * sixtieth of the solid's size, so that a face leaves its plane by as much.
+     */
+    static Pair bentPair(int number) throws StepException {
+        Random random = new Random(0xBE47 + 7919L * number);
+        Mesh a = bent(solid(random.nextInt(SOLIDS)), random);
+        Mesh b = bent(solid(random.nextInt(SOLIDS)), random);
+        b = moved(turned(b, random, Math.PI), spread(random, 1.2));
+        return new Pair(number, Position.GENERAL, turned(a, random, Math.PI), b);
+    }
+
+    private static Mesh bent(Mesh m, Random random) {
+        double reach = Math.pow(10, -4 + 2.5 * random.nextDouble()) * (high(m, 0) - low(m, 0)) / 2;
+        double[] out = m.xyz().clone();
+        for (int i = 0; i < out.length; i++) out[i] += (2 * random.nextDouble() - 1) * reach;
+        return m.withPositions(out);
+    }
+
     private static Mesh solid(int kind) throws StepException {
         return switch (kind) {
             case 0 -> make(new Box(2, 2, 2, 1, 1, 1, Seat.CENTRED));
@@ -131,11 +150,14 @@ final class BooleanCases {
     }
 
     static Mesh combine(Mesh a, Mesh b, Operation operation) throws StepException {
+        return combine(a, b, operation, Arrangement.Choices.USUAL);
+    }
+
+    static Mesh combine(Mesh a, Mesh b, Operation operation, Arrangement.Choices choices) throws StepException {
         return new Arrangement(
                         List.of(new Arrangement.Operand(a, "a", "A"), new Arrangement.Operand(b, "b", "B")),
                         operation,
-                        false,
-                        true,
+                        choices,
                         new QuietContext())
                 .result();
     }

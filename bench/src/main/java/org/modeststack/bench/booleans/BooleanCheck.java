@@ -7,6 +7,7 @@ import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.StepException;
+import org.modeststack.steps.combine.arrange.Arrangement;
 import org.modeststack.steps.combine.arrange.Operation;
 
 /** What must hold of the booleans of two closed solids, whatever they are and wherever they lie. */
@@ -21,23 +22,24 @@ final class BooleanCheck {
     /** Volumes of union, difference and intersection. */
     static double[] volumes(Mesh a, Mesh b) throws StepException {
         double[] v = new double[3];
-        for (Operation op : Operation.values()) {
-            Mesh m = BooleanCases.combine(a, b, op);
-            v[op.ordinal()] = m.isEmpty() ? 0 : Measures.of(m).volume();
-        }
+        for (Operation op : Operation.values()) v[op.ordinal()] = volume(BooleanCases.combine(a, b, op));
         return v;
     }
 
     /** @return what does not hold, in words; empty if all does */
     static List<String> faults(BooleanCases.Pair pair) {
-        Mesh a = pair.a(), b = pair.b();
         double tolerance = pair.position().isNear() ? NEAR_TOLERANCE : TOLERANCE;
+        return faults(pair.a(), pair.b(), Arrangement.Choices.USUAL, tolerance);
+    }
+
+    /** @param tolerance how far off the identities of volumes may be, as a share of the sum of the two */
+    static List<String> faults(Mesh a, Mesh b, Arrangement.Choices choices, double tolerance) {
         List<String> faults = new ArrayList<>();
         try {
             double[] v = new double[3];
             for (Operation op : Operation.values()) {
-                Mesh m = BooleanCases.combine(a, b, op);
-                v[op.ordinal()] = m.isEmpty() ? 0 : Measures.of(m).volume();
+                Mesh m = BooleanCases.combine(a, b, op, choices);
+                v[op.ordinal()] = volume(m);
                 Health h = Health.of(m);
                 if (!h.isClosed()) {
                     faults.add(op + ": " + h.borderEdges() + " open, " + h.nonManifoldEdges() + " crowded, "
@@ -46,7 +48,7 @@ final class BooleanCheck {
                 Validity shape = Validity.of(m);
                 if (!shape.isSound()) faults.add(op + ": " + shape);
             }
-            double va = Measures.of(a).volume(), vb = Measures.of(b).volume(), scale = va + vb;
+            double va = volume(a), vb = volume(b), scale = va + vb;
             double union = v[Operation.UNION.ordinal()], rest = v[Operation.DIFFERENCE.ordinal()];
             double common = v[Operation.INTERSECTION.ordinal()];
             double first = (va + vb - union - common) / scale, second = (va - rest - common) / scale;
@@ -56,6 +58,10 @@ final class BooleanCheck {
             faults.add(e.toString() + at(e));
         }
         return faults;
+    }
+
+    private static double volume(Mesh m) {
+        return m.isEmpty() ? 0 : Measures.of(m).volume();
     }
 
     private static String at(Exception e) {

@@ -112,8 +112,7 @@ public final class BrokenBodies {
                                 new Arrangement.Operand(source, "", "Body"),
                                 new Arrangement.Operand(tool, "t", "Tool")),
                         Operation.DIFFERENCE,
-                        false,
-                        true,
+                        Arrangement.Choices.USUAL,
                         new QuietContext())
                 .result();
         return cut.faceCount() < 8 ? source : cut;
@@ -293,8 +292,7 @@ public final class BrokenBodies {
                                 new Arrangement.Operand(body, "", "Body"),
                                 new Arrangement.Operand(other, "t", "Other")),
                         Operation.UNION,
-                        false,
-                        true,
+                        Arrangement.Choices.USUAL,
                         new QuietContext())
                 .result();
         return new Case(

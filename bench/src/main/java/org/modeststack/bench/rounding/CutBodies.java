@@ -93,7 +93,7 @@ public final class CutBodies {
             width = Math.min(width, 0.05 * smallest(second, other));
         }
         StepContext context = new QuietContext();
-        Mesh cut = new Arrangement(operands, operation, false, true, context).result();
+        Mesh cut = new Arrangement(operands, operation, Arrangement.Choices.USUAL, context).result();
         return new Case(number, kind, name, operation, body, cut, width, context.madeTag());
     }
 

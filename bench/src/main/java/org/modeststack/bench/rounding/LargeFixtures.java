@@ -48,8 +48,7 @@ public final class LargeFixtures {
                                 new Arrangement.Operand(ball, "", "Body"),
                                 new Arrangement.Operand(tool.withPositions(xyz), "t", "Tool")),
                         Operation.DIFFERENCE,
-                        false,
-                        true,
+                        Arrangement.Choices.USUAL,
                         new QuietContext())
                 .result();
     }

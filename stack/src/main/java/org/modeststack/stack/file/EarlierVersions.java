@@ -29,6 +29,8 @@ final class EarlierVersions {
         if (version < 8) completeBeforeEight(type, values);
         // Rims were spaced alike everywhere before the eleventh.
         if (version < 11 && type.equals("tidy-rim")) values.putIfAbsent("graded", false);
+        // Bent faces that were cut were joined across their diagonals before the eleventh.
+        if (version < 11 && type.equals("boolean")) values.putIfAbsent("followBends", false);
     }
 
     /** What held back too little, or kept less than it could, before the eighth. */

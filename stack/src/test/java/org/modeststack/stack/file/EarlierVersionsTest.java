@@ -54,6 +54,17 @@ class EarlierVersionsTest {
     }
 
     @ParameterizedTest
+    @CsvSource({
+        "10, '', false",
+        "10, '\"followBends\": true', true",
+        "11, '', true",
+        "11, '\"followBends\": false', false"
+    })
+    void booleansFollowBentFacesSinceTheEleventh(int version, String values, boolean follow) throws Exception {
+        assertEquals(follow, ((BooleanStep) step(version, "boolean", values)).followBends());
+    }
+
+    @ParameterizedTest
     @CsvSource({"10, '', false", "10, '\"graded\": true', true", "11, '', true", "11, '\"graded\": false', false"})
     void rimsAreGradedSinceTheEleventh(int version, String values, boolean graded) throws Exception {
         assertEquals(graded, ((Tidy) step(version, "tidy-rim", values)).graded());

@@ -43,11 +43,21 @@ public record BooleanStep(
                 help = "Vertices of the cut that only rounding keeps apart become one, so that no edge is without"
                         + " length and no face without width. Off leaves them as they come.",
                 def = "on")
-        boolean weld)
+        boolean weld,
+
+        @Param(
+                label = "Follow bends",
+                section = "More",
+                help =
+                        "A bent face is two triangles or more. What is left of one that is cut stays divided between them,"
+                                + " so that the surface is exactly what it was. Off joins them again, for an even rim, which"
+                                + " moves the surface a little.",
+                def = "on")
+        boolean followBends)
         implements Step {
 
     public BooleanStep(Operation operation, Bodies with) {
-        this(operation, with, false, true);
+        this(operation, with, false, true, true);
     }
 
     @Override
@@ -58,7 +68,8 @@ public record BooleanStep(
         for (String id : with.ids()) {
             operands.add(new Arrangement.Operand(context.body(id), id, context.bodyName(id)));
         }
-        Mesh out = new Arrangement(operands, operation, flipSheets, weld, context).result();
+        Arrangement.Choices choices = new Arrangement.Choices(flipSheets, weld, followBends);
+        Mesh out = new Arrangement(operands, operation, choices, context).result();
         hint(out, operands, context);
         return out;
     }

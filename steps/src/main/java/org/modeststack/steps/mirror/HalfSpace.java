@@ -38,8 +38,7 @@ record HalfSpace(MirrorPlane plane, boolean above) {
                                 new Arrangement.Operand(in, "", "The body"),
                                 new Arrangement.Operand(box(in, context), "plane", "The plane")),
                         Operation.INTERSECTION,
-                        false,
-                        true,
+                        Arrangement.Choices.EVEN,
                         context)
                 .result();
     }

@@ -147,6 +147,6 @@ record Copies(int count, IntFunction<@Nullable Placement> places, Rules rules) {
         Limits.checkFaces(faces);
         for (int i = 0; i < each.size(); i++)
             operands.add(new Arrangement.Operand(each.get(i).mesh(), i == 0 ? "" : "copy " + i, "Copy " + (i + 1)));
-        return Geometry.of(new Arrangement(operands, Operation.UNION, false, true, context).result());
+        return Geometry.of(new Arrangement(operands, Operation.UNION, Arrangement.Choices.EVEN, context).result());
     }
 }

@@ -32,7 +32,7 @@ final class Booleans {
             ids.add(id);
             last.bodies.put(id, others[i]);
         }
-        return new BooleanStep(op, new Bodies(ids), flip, true).apply(first, last);
+        return new BooleanStep(op, new Bodies(ids), flip, true, true).apply(first, last);
     }
 
     static Mesh union(Mesh first, Mesh... others) throws StepException {

@@ -43,7 +43,7 @@ class SettlingTest {
         for (Operation op : Operation.values()) assertSound(combine(op, ball, drill));
         TestContext context = new TestContext(7);
         context.bodies.put("b", drill);
-        Mesh asItComes = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b"), false, false).apply(ball, context);
+        Mesh asItComes = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b"), false, false, true).apply(ball, context);
         assertTrue(Validity.of(asItComes).shortEdges() >= 8, "which there are otherwise");
     }
 

@@ -28,28 +28,36 @@ public final class Arrangement {
      */
     public record Operand(Mesh mesh, String part, String name) {}
 
+    /**
+     * What is done besides.
+     *
+     * @param flipSheets whether open sheets keep the other side
+     * @param weld whether what only rounding keeps apart becomes one
+     * @param followBends whether bent faces that are cut stay divided along their diagonals, so that the surface is exactly
+     *     what it was
+     */
+    public record Choices(boolean flipSheets, boolean weld, boolean followBends) {
+        /** What a boolean does unless it is told otherwise. */
+        public static final Choices USUAL = new Choices(false, true, true);
+        /** What steps do that only have something cut on the way. */
+        public static final Choices EVEN = new Choices(false, true, false);
+    }
+
     /** How often short edges are taken out and what that led to is arranged again. */
     private static final int ROUNDS = 8;
 
     private final List<Operand> operands;
     private final Operation operation;
-    private final boolean flipSheets;
-    private final boolean weld;
+    private final Choices choices;
     private final StepContext context;
     /** How much of the work has been told. */
     private double done;
 
-    /**
-     * @param operands the first is the body itself, the others what it is combined with
-     * @param flipSheets whether open sheets keep the other side
-     * @param weld whether what only rounding keeps apart becomes one
-     */
-    public Arrangement(
-            List<Operand> operands, Operation operation, boolean flipSheets, boolean weld, StepContext context) {
-        this.weld = weld;
+    /** @param operands the first is the body itself, the others what it is combined with */
+    public Arrangement(List<Operand> operands, Operation operation, Choices choices, StepContext context) {
         this.operands = operands;
         this.operation = operation;
-        this.flipSheets = flipSheets;
+        this.choices = choices;
         this.context = context;
     }
 
@@ -64,7 +72,7 @@ public final class Arrangement {
         } else if (taking.size() == 1) return first.mesh;
 
         Arranged arranged = arranged(taking, operation, context.madeTag());
-        return weld ? settled(arranged) : arranged.mesh;
+        return choices.weld ? settled(arranged) : arranged.mesh;
     }
 
     /**
@@ -74,7 +82,7 @@ public final class Arrangement {
      */
     public static Mesh untangled(Mesh mesh, StepContext context) throws StepException {
         Operand body = new Operand(mesh, "", "The body");
-        Arrangement alone = new Arrangement(List.of(body), Operation.UNION, false, true, context);
+        Arrangement alone = new Arrangement(List.of(body), Operation.UNION, Choices.EVEN, context);
         return alone.settled(alone.arranged(List.of(body), Operation.UNION, context.madeTag()));
     }
 
@@ -115,8 +123,13 @@ public final class Arrangement {
         Patches patches = new Patches(fragments, contacts, new Rule(operation), sheet, names, () -> progress(0.75));
         progress(0.85);
         if (contacts.isEmpty() && operation == Operation.DIFFERENCE && !sheet[0]) sayWhatMissed(soup, patches, names);
-        Assembly assembly = new Assembly(fragments, patches, context.seed(), madeTag, parts);
+        BentFaces bends = new BentFaces(soup, choices.followBends);
+        Assembly assembly = new Assembly(fragments, patches, context.seed(), madeTag, parts, bends);
         Mesh mesh = assembly.build();
+        while (madeTag != null && assembly.followsMore(mesh, bends)) {
+            assembly = new Assembly(fragments, patches, context.seed(), madeTag, parts, bends);
+            mesh = assembly.build();
+        }
         return new Arranged(mesh, new Origins(mesh, assembly.origins()), !sheet[0]);
     }
 
@@ -172,7 +185,7 @@ public final class Arrangement {
     }
 
     private Solid facingRight(Solid s, String name, boolean sheet, int which) {
-        if (sheet) return flipSheets && which > 0 ? s.insideOut() : s;
+        if (sheet) return choices.flipSheets && which > 0 ? s.insideOut() : s;
         if (s.mesh.isEmpty() || s.signedVolume() >= 0) return s;
         context.remark(Remark.Level.REMARK, name + " is turned inside out; it was taken as solid all the same.");
         return s.insideOut();

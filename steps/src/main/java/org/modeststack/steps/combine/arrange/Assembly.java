@@ -41,15 +41,18 @@ final class Assembly {
      * @param middle a vertex that is put behind a corner, plus 1; 0 for none
      * @param firstFace for each operand and face, the first face written from it
      * @param faceCount and how many
+     * @param faceOfRing for each ring the face written from it, or -1
      */
-    record Written(int[][] plain, int[] vertex, int[] middle, int[][] firstFace, int[][] faceCount) {
-        Written(Solid[] solids, int corners) {
+    record Written(int[][] plain, int[] vertex, int[] middle, int[][] firstFace, int[][] faceCount, int[] faceOfRing) {
+        Written(Solid[] solids, Rings rings) {
             this(
                     new int[solids.length][],
-                    new int[corners],
-                    new int[corners],
+                    new int[rings.corners()],
+                    new int[rings.corners()],
                     new int[solids.length][],
-                    new int[solids.length][]);
+                    new int[solids.length][],
+                    new int[rings.all.size()]);
+            Arrays.fill(faceOfRing, -1);
             Arrays.fill(vertex, -1);
             for (int o = 0; o < solids.length; o++) {
                 Mesh m = solids[o].mesh;
@@ -65,19 +68,26 @@ final class Assembly {
      * @param seed the root of the keys made here
      * @param madeTag the tag of the edges along which operands meet; null for none
      * @param parts for each operand a name that stays the same: its faces are tagged {@code madeTag:part}
+     * @param bends the bent faces that stay divided along their diagonals where they are cut
      */
-    Assembly(Fragments fragments, Patches patches, long seed, @Nullable String madeTag, String[] parts) {
+    Assembly(
+            Fragments fragments,
+            Patches patches,
+            long seed,
+            @Nullable String madeTag,
+            String[] parts,
+            BentFaces bends) {
         this.fragments = fragments;
         this.seed = seed;
         this.madeTag = madeTag;
         this.parts = parts;
         soup = fragments.soup;
         points = fragments.points;
-        cut = new CutFaces(fragments, patches, madeTag == null);
+        cut = new CutFaces(fragments, patches, madeTag == null, bends);
         rings = cut.rings;
         corners = new RingCorners(rings, soup, points, madeTag == null);
         keys = new AssemblyKeys(soup, points, rings, seed, parts);
-        written = new Written(soup.solids, rings.corners());
+        written = new Written(soup.solids, rings);
         int vertices = 0, faces = 0;
         for (Solid s : soup.solids) {
             vertices += s.mesh.vertexCount();
@@ -96,6 +106,15 @@ final class Assembly {
         if (madeTag != null) tags.tagMeeting(madeTag);
         for (int o = 0; o < soup.solids.length; o++) tags.carry(o);
         return builder.build();
+    }
+
+    /**
+     * Looks at what was built of bent faces, and follows those that do not come out otherwise.
+     *
+     * @return whether there are any that were not followed before
+     */
+    boolean followsMore(Mesh built, BentFaces bends) {
+        return new BentFacesCheck(fragments, cut, corners, written, built, bends).followsMore();
     }
 
     /** For each vertex of what was built the operand it was given with, or {@link Origins#MADE}. */
@@ -151,7 +170,7 @@ final class Assembly {
                     int end = at;
                     while (end < rings.all.size() && isOf(rings.all.get(end), o, f)) end++;
                     boolean parts = end - at > 1;
-                    while (at < end) writeRing(rings.all.get(at++), material, parts);
+                    while (at < end) writeRing(at++, material, parts);
                 } else {
                     byte fate = cut.fateOfFace(s, base, t, to);
                     if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, values);
@@ -183,7 +202,8 @@ final class Assembly {
     }
 
     /** @param part whether it is one of several that are left of its face */
-    private void writeRing(Rings.Ring r, int material, boolean part) {
+    private void writeRing(int ring, int material, boolean part) {
+        Rings.Ring r = rings.all.get(ring);
         IntArrayList out = new IntArrayList(r.sides()), from = new IntArrayList(r.sides());
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
             if (corners.isLeftOut(c)) continue;
@@ -200,6 +220,7 @@ final class Assembly {
         long key = keys.faceKey(r);
         if (part) key = Keys.of(key, seed, leastSide(out));
         int g = builder.face(key, material, out.elements(), 0, out.size());
+        written.faceOfRing()[ring] = g;
         for (int i = 0; i < out.size(); i++) {
             int c = from.getInt(i);
             ringValues.carry(r, rings.fragment(c), rings.point(c), builder.firstCorner(g) + i);

@@ -1,6 +1,8 @@
 package org.modeststack.steps.combine.arrange;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.BitSet;
+import java.util.function.IntUnaryOperator;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Work;
 
@@ -14,15 +16,23 @@ final class CutFaces {
     private final Points points;
     private final Patches patches;
     private final boolean planesOnly;
+    private final BentFaces bends;
     final Rings rings;
     /** For each operand and face, whether it is written from rings. */
     final boolean[][] inRings;
     /** For each operand and vertex, whether it is a corner of a face that is cut up. */
     final boolean[][] near;
 
-    /** @param planesOnly whether only what lies in one plane exactly becomes one polygon */
-    CutFaces(Fragments fragments, Patches patches, boolean planesOnly) {
+    /** For each operand the faces that are cut up. */
+    final BitSet[] cutUp;
+
+    /**
+     * @param planesOnly whether only what lies in one plane exactly becomes one polygon
+     * @param bends the faces whose pieces are not joined across diagonals along which they are bent
+     */
+    CutFaces(Fragments fragments, Patches patches, boolean planesOnly, BentFaces bends) {
         this.planesOnly = planesOnly;
+        this.bends = bends;
         this.fragments = fragments;
         this.patches = patches;
         soup = fragments.soup;
@@ -31,9 +41,11 @@ final class CutFaces {
         int n = soup.solids.length;
         inRings = new boolean[n][];
         near = new boolean[n][];
+        cutUp = new BitSet[n];
         for (int o = 0; o < n; o++) {
             inRings[o] = new boolean[soup.solids[o].mesh.faceCount()];
             near[o] = new boolean[soup.solids[o].mesh.vertexCount()];
+            cutUp[o] = new BitSet();
         }
         collect();
         Work.checkpoint();
@@ -44,27 +56,29 @@ final class CutFaces {
         for (int o = 0; o < soup.solids.length; o++) {
             Solid s = soup.solids[o];
             Mesh m = s.mesh;
-            boolean[] cutUp = new boolean[m.faceCount()];
+            BitSet ofThis = cutUp[o];
             int base = soup.triangleBase(o);
             boolean any = false;
             for (int t : fragments.touchedTriangles()) {
                 int local = t - base;
                 if (local < 0 || local >= s.count()) continue;
                 int f = s.faceOf[local];
-                if (cutUp[f]) continue;
-                cutUp[f] = true;
+                if (ofThis.get(f)) continue;
+                ofThis.set(f);
                 any = true;
                 for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) near[o][m.corners()[c]] = true;
             }
-            if (!any) continue;
             int[] offsets = m.offsets(), corners = m.corners();
             int t = 0;
             for (int f = 0; f < m.faceCount(); f++) {
                 int to = t + offsets[f + 1] - offsets[f] - 2;
-                if (cutUp[f]) {
+                if (ofThis.get(f)) {
                     inRings[o][f] = true;
                     addPieces(o, f, t + base, to + base);
-                } else {
+                } else if (isTurnedBent(o, f, t + base, to + base)) {
+                    inRings[o][f] = true;
+                    addPieces(o, f, t + base, to + base);
+                } else if (any) {
                     boolean close = false;
                     for (int c = offsets[f]; c < offsets[f + 1] && !close; c++) close = near[o][corners[c]];
                     if (close) {
@@ -81,6 +95,17 @@ final class CutFaces {
     byte fateOfFace(Solid s, int base, int from, int to) {
         for (int t = from; t < to; t++) if (s.turn[t] != 0) return patches.fate(t + base);
         return Patches.DROPPED;
+    }
+
+    /**
+     * Whether a face is turned round that has to be followed. The other way round one of five sides and more may be cut
+     * into other triangles, since ears are clipped in the order of the corners; one of four is not.
+     */
+    private boolean isTurnedBent(int o, int f, int from, int to) {
+        int base = soup.triangleBase(o);
+        if (to - from < 3 || fateOfFace(soup.solids[o], base, from - base, to - base) != Patches.TURNED) return false;
+        for (int t = from + 1; t < to; t++) if (bends.joined(o, f, t) != bends.joined(o, f, from)) return true;
+        return false;
     }
 
     private void addWhole(int o, int f, Solid s, Mesh m, int from, int to) {
@@ -109,7 +134,8 @@ final class CutFaces {
                 for (int p = fragments.firstPiece(t); p < end; p++) if (patches.fate(p) == fate) kept.add(p);
             }
             if (kept.isEmpty()) continue;
-            for (FaceMerge.Ring r : new FaceMerge(points, fragments, kept, planesOnly).rings()) {
+            IntUnaryOperator plane = t -> bends.joined(o, f, t);
+            for (FaceMerge.Ring r : new FaceMerge(points, fragments, kept, planesOnly, plane).rings()) {
                 rings.add(
                         o,
                         f,

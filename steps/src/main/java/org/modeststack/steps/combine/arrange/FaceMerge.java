@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntUnaryOperator;
 import org.modeststack.mesh.Edges;
 
 /**
@@ -37,8 +38,14 @@ final class FaceMerge {
     private final int[] size;
     private final int[] entry;
 
-    /** @param planesOnly whether fragments are joined only if they lie in one plane exactly, as their points are rounded */
-    FaceMerge(Points points, Fragments fragments, IntArrayList kept, boolean planesOnly) {
+    /** For each fragment what must be the same for it to be joined. */
+    private final int[] plane;
+
+    /**
+     * @param planesOnly whether fragments are joined only if they lie in one plane exactly, as their points are rounded
+     * @param planeOf fragments are joined only if this is the same for their triangles
+     */
+    FaceMerge(Points points, Fragments fragments, IntArrayList kept, boolean planesOnly, IntUnaryOperator planeOf) {
         this.kept = kept;
         this.points = points;
         this.planesOnly = planesOnly;
@@ -52,6 +59,8 @@ final class FaceMerge {
         owner = new int[kept.size()];
         size = new int[kept.size()];
         entry = new int[kept.size()];
+        plane = new int[kept.size()];
+        Arrays.setAll(plane, i -> planeOf.applyAsInt(fragments.triangleOf(kept.getInt(i))));
         int[] place = new int[n];
         Int2IntOpenHashMap places = new Int2IntOpenHashMap();
         places.defaultReturnValue(-1);
@@ -126,7 +135,7 @@ final class FaceMerge {
     private void takeOut(int h, int[] place) {
         if (gone[h]) return;
         int r = ringOf(h), s = ringOf(twin[h]);
-        if (r == s) return;
+        if (r == s || plane[r] != plane[s]) return;
         int smaller = Math.min(size[r], size[s]), shared = 1;
         int last = h, first2 = twin[h];
         while (shared < smaller && twin[next[last]] == prev[first2] && twin[next[last]] >= 0) {

@@ -55,6 +55,7 @@ final class Solid implements Memory.Counted {
 
     private @Nullable LongArrayList selfPairs;
     private volatile double signedVolume = Double.NaN;
+    private @Nullable Boolean bentByFiles;
 
     static Solid of(Mesh mesh) {
         return mesh.derived(Solid.class, Solid::new);
@@ -255,6 +256,13 @@ final class Solid implements Memory.Counted {
             sum += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
         }
         return sum;
+    }
+
+    /** Whether it is {@linkplain Bends#areMostByFiles bent by files} only, where it is bent by little. */
+    synchronized boolean isBentByFiles() {
+        Boolean known = bentByFiles;
+        if (known == null) bentByFiles = known = Bends.areMostByFiles(this);
+        return known;
     }
 
     /**

@@ -97,6 +97,13 @@ final class Soup {
         return solids[o].isDiagonal(e - edgeBase[o]);
     }
 
+    /** The two triangles on either side of a diagonal. */
+    int[] trianglesAtDiagonal(int e) {
+        int o = operandOfEdge(e);
+        int[] sides = solids[o].sidesOfEdge(e - edgeBase[o]);
+        return new int[] {sides[0] / 3 + triangleBase[o], sides[sides.length - 1] / 3 + triangleBase[o]};
+    }
+
     /** The triangle across a side, or -1. */
     int neighbor(int t, int i) {
         int o = operandOfTriangle(t);
