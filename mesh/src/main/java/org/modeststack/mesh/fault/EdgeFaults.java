@@ -1,6 +1,7 @@
 package org.modeststack.mesh.fault;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.BitSet;
 import java.util.List;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.DisjointSets;
@@ -55,13 +56,9 @@ final class EdgeFaults {
     /** How many pieces edges hang together in. */
     private int pieces(IntArrayList edges) {
         DisjointSets sets = new DisjointSets(mesh.vertexCount());
-        IntArrayList ends = new IntArrayList(2 * edges.size());
-        for (int i = 0; i < edges.size(); i++) {
-            int e = edges.getInt(i);
-            sets.join(adj.edgeLow(e), adj.edgeHigh(e));
-            ends.add(adj.edgeLow(e));
-            ends.add(adj.edgeHigh(e));
-        }
-        return (int) ends.intStream().map(sets::find).distinct().count();
+        for (int i = 0; i < edges.size(); i++) sets.join(adj.edgeLow(edges.getInt(i)), adj.edgeHigh(edges.getInt(i)));
+        BitSet pieces = new BitSet();
+        for (int i = 0; i < edges.size(); i++) pieces.set(sets.find(adj.edgeLow(edges.getInt(i))));
+        return pieces.cardinality();
     }
 }

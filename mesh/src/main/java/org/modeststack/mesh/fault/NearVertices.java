@@ -43,12 +43,36 @@ final class NearVertices {
             border.set(adj.edgeHigh(e));
         }
         if (border.isEmpty() || !(limits.beside() > 0)) return;
-        double beside = reach(mesh, border, limits.beside());
-        double[] p = mesh.xyz(), nearest = new double[mesh.vertexCount()];
+        double[] nearest = new double[mesh.vertexCount()];
         Arrays.fill(nearest, Double.POSITIVE_INFINITY);
+        markTwins(mesh, border, nearest);
+        BitSet asking = new BitSet();
+        for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] > 0) asking.set(v);
+        double beside = asking.isEmpty() ? limits.beside() : reach(mesh, border, limits.beside());
+        if (!asking.isEmpty()) findNearest(mesh, border, asking, beside, nearest);
+        if (Arrays.stream(nearest).allMatch(Double::isInfinite)) return;
+        double same = SAME * mesh.bounds().diagonal();
+        Gap gap = Gap.in(nearest, same, beside);
+        double within = gap.within;
+        IntArrayList near = new IntArrayList();
+        for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
+        Faults.add(
+                to,
+                FaultKind.NEAR,
+                near,
+                within > same ? "within " + Faults.length(within) : "at one place",
+                gap.mends);
+    }
+
+    /** @param asking those that have no other at their very place; the others are there before they ask */
+    private static void findNearest(Mesh mesh, BitSet border, BitSet asking, double beside, double[] nearest) {
+        Adjacency adj = mesh.adjacency();
+        double[] p = mesh.xyz();
         BorderArcs arcs = new BorderArcs(mesh);
         PointGrid grid = new PointGrid(2 * beside, mesh.vertexCount());
-        for (int vertex = border.nextSetBit(0); vertex >= 0; vertex = border.nextSetBit(vertex + 1)) {
+        for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1))
+            if (!asking.get(v)) grid.add(v, p[3 * v], p[3 * v + 1], p[3 * v + 2]);
+        for (int vertex = asking.nextSetBit(0); vertex >= 0; vertex = asking.nextSetBit(vertex + 1)) {
             int v = vertex;
             double x = p[3 * v], y = p[3 * v + 1], z = p[3 * v + 2];
             grid.near(x, y, z, beside, w -> {
@@ -62,18 +86,27 @@ final class NearVertices {
             });
             grid.add(v, x, y, z);
         }
-        if (Arrays.stream(nearest).allMatch(Double::isInfinite)) return;
-        double same = SAME * mesh.bounds().diagonal();
-        Gap gap = Gap.in(nearest, same, beside);
-        double within = gap.within;
-        IntArrayList near = new IntArrayList();
-        for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) if (nearest[v] <= within) near.add(v);
-        Faults.add(
-                to,
-                FaultKind.NEAR,
-                near,
-                within > same ? "within " + Faults.length(within) : "at one place",
-                gap.mends);
+    }
+
+    /** Gives vertices at the very place of another that no edge joins them with the distance 0. */
+    private static void markTwins(Mesh mesh, BitSet border, double[] nearest) {
+        double[] p = mesh.xyz();
+        Long2IntOpenHashMap last = new Long2IntOpenHashMap(border.cardinality());
+        last.defaultReturnValue(-1);
+        int[] before = new int[mesh.vertexCount()];
+        for (int v = border.nextSetBit(0); v >= 0; v = border.nextSetBit(v + 1)) {
+            long place = Keys.of(bits(p[3 * v]), bits(p[3 * v + 1]), bits(p[3 * v + 2]));
+            before[v] = last.put(place, v);
+            for (int w = before[v]; w >= 0 && nearest[v] > 0; w = before[w]) {
+                boolean same = p[3 * w] == p[3 * v] && p[3 * w + 1] == p[3 * v + 1] && p[3 * w + 2] == p[3 * v + 2];
+                if (same && mesh.adjacency().edgeBetween(v, w, mesh) < 0) nearest[v] = nearest[w] = 0;
+            }
+        }
+    }
+
+    /** The same for 0 and -0. */
+    private static long bits(double d) {
+        return Double.doubleToLongBits(d + 0.0);
     }
 
     /** The limit, or less where vertices lie so close that each would be compared with very many. */
