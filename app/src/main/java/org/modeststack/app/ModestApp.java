@@ -21,6 +21,8 @@ import org.modeststack.app.state.AppState;
 import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.ViewState;
 import org.modeststack.app.ui.Dialogs;
+import org.modeststack.exchange.LengthUnit;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.render.Still;
 import org.modeststack.stack.Body;
@@ -74,7 +76,7 @@ public final class ModestApp extends Application {
             files.quit();
         });
         if (start.demo()) state.document().open(SkerryLight.document(), SkerryLight.NAME);
-        else if (start.file() != null) files.load(start.file());
+        else if (start.file() != null) open(start.file());
         stage.show();
         window.view().requestFocus();
         reportStart();
@@ -87,6 +89,13 @@ public final class ModestApp extends Application {
             // After what was asked for has been opened.
             Platform.runLater(files::recover);
         }
+    }
+
+    /** Opens a document, or brings in a mesh, whose numbers are asked for once there is a window to ask in. */
+    private void open(Path file) {
+        if (!MeshFormat.isMesh(file)) files.load(file);
+        else if (start.shot() != null) opened.meshes().importFrom(file, LengthUnit.MM);
+        else Platform.runLater(() -> opened.meshes().importAsked(file));
     }
 
     /** With {@code -Dmodest.timing=true}: how long it took from the call of the launcher to the first picture. */

@@ -29,7 +29,8 @@ final class StartOptions {
     @Parameters(
             arity = "0..1",
             paramLabel = "FILE",
-            description = "The document to open, or \"demo\" for the fittings of the Skerry Light.")
+            description =
+                    "The document to open or the mesh to import, or \"demo\" for the fittings of the Skerry Light.")
     private Path document;
 
     @Option(
@@ -113,7 +114,7 @@ final class StartOptions {
         return document != null && document.toString().equals(DEMO);
     }
 
-    /** The document to open, or null. */
+    /** The document to open or the mesh to import, or null. */
     Path file() {
         return demo() ? null : document;
     }

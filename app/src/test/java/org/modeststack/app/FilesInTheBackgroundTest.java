@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -232,6 +233,31 @@ class FilesInTheBackgroundTest extends WindowDriver {
         assertEquals(
                 shown().triangulation().count(),
                 MeshFormat.read(file, LengthUnit.MM).mesh().faceCount());
+    }
+
+    /** As when a mesh is given at the start: what its numbers mean is asked for. */
+    @Test
+    void whatTheNumbersOfAMeshMeanIsAsked() throws Exception {
+        Path file = dir.resolve("block.obj");
+        MeshFormat.write(MeshFixtures.cube(10), Materials.NONE, file, LengthUnit.MM);
+        Mockito.doAnswer(call -> {
+                    call.<Consumer<String>>getArgument(4).accept(LengthUnit.CM.label());
+                    return null;
+                })
+                .when(dialogs)
+                .choose(
+                        ArgumentMatchers.eq("Import block.obj"),
+                        ArgumentMatchers.any(),
+                        ArgumentMatchers.any(),
+                        ArgumentMatchers.any(),
+                        ArgumentMatchers.any());
+        fx(() -> {
+            meshes.importAsked(file);
+            return null;
+        });
+        settle();
+        assertEquals("block", fx(() -> selected.body().name()));
+        assertEquals(100, shown().bounds().size().x());
     }
 
     @Test

@@ -21,6 +21,7 @@ import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Closure;
 import org.modeststack.mesh.measure.Measures;
 import org.modeststack.stack.Body;
+import org.modeststack.stack.Document;
 import org.modeststack.stack.Edits;
 import org.modeststack.steps.StepDescriptor;
 
@@ -91,6 +92,28 @@ class MendInTheWindowTest extends WindowDriver {
         assertTrue(texts("ledger-head").contains("Nothing is wrong"), texts("ledger-head") + "");
         command("Undo");
         assertEquals(1, body("Broken").entries().size(), "one step of history");
+    }
+
+    @Test
+    void withoutABodyNothingIsLookedFor() throws Exception {
+        fx(() -> {
+            document.open(Document.EMPTY, "Untitled");
+            return null;
+        });
+        press(KeyCode.CONTROL, KeyCode.L);
+        settle();
+        assertFalse(
+                texts("ledger-head").contains("Looking for faults …"),
+                texts("ledger-head").toString());
+        fx(() -> {
+            document.edit("Import", d -> Edits.importMesh(d, "Broken", "broken.obj", broken(), Materials.NONE));
+            selected.select(document.current().bodyNamed("Broken").id());
+            return null;
+        });
+        settle();
+        assertTrue(
+                texts("ledger-head").contains("What is wrong"),
+                texts("ledger-head").toString());
     }
 
     @Test

@@ -79,7 +79,12 @@ public final class MeshFiles {
         c.getExtensionFilters()
                 .add(new FileChooser.ExtensionFilter("Meshes", endings().toList()));
         File f = c.showOpenDialog(dialogs.owner());
-        if (f != null) askUnit("Import a mesh", u -> importFrom(f.toPath(), u));
+        if (f != null) importAsked(f.toPath());
+    }
+
+    /** Asks what the numbers of a file mean, and reads it. */
+    public void importAsked(Path path) {
+        askUnit("Import " + path.getFileName(), u -> importFrom(path, u));
     }
 
     /** The formats do not say what their numbers mean, so the user does; the last answer is offered first. */

@@ -75,6 +75,13 @@ final class FaultList extends VBox {
         return faults.found().isEmpty() ? "Nothing is wrong" : "Nothing is wrong; untidy:";
     }
 
+    /** Where there is no body. */
+    void showNothing() {
+        isShown = false;
+        lines.getChildren().clear();
+        say("", false);
+    }
+
     /** For a mesh that is too large to be made for this alone. */
     void showTooMany() {
         isShown = false;

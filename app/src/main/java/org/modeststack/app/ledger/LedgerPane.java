@@ -197,7 +197,8 @@ public final class LedgerPane extends VBox {
         fold.setText(isOpen() ? "Ledger ▾" : "Ledger" + wrongKinds(found) + " ▴");
         if (!isOpen()) return;
         table(b, r);
-        if (many) wrong.showTooMany();
+        if (b == null) wrong.showNothing();
+        else if (many) wrong.showTooMany();
         else wrong.show(found);
     }
 

@@ -94,6 +94,12 @@ public enum MeshFormat {
                 fileName(file) + " is of a kind that cannot be read or written here; known are " + endings() + ".");
     }
 
+    /** Whether a file's ending is that of a format known here. */
+    public static boolean isMesh(Path file) {
+        String name = fileName(file).toLowerCase(Locale.ROOT);
+        return Arrays.stream(values()).anyMatch(f -> name.endsWith("." + f.extension));
+    }
+
     static String fileName(Path file) {
         return String.valueOf(file.getFileName());
     }

@@ -23,7 +23,8 @@ public record DropIdle(
                 unit = Unit.ANGLE,
                 min = 0,
                 max = 180,
-                def = "1")
+                def = "1",
+                only = "looseOnly=off")
         double turnUpTo,
 
         @Param(
