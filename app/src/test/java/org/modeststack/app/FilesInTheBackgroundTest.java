@@ -246,8 +246,8 @@ class FilesInTheBackgroundTest extends WindowDriver {
                 })
                 .when(dialogs)
                 .choose(
-                        ArgumentMatchers.eq("Import block.obj"),
                         ArgumentMatchers.any(),
+                        ArgumentMatchers.eq("Lengths in block.obj are in"),
                         ArgumentMatchers.any(),
                         ArgumentMatchers.any(),
                         ArgumentMatchers.any());

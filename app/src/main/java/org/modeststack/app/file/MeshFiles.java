@@ -84,16 +84,16 @@ public final class MeshFiles {
 
     /** Asks what the numbers of a file mean, and reads it. */
     public void importAsked(Path path) {
-        askUnit("Import " + path.getFileName(), u -> importFrom(path, u));
+        askUnit("Import a mesh", path.getFileName().toString(), u -> importFrom(path, u));
     }
 
     /** The formats do not say what their numbers mean, so the user does; the last answer is offered first. */
-    private void askUnit(String title, Consumer<LengthUnit> take) {
+    private void askUnit(String title, String file, Consumer<LengthUnit> take) {
         List<String> labels =
                 Arrays.stream(LengthUnit.values()).map(LengthUnit::label).toList();
         String last = preferences.get(UNIT, "");
         String first = labels.contains(last) ? last : labels.getFirst();
-        dialogs.choose(title, "Lengths in the file are in", first, labels, answer -> {
+        dialogs.choose(title, "Lengths in " + file + " are in", first, labels, answer -> {
             preferences.put(UNIT, answer);
             take.accept(LengthUnit.values()[labels.indexOf(answer)]);
         });
@@ -139,7 +139,7 @@ public final class MeshFiles {
                 .add(new FileChooser.ExtensionFilter("Meshes", endings().toList()));
         c.setInitialFileName(imported(selected.body()).file());
         File f = c.showOpenDialog(dialogs.owner());
-        if (f != null) askUnit("Read the mesh again", u -> rereadFrom(f.toPath(), u));
+        if (f != null) askUnit("Read the mesh again", f.getName(), u -> rereadFrom(f.toPath(), u));
     }
 
     /** Reads the mesh of the selected body again; what was there keeps its names, so that picks stay. */
@@ -190,7 +190,7 @@ public final class MeshFiles {
             c.getExtensionFilters().add(new FileChooser.ExtensionFilter(f.label(), "*." + f.extension()));
         c.setInitialFileName(selected.body().name() + "." + MeshFormat.values()[0].extension());
         File f = c.showSaveDialog(dialogs.owner());
-        if (f != null) askUnit("Export the mesh", u -> exportTo(f.toPath(), u));
+        if (f != null) askUnit("Export the mesh", f.getName(), u -> exportTo(f.toPath(), u));
     }
 
     /** Writes the selected body as it is at the marker line, worked out for the document as it is now. */
