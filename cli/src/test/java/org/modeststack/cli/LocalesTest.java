@@ -45,7 +45,7 @@ class LocalesTest {
         Path d = dir.resolve("d.mstack");
         Files.writeString(d, """
                 {"format": "modest-stack", "version": 10, "units": "inch", "bodies": [
-                  {"id": "a", "name": "Iris", "steps": [{"id": 1, "type": "uv-sphere", "values": {"sides": 60, "rings": 40}},
+                  {"id": "a", "name": "Iris", "steps": [{"id": 1, "type": "uv-sphere", "values": {"sides": 24, "rings": 16}},
                     {"id": 2, "type": "mirror", "values": {"across": "xyz", "plane": "middle"}}]}]}
                 """);
         List<String> said = new ArrayList<>();
@@ -56,7 +56,7 @@ class LocalesTest {
                     "eval",
                     d.toString(),
                     "--set",
-                    "Iris/1.sides=64",
+                    "Iris/1.sides=26",
                     "--report",
                     "-",
                     "--out",

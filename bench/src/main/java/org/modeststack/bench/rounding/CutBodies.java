@@ -1,10 +1,12 @@
 package org.modeststack.bench.rounding;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
@@ -68,6 +70,15 @@ public final class CutBodies {
 
     /** @param levels that the body is subdivided by before it is cut, at the same place by the same cutter */
     public static Case of(int number, int cutters, int levels) throws StepException {
+        return of(number, cutters, levels, false);
+    }
+
+    /** A body whose vertices have been moved, all of them and each another way, so that its faces leave their planes. */
+    public static Case uneven(int number, int cutters) throws StepException {
+        return of(number, cutters, 0, true);
+    }
+
+    private static Case of(int number, int cutters, int levels, boolean uneven) throws StepException {
         Random r = new Random(0xC07 + 104_729L * number);
         Kind kind = Kind.values()[number % Kind.values().length];
         Mesh body = turned(body(kind, r), r, new Vec3(0, 0, 0));
@@ -78,6 +89,7 @@ public final class CutBodies {
         Vec3 at = FaceFrames.of(body).middle(f).plus(any(r).times(0.2 * size));
         cutter = turned(cutter, r, at);
         Operation operation = r.nextInt(3) == 0 ? Operation.UNION : Operation.DIFFERENCE;
+        if (uneven) body = moved(body, new Random(number));
         List<Arrangement.Operand> operands = new ArrayList<>();
         if (levels > 0) body = subdivided(body, levels);
         operands.add(new Arrangement.Operand(body, "", "Body"));
@@ -133,6 +145,22 @@ public final class CutBodies {
             case 3 -> make(new Prism(size, 2.5 * size, 3 + r.nextInt(5), 1, Seat.CENTRED));
             default -> make(new Torus(1.6 * size, 0.4 * size, 32, 16, Seat.CENTRED));
         };
+    }
+
+    /** Each vertex moved by up to a thousandth to a fifth of the shortest of its edges. */
+    private static Mesh moved(Mesh m, Random r) {
+        double[] shortest = new double[m.vertexCount()], xyz = m.xyz().clone();
+        Arrays.fill(shortest, Double.POSITIVE_INFINITY);
+        Adjacency adj = m.adjacency();
+        for (int e = 0; e < adj.edgeCount(); e++) {
+            int a = adj.edgeLow(e), b = adj.edgeHigh(e);
+            double length = m.point(a).minus(m.point(b)).length();
+            shortest[a] = Math.min(shortest[a], length);
+            shortest[b] = Math.min(shortest[b], length);
+        }
+        double share = Math.pow(10, -3 + 2.3 * r.nextDouble());
+        for (int i = 0; i < xyz.length; i++) xyz[i] += (2 * r.nextDouble() - 1) * share * shortest[i / 3];
+        return m.withPositions(xyz);
     }
 
     private static Mesh make(Step source) throws StepException {

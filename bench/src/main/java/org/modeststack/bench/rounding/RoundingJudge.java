@@ -50,7 +50,7 @@ public final class RoundingJudge {
     public static void main(String[] args) throws StepException {
         List<String> words = new ArrayList<>(List.of(args));
         boolean each = words.remove("-v");
-        boolean whole = words.remove("whole");
+        boolean whole = words.remove("whole"), uneven = words.remove("uneven");
         int cutters = words.remove("two") ? 2 : 1;
         Extra extra = words.remove("taper") ? Extra.TAPER : words.remove("share") ? Extra.SHARE : Extra.NONE;
         Rails rails = words.remove("beside") ? Rails.BESIDE : Rails.OVER;
@@ -58,7 +58,8 @@ public final class RoundingJudge {
         int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
         List<Outcome> all = new ArrayList<>();
         for (int i = first; i < first + count; i++) {
-            Outcome o = judge(i, cutters, rails, whole, extra);
+            CutBodies.Case c = uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters);
+            Outcome o = judge(c, rails, whole, extra);
             if (o == null) continue;
             all.add(o);
             if (each
@@ -93,16 +94,14 @@ public final class RoundingJudge {
     }
 
     static Outcome judge(int number, int cutters, Rails rails, boolean whole) throws StepException {
-        return judge(number, cutters, rails, whole, Extra.NONE);
+        return judge(CutBodies.of(number, cutters), rails, whole, Extra.NONE);
     }
 
     /**
-     * @param cutters how many bodies cut it, one or two
      * @param whole whether all edges are bevelled
      * @return null where nothing was cut
      */
-    static Outcome judge(int number, int cutters, Rails rails, boolean whole, Extra extra) throws StepException {
-        CutBodies.Case c = CutBodies.of(number, cutters);
+    static Outcome judge(CutBodies.Case c, Rails rails, boolean whole, Extra extra) throws StepException {
         if (!CutBodies.isCut(c)) return null;
         RimGeometry rim = whole ? RimGeometry.whole(c) : RimGeometry.of(c);
         if (rim.isEmpty()) return null;

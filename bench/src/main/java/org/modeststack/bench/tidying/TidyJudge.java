@@ -63,12 +63,13 @@ public final class TidyJudge {
         List<String> words = new ArrayList<>(List.of(args));
         boolean each = words.remove("-v");
         Tidy.Vertices vertices = words.remove("kept") ? Tidy.Vertices.KEPT : Tidy.Vertices.EVEN;
+        boolean uneven = words.remove("uneven");
         int cutters = words.remove("two") ? 2 : 1;
         int count = words.isEmpty() ? 500 : Integer.parseInt(words.get(0));
         int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
         List<Outcome> all = new ArrayList<>();
         for (int i = first; i < first + count; i++) {
-            Outcome o = judge(i, cutters, vertices);
+            Outcome o = judge(uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters), vertices);
             if (o == null) continue;
             all.add(o);
             if (each && (!o.isOut() || !isFine(o))) System.out.println(line(o));
@@ -106,8 +107,7 @@ public final class TidyJudge {
     }
 
     /** @return null where nothing was cut */
-    static Outcome judge(int number, int cutters, Tidy.Vertices vertices) throws StepException {
-        CutBodies.Case c = CutBodies.of(number, cutters);
+    static Outcome judge(CutBodies.Case c, Tidy.Vertices vertices) throws StepException {
         if (!CutBodies.isCut(c)) return null;
         // A fifth of the cutter's smallest size on either side.
         double reach = 4 * c.width();

@@ -44,6 +44,7 @@ public final class SelfIntersections {
     private final int[] face;
     private final int[] triangles;
     private final TrianglePair pair;
+    private final boolean hasLarge;
     private final Visitor visitor;
     /** For a side of a triangle and a triangle that it runs through, on which sides triangles with it lie. */
     private final Long2IntOpenHashMap lying = new Long2IntOpenHashMap();
@@ -61,6 +62,9 @@ public final class SelfIntersections {
             triangles[i] = mesh.corners()[corners[i]];
         }
         pair = new TrianglePair(mesh.xyz());
+        boolean large = false;
+        for (int f = 0; f < mesh.faceCount() && !large; f++) large = mesh.sides(f) > LARGE_FACE;
+        hasLarge = large;
     }
 
     /**
@@ -112,7 +116,7 @@ public final class SelfIntersections {
 
     /** Of a face with very many corners its outline tells whether it meets itself; its own triangles are not compared. */
     private boolean isWithinLarge(int s, int t) {
-        return face[s] == face[t] && mesh.sides(face[s]) > LARGE_FACE;
+        return hasLarge && face[s] == face[t] && mesh.sides(face[s]) > LARGE_FACE;
     }
 
     /** The only face whose own triangles are not compared, or -1 where there are none or several. */
@@ -130,9 +134,15 @@ public final class SelfIntersections {
     private BitSet beyondTheFirst(IntPredicate asked) {
         Long2IntOpenHashMap seen = new Long2IntOpenHashMap();
         BitSet out = new BitSet();
+        int[] around = new int[mesh.vertexCount()];
+        for (int v : triangles) around[v]++;
         for (int t = 0; 3 * t < triangles.length; t++) {
             Work.checkpoint(t);
-            if (!asked.test(face[t])) continue;
+            // In most meshes no three vertices have as many triangles.
+            if (around[triangles[3 * t]] <= MOST_ALIKE
+                    || around[triangles[3 * t + 1]] <= MOST_ALIKE
+                    || around[triangles[3 * t + 2]] <= MOST_ALIKE
+                    || !asked.test(face[t])) continue;
             long sum = 0;
             for (int k = 0; k < 3; k++) sum += Keys.mix(triangles[3 * t + k]);
             if (seen.addTo(sum, 1) >= MOST_ALIKE) out.set(t);

@@ -324,13 +324,21 @@ public final class BandNet {
 
     /** Adds the faces within a distance of the edges to a set, and perhaps some more. */
     void facesWithin(double distance, TriangleTree tree, BitSet to) {
+        // Edges that lie near each other are looked round at together.
+        Bounds together = Bounds.EMPTY;
         for (Band b : bands) {
             EdgeChain c = b.chain();
             for (int i = 0; i < c.edges(); i++) {
                 Bounds edge = Bounds.EMPTY.including(mesh.point(c.vertex(i))).including(mesh.point(c.vertex(i + 1)));
-                tree.facesIn(edge.grown(distance), to);
+                Bounds more = together.union(edge);
+                if (!together.isEmpty() && more.diagonal() > Math.max(distance, edge.diagonal())) {
+                    tree.facesIn(together.grown(distance), to);
+                    more = edge;
+                }
+                together = more;
             }
         }
+        if (!together.isEmpty()) tree.facesIn(together.grown(distance), to);
     }
 
     /** Whether one of the edges is within a distance of a place. */

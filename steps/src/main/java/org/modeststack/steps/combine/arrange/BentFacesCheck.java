@@ -83,7 +83,7 @@ final class BentFacesCheck {
 
     /** The bent faces that a ring is joined across, or of whose diagonals it has left out a point. */
     private List<Bent> bentBehind(Rings.Ring r) {
-        List<Bent> bent = new ArrayList<>(2);
+        List<Bent> bent = new ArrayList<>(0);
         int before = -1;
         boolean own = false;
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {

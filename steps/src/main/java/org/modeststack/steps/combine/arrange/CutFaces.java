@@ -72,10 +72,7 @@ final class CutFaces {
             int t = 0;
             for (int f = 0; f < m.faceCount(); f++) {
                 int to = t + offsets[f + 1] - offsets[f] - 2;
-                if (ofThis.get(f)) {
-                    inRings[o][f] = true;
-                    addPieces(o, f, t + base, to + base);
-                } else if (isTurnedBent(o, f, t + base, to + base)) {
+                if (ofThis.get(f) || isTurnedBent(o, f, t + base, to + base)) {
                     inRings[o][f] = true;
                     addPieces(o, f, t + base, to + base);
                 } else if (any) {
