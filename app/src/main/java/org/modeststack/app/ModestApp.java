@@ -22,7 +22,6 @@ import org.modeststack.app.state.SelectionState;
 import org.modeststack.app.state.ViewState;
 import org.modeststack.app.ui.Dialogs;
 import org.modeststack.exchange.LengthUnit;
-import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.mesh.file.AtomicFile;
 import org.modeststack.render.Still;
 import org.modeststack.stack.Body;
@@ -76,26 +75,25 @@ public final class ModestApp extends Application {
             files.quit();
         });
         if (start.demo()) state.document().open(SkerryLight.document(), SkerryLight.NAME);
-        else if (start.file() != null) open(start.file());
+        else if (start.file() != null) files.load(start.file());
         stage.show();
         window.view().requestFocus();
         reportStart();
         if (start.shot() != null) {
+            if (start.mesh() != null) opened.meshes().importFrom(start.mesh(), LengthUnit.MM);
             takeShotWhenSettled(scene);
         } else {
             Timeline timer = new Timeline(new KeyFrame(Duration.seconds(AUTOSAVE_SECONDS), _ -> files.keepSafe()));
             timer.setCycleCount(Timeline.INDEFINITE);
             timer.play();
             // After what was asked for has been opened.
-            Platform.runLater(files::recover);
+            Platform.runLater(() -> files.recover(this::importGiven));
         }
     }
 
-    /** Opens a document, or brings in a mesh, whose numbers are asked for once there is a window to ask in. */
-    private void open(Path file) {
-        if (!MeshFormat.isMesh(file)) files.load(file);
-        else if (start.shot() != null) opened.meshes().importFrom(file, LengthUnit.MM);
-        else Platform.runLater(() -> opened.meshes().importAsked(file));
+    /** A mesh that the program was started with; one question at a time, so that of unsaved work comes before. */
+    private void importGiven() {
+        if (start.mesh() != null) opened.meshes().importAsked(start.mesh());
     }
 
     /** With {@code -Dmodest.timing=true}: how long it took from the call of the launcher to the first picture. */

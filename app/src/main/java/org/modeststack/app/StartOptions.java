@@ -10,6 +10,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.modeststack.app.look.Appearance;
 import org.modeststack.app.look.Theme;
+import org.modeststack.exchange.registry.MeshFormat;
 import org.modeststack.render.DisplayMode;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -114,9 +115,14 @@ final class StartOptions {
         return document != null && document.toString().equals(DEMO);
     }
 
-    /** The document to open or the mesh to import, or null. */
+    /** The document to open, or null. */
     Path file() {
-        return demo() ? null : document;
+        return demo() || mesh() != null ? null : document;
+    }
+
+    /** The mesh to import, or null. */
+    Path mesh() {
+        return document != null && MeshFormat.isMesh(document) ? document : null;
     }
 
     /** Draw the window into this picture and exit, or null. */

@@ -60,6 +60,13 @@ class StartOptionsTest {
     void aWordThatIsNoOptionIsTheFile() {
         assertEquals(
                 Path.of("keeper.mstack"), StartOptions.parse("keeper.mstack").file());
+        assertNull(StartOptions.parse("keeper.mstack").mesh());
+    }
+
+    @Test
+    void aFileOfAMeshIsOneToImport() {
+        assertEquals(Path.of("part.OBJ"), StartOptions.parse("part.OBJ").mesh());
+        assertNull(StartOptions.parse("part.OBJ").file());
     }
 
     @ParameterizedTest

@@ -270,9 +270,20 @@ public final class DocumentFiles {
                 () -> keeping = false);
     }
 
-    /** Offers what a crash left behind, one after the other. */
-    public void recover() {
-        jobs.run("Looking for unsaved work", autosave::left, this::offer);
+    /**
+     * Offers what a crash left behind, one after the other.
+     *
+     * @param then when that is answered, or could not be found out
+     */
+    public void recover(Runnable then) {
+        jobs.run(
+                "Looking for unsaved work",
+                autosave::left,
+                left -> {
+                    offer(left);
+                    then.run();
+                },
+                then);
     }
 
     private void offer(List<Autosave.Left> left) {
