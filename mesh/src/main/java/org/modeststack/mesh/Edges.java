@@ -1,10 +1,10 @@
 package org.modeststack.mesh;
 
-/** Edges between two vertices, or sides from one to the other, as one number. */
+/** Edges between two vertices, or sides from one to the other, as one number, which tags name them by, too. */
 public final class Edges {
     private Edges() {}
 
-    /** The same for both directions. */
+    /** The same for both directions: from the lower to the higher. */
     public static long key(int p, int q) {
         return p < q ? directed(p, q) : directed(q, p);
     }

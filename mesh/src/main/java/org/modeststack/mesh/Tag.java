@@ -73,15 +73,15 @@ public final class Tag implements Memory.Counted {
 
     /** The name of an edge in a tag: its two vertices, in either order. */
     public static long edge(int a, int b) {
-        return a < b ? ((long) a << 32) | b : ((long) b << 32) | a;
+        return Edges.key(a, b);
     }
 
     public static int edgeLow(long edge) {
-        return (int) (edge >>> 32);
+        return Edges.from(edge);
     }
 
     public static int edgeHigh(long edge) {
-        return (int) edge;
+        return Edges.to(edge);
     }
 
     public ElementKind kind() {

@@ -209,6 +209,13 @@ public final class MeshFixtures {
         return out.build();
     }
 
+    /** The mesh with every coordinate of its vertices moved by up to this much. */
+    public static Mesh shaken(Mesh mesh, double reach, Random random) {
+        double[] xyz = mesh.xyz().clone();
+        for (int i = 0; i < xyz.length; i++) xyz[i] += (2 * random.nextDouble() - 1) * reach;
+        return mesh.withPositions(xyz);
+    }
+
     /** The mesh moved. */
     public static Mesh moved(Mesh mesh, double x, double y, double z) {
         double[] out = mesh.xyz().clone();

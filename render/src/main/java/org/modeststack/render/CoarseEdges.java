@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import org.modeststack.mesh.Edges;
 
 /**
  * The sides of the triangles of a coarse form, each once, with the normals of the triangles beside it: so its outline is a
@@ -25,7 +26,7 @@ final class CoarseEdges {
     }
 
     private void side(int a, int b, int normal, Long2IntOpenHashMap number, Long2IntOpenHashMap known) {
-        long pair = (long) Math.min(a, b) << 32 | Math.max(a, b);
+        long pair = Edges.key(a, b);
         int e = number.get(pair);
         if (e >= 0) {
             // The second of two; where more meet the last one counts.

@@ -2,6 +2,7 @@ package org.modeststack.render;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Vec3;
 
 /**
@@ -101,7 +102,7 @@ final class DetailLevels {
         for (int e = 0; e < full.edgeKind.length; e++) {
             int a = cellOf[full.edges[2 * e]], b = cellOf[full.edges[2 * e + 1]];
             if (a == b) continue;
-            long pair = (long) Math.min(a, b) << 32 | Math.max(a, b);
+            long pair = Edges.key(a, b);
             // A border counts for more than anything else.
             int kind = full.edgeNormals[2 * e + 1] == 0 ? RenderMesh.SHARP | BORDER : full.edgeKind[e];
             kinds.put(pair, Math.max(kinds.get(pair), kind));

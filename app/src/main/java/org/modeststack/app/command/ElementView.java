@@ -38,8 +38,7 @@ final class ElementView {
                     normal = normal.plus(frames.normal(adj.cornerFace()[adj.edgeCorner(element, i)]));
             }
             case FACE -> {
-                for (int c = mesh.offsets()[element]; c < mesh.offsets()[element + 1]; c++)
-                    box = box.including(mesh.point(mesh.corners()[c]));
+                box = Bounds.of(mesh, element);
                 normal = frames.normal(element);
             }
         }

@@ -77,16 +77,18 @@ final class FaultList extends VBox {
 
     /** Where there is no body. */
     void showNothing() {
-        isShown = false;
-        lines.getChildren().clear();
-        say("", false);
+        showOnly("");
     }
 
     /** For a mesh that is too large to be made for this alone. */
     void showTooMany() {
+        showOnly("Too many faces to look for faults");
+    }
+
+    private void showOnly(String text) {
         isShown = false;
         lines.getChildren().clear();
-        say("Too many faces to look for faults", false);
+        say(text, false);
     }
 
     /** In place of what is wrong. */

@@ -32,11 +32,10 @@ final class Deviation {
         for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
             int n = m.sides(f);
             Vec3 middle = Vec3.ZERO;
-            Bounds box = Bounds.EMPTY;
+            Bounds box = Bounds.of(m, f);
             for (int i = 0; i < n; i++) {
                 Vec3 a = m.point(m.corners()[m.offsets()[f] + i]);
                 middle = middle.plus(a.times(1.0 / n));
-                box = box.including(a);
             }
             double size = box.diagonal();
             worst = Math.max(worst, nearest(middle, size) / (EXACT * size + size * bend(box) / 8));

@@ -55,7 +55,7 @@ public final class TidyPictures {
         Bounds box = Bounds.EMPTY;
         Vec3 normal = Vec3.ZERO;
         for (int f = collar.nextSetBit(0); f >= 0; f = collar.nextSetBit(f + 1)) {
-            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) box = box.including(m.point(m.corners()[c]));
+            box = box.union(Bounds.of(m, f));
             normal = normal.plus(FaceFrames.of(m).normal(f));
         }
         if (collar.isEmpty()) box = m.bounds();

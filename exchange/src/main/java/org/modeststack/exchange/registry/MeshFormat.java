@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.exchange.ExchangeException;
 import org.modeststack.exchange.LengthUnit;
 import org.modeststack.exchange.Loaded;
@@ -88,16 +89,21 @@ public enum MeshFormat {
 
     /** @throws ExchangeException if no format goes by the file's ending */
     public static MeshFormat of(Path file) throws ExchangeException {
-        String name = fileName(file).toLowerCase(Locale.ROOT);
-        for (MeshFormat f : values()) if (name.endsWith("." + f.extension)) return f;
+        MeshFormat found = byEnding(file);
+        if (found != null) return found;
         throw new ExchangeException(
                 fileName(file) + " is of a kind that cannot be read or written here; known are " + endings() + ".");
     }
 
     /** Whether a file's ending is that of a format known here. */
     public static boolean isMesh(Path file) {
+        return byEnding(file) != null;
+    }
+
+    private static @Nullable MeshFormat byEnding(Path file) {
         String name = fileName(file).toLowerCase(Locale.ROOT);
-        return Arrays.stream(values()).anyMatch(f -> name.endsWith("." + f.extension));
+        for (MeshFormat f : values()) if (name.endsWith("." + f.extension)) return f;
+        return null;
     }
 
     static String fileName(Path file) {

@@ -1,6 +1,7 @@
 package org.modeststack.steps.mend;
 
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.triangulate.PolygonTriangulator;
@@ -67,19 +68,19 @@ final class PolygonDivision {
         at.defaultReturnValue(-1);
         for (int rounds = sides; rounds > 0; rounds--) {
             at.clear();
-            for (int i = 0; i < t.length; i++) at.put((long) t[i] << 32 | t[next(i)], i);
+            for (int i = 0; i < t.length; i++) at.put(Edges.directed(t[i], t[next(i)]), i);
             boolean turned = false;
             for (int i = 0; i < t.length; i++) {
-                int j = at.get((long) t[next(i)] << 32 | t[i]);
+                int j = at.get(Edges.directed(t[next(i)], t[i]));
                 if (j < 0 || i / 3 == j / 3 || !isBetterTurned(t, i, j)) continue;
                 // Triangles a b c and b a d become c d b and d c a; their sides are looked up anew in the next round.
                 int a = t[i], b = t[next(i)], c = t[next(next(i))], d = t[next(next(j))];
-                if (at.get((long) c << 32 | d) >= 0 || at.get((long) d << 32 | c) >= 0) continue;
+                if (at.get(Edges.directed(c, d)) >= 0 || at.get(Edges.directed(d, c)) >= 0) continue;
                 put(t, i / 3, c, d, b);
                 put(t, j / 3, d, c, a);
                 turned = true;
                 at.clear();
-                for (int k = 0; k < t.length; k++) at.put((long) t[k] << 32 | t[next(k)], k);
+                for (int k = 0; k < t.length; k++) at.put(Edges.directed(t[k], t[next(k)]), k);
             }
             if (!turned) return;
         }

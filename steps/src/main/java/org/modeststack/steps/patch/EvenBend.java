@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.longs.Long2DoubleLinkedOpenHashMap;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
 
@@ -50,7 +51,7 @@ final class EvenBend {
                 Vec3 u = points.get(a).minus(points.get(c)), v = points.get(b).minus(points.get(c));
                 double area = u.cross(v).length();
                 double cotangent = area > 0 ? u.dot(v) / area : MOST;
-                edges.addTo((long) Math.min(a, b) << 32 | Math.max(a, b), cotangent / 2);
+                edges.addTo(Edges.key(a, b), cotangent / 2);
                 if (a < rows) scale[a] += area / 6;
             }
         }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Work;
 
@@ -95,10 +96,10 @@ final class EvenPatch {
         for (int round = 0; round < TURNS; round++) {
             boolean turned = false;
             for (int i = 0; i < triangles.size(); i++) {
-                int a = at(i), b = at(next(i)), j = sides.get((long) b << 32 | a);
+                int a = at(i), b = at(next(i)), j = sides.get(Edges.directed(b, a));
                 if (j < 0) continue;
                 int c = at(next(next(i))), d = at(next(next(j)));
-                if (sides.containsKey((long) c << 32 | d) || sides.containsKey((long) d << 32 | c)) continue;
+                if (sides.containsKey(Edges.directed(c, d)) || sides.containsKey(Edges.directed(d, c))) continue;
                 if (!isBetterTurned(a, b, c, d)) continue;
                 for (int k = 0; k < 3; k++) {
                     sides.remove(side(i / 3 * 3 + k));
@@ -140,7 +141,7 @@ final class EvenPatch {
     }
 
     private long side(int i) {
-        return (long) at(i) << 32 | at(next(i));
+        return Edges.directed(at(i), at(next(i)));
     }
 
     private static int next(int i) {

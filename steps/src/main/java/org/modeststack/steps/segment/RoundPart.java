@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -215,7 +216,7 @@ final class RoundPart {
     private static RoundRail rail(IntArrayList vertices, RoundRow row, Map<Long, RoundRail> rails) {
         // Rows that share a rail go along it alike, so that where it begins tells it from others.
         RoundRail r = rails.computeIfAbsent(
-                side(vertices.getInt(0), vertices.getInt(1)), _ -> new RoundRail(vertices, row.closed()));
+                Edges.directed(vertices.getInt(0), vertices.getInt(1)), _ -> new RoundRail(vertices, row.closed()));
         r.rows.add(row);
         return r;
     }
@@ -335,7 +336,7 @@ final class RoundPart {
                 source.add(c);
             }
             if (!beyond.get(f)) continue;
-            long side = side(v, mesh.corners()[adj.cornerNext()[c]]);
+            long side = Edges.directed(v, mesh.corners()[adj.cornerNext()[c]]);
             RoundRail on = forward.get(side), back = backward.get(side);
             boolean ahead = on != null && on.beyond == f;
             if (!ahead && (back == null || back.beyond != f)) continue;
@@ -355,13 +356,9 @@ final class RoundPart {
         if (r.beyond < 0) return;
         beyond.set(r.beyond);
         int n = r.vertices.size(), last = r.vertices.getInt(n - 1);
-        forward.put(side(r.vertices.getInt(0), r.vertices.getInt(1)), r);
-        if (r.closed) backward.put(side(r.vertices.getInt(0), last), r);
-        else backward.put(side(last, r.vertices.getInt(n - 2)), r);
-    }
-
-    private static long side(int u, int v) {
-        return (long) u << 32 | v;
+        forward.put(Edges.directed(r.vertices.getInt(0), r.vertices.getInt(1)), r);
+        if (r.closed) backward.put(Edges.directed(r.vertices.getInt(0), last), r);
+        else backward.put(Edges.directed(last, r.vertices.getInt(n - 2)), r);
     }
 
     private void lay(RoundStrip s, MeshBuilder b, Successors heirs) {

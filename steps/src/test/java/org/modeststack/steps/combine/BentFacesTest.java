@@ -3,8 +3,9 @@ package org.modeststack.steps.combine;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.combine.BooleanStepTest.solid;
-import static org.modeststack.steps.combine.Booleans.assertClosed;
 import static org.modeststack.steps.combine.Booleans.assertIdentities;
+import static org.modeststack.steps.combine.Booleans.assertSound;
+import static org.modeststack.steps.combine.Booleans.combine;
 import static org.modeststack.steps.combine.Booleans.common;
 import static org.modeststack.steps.combine.Booleans.difference;
 import static org.modeststack.steps.combine.Booleans.union;
@@ -17,8 +18,6 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
-import org.modeststack.mesh.validity.Validity;
-import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.combine.arrange.Operation;
@@ -33,21 +32,11 @@ class BentFacesTest {
         Mesh m = solid(kind);
         double reach =
                 Math.pow(10, -4 + 2.5 * random.nextDouble()) * m.bounds().size().x() / 2;
-        double[] xyz = m.xyz().clone();
-        for (int i = 0; i < xyz.length; i++) xyz[i] += (2 * random.nextDouble() - 1) * reach;
-        return m.withPositions(xyz);
+        return MeshFixtures.shaken(m, reach, random);
     }
 
     private static Mesh even(Operation op, Mesh a, Mesh b) throws StepException {
-        TestContext context = new TestContext(7);
-        context.bodies.put("b", b);
-        return new BooleanStep(op, Bodies.of("b"), false, true, false).apply(a, context);
-    }
-
-    private static void assertSound(Mesh m) {
-        assertClosed(m);
-        Validity shape = Validity.of(m);
-        assertTrue(shape.isSound(), shape.toString());
+        return combine(with -> new BooleanStep(op, with, false, true, false), a, b);
     }
 
     @Property(tries = 150, shrinking = ShrinkingMode.OFF)
@@ -73,10 +62,7 @@ class BentFacesTest {
     @Test
     void anEvenRimHasFewerVertices() throws StepException {
         Random random = new Random(3);
-        Mesh ball = TestContext.run(new UvSphere(40, 24, 12, Seat.CENTRED));
-        double[] xyz = ball.xyz().clone();
-        for (int i = 0; i < xyz.length; i++) xyz[i] += (2 * random.nextDouble() - 1) * 0.1;
-        ball = ball.withPositions(xyz);
+        Mesh ball = MeshFixtures.shaken(TestContext.run(new UvSphere(40, 24, 12, Seat.CENTRED)), 0.1, random);
         Mesh post = MeshFixtures.box(-5.3, -6.1, 0, 4.7, 5.9, 40);
         Mesh followed = difference(ball, post), even = even(Operation.DIFFERENCE, ball, post);
         assertTrue(
@@ -103,9 +89,7 @@ class BentFacesTest {
         for (int seed = 0; seed < 40; seed++) {
             Random random = new Random(seed);
             Mesh inner = difference(MeshFixtures.cube(2), MeshFixtures.box(1, 0.7, -1, 3, 3, 3));
-            double[] xyz = inner.xyz().clone();
-            for (int i = 0; i < xyz.length; i++) xyz[i] += (2 * random.nextDouble() - 1) * 0.2;
-            inner = inner.withPositions(xyz);
+            inner = MeshFixtures.shaken(inner, 0.2, random);
             assertIdentities(MeshFixtures.box(-9, -9, -9, 9, 9, 9), inner, 1e-14);
             assertIdentities(MeshFixtures.box(-9, -9, -9, 0.5, 9, 9), inner, 1e-14);
         }

@@ -1,12 +1,15 @@
 package org.modeststack.steps.combine;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
@@ -25,6 +28,11 @@ final class Booleans {
 
     /** @param flip whether open sheets keep the other side */
     static Mesh combine(Operation op, boolean flip, Mesh first, Mesh... others) throws StepException {
+        return combine(with -> new BooleanStep(op, with, flip, true, true), first, others);
+    }
+
+    /** @param step with its own choices */
+    static Mesh combine(Function<Bodies, BooleanStep> step, Mesh first, Mesh... others) throws StepException {
         last = new TestContext(7);
         List<String> ids = new ArrayList<>();
         for (int i = 0; i < others.length; i++) {
@@ -32,7 +40,7 @@ final class Booleans {
             ids.add(id);
             last.bodies.put(id, others[i]);
         }
-        return new BooleanStep(op, new Bodies(ids), flip, true, true).apply(first, last);
+        return step.apply(new Bodies(ids)).apply(first, last);
     }
 
     static Mesh union(Mesh first, Mesh... others) throws StepException {
@@ -57,6 +65,12 @@ final class Booleans {
         assertEquals(0, h.borderEdges(), "border edges");
         assertEquals(0, h.flippedEdges(), "flipped edges");
         assertEquals(0, h.nonManifoldEdges(), "edges with three or more faces");
+    }
+
+    static void assertSound(Mesh m) {
+        assertClosed(m);
+        Validity v = Validity.of(m);
+        assertTrue(v.isSound(), v.toString());
     }
 
     /** Volumes after set algebra; see "Boolean identities" in any text on sets. */

@@ -2,7 +2,7 @@ package org.modeststack.steps.combine;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
-import static org.modeststack.steps.combine.Booleans.assertClosed;
+import static org.modeststack.steps.combine.Booleans.assertSound;
 import static org.modeststack.steps.combine.Booleans.combine;
 import static org.modeststack.steps.combine.Booleans.union;
 import static org.modeststack.steps.combine.Booleans.volume;
@@ -18,7 +18,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.validity.Validity;
-import org.modeststack.steps.Bodies;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
 import org.modeststack.steps.combine.arrange.Operation;
@@ -28,12 +27,6 @@ import org.modeststack.steps.source.UvSphere;
 
 /** What only rounding keeps apart is one in the result. */
 class SettlingTest {
-    private static void assertSound(Mesh m) {
-        assertClosed(m);
-        Validity v = Validity.of(m);
-        assertTrue(v.isSound(), v.toString());
-    }
-
     /** The edges of the drill run along those of the ball, and rounding puts each meeting in several places. */
     @ParameterizedTest
     @CsvSource({"16, 8", "24, 12", "32, 16", "40, 20", "48, 15", "64, 32"})
@@ -41,9 +34,7 @@ class SettlingTest {
         Mesh ball = TestContext.run(new UvSphere(20, sides, rings, Seat.CENTRED));
         Mesh drill = TestContext.run(new Cylinder(6, 30, sides, 1, 1, Seat.CENTRED));
         for (Operation op : Operation.values()) assertSound(combine(op, ball, drill));
-        TestContext context = new TestContext(7);
-        context.bodies.put("b", drill);
-        Mesh asItComes = new BooleanStep(Operation.DIFFERENCE, Bodies.of("b"), false, false, true).apply(ball, context);
+        Mesh asItComes = combine(with -> new BooleanStep(Operation.DIFFERENCE, with, false, false, true), ball, drill);
         assertTrue(Validity.of(asItComes).shortEdges() >= 8, "which there are otherwise");
     }
 

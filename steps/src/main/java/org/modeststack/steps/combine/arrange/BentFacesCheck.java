@@ -1,12 +1,12 @@
 package org.modeststack.steps.combine.arrange;
 
-import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.Map;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.measure.Health;
 import org.modeststack.mesh.validity.FaceOutlines;
 import org.modeststack.mesh.validity.SelfIntersections;
@@ -50,33 +50,31 @@ final class BentFacesCheck {
     /** Follows what does not come out otherwise. @return whether there is more to follow than before */
     boolean followsMore() {
         List<Rings.Ring> rings = cut.rings.all;
-        List<List<Bent>> behind = new ArrayList<>();
+        Int2ObjectOpenHashMap<List<Bent>> behind = new Int2ObjectOpenHashMap<>();
         BitSet asked = new BitSet();
-        int[] ringOfFace = new int[mesh.faceCount()];
         for (int i = 0; i < rings.size(); i++) {
             Work.checkpoint();
             List<Bent> bent = bentBehind(rings.get(i));
-            behind.add(bent);
             int f = written.faceOfRing()[i];
             if (f < 0 || bent.isEmpty()) continue;
             asked.set(f);
-            ringOfFace[f] = i;
+            behind.put(f, bent);
         }
         if (asked.isEmpty()) return false;
-        IntArrayList near = near(asked);
-        Mesh part = part(near);
+        BitSet near = near(asked);
+        int[] faces = near.stream().toArray();
+        Mesh part = MeshBuilder.only(mesh, near::get);
         BitSet wrong = new BitSet();
-        SelfIntersections.findFaults(part, f -> asked.get(near.getInt(f)), (f, g) -> {
-            wrong.set(near.getInt(f));
-            wrong.set(near.getInt(g));
+        SelfIntersections.findFaults(part, f -> asked.get(faces[f]), (f, g) -> {
+            wrong.set(faces[f]);
+            wrong.set(faces[g]);
         });
-        FaceOutlines.meetingThemselves(part, f -> asked.get(near.getInt(f))).stream()
-                .forEach(f -> wrong.set(near.getInt(f)));
+        FaceOutlines.meetingThemselves(part, f -> asked.get(faces[f])).stream().forEach(f -> wrong.set(faces[f]));
         asked.stream().filter(f -> Health.isDegenerate(mesh, f)).forEach(wrong::set);
         wrong.and(asked);
         boolean more = false;
         for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1)) {
-            for (Bent b : behind.get(ringOfFace[f])) more |= bends.follow(b.operand, b.face);
+            for (Bent b : behind.get(f)) more |= bends.follow(b.operand, b.face);
         }
         return more;
     }
@@ -85,10 +83,10 @@ final class BentFacesCheck {
     private List<Bent> bentBehind(Rings.Ring r) {
         List<Bent> bent = new ArrayList<>(0);
         int before = -1;
-        boolean own = false;
+        boolean isCut = cut.cutUp[r.operand()].get(r.face()), own = false;
         for (int c = r.firstCorner(); c < r.firstCorner() + r.sides(); c++) {
             int triangle = fragments.triangleOf(cut.rings.fragment(c));
-            own |= before >= 0 && before != triangle && bends.isBent(before, triangle);
+            own |= isCut && before >= 0 && before != triangle && bends.isBent(before, triangle);
             before = triangle;
             int p = cut.rings.point(c);
             if (!corners.isLeftOut(c) || !points.isNew(p)) continue;
@@ -100,12 +98,12 @@ final class BentFacesCheck {
                 if (bends.isBent(across[0], across[1])) bent.add(new Bent(o, soup.faceOf(across[0])));
             }
         }
-        if (own && cut.cutUp[r.operand()].get(r.face())) bent.add(new Bent(r.operand(), r.face()));
+        if (own) bent.add(new Bent(r.operand(), r.face()));
         return bent;
     }
 
     /** The faces that these may meet, and these: all that were written from rings, and what the boxes of these come to. */
-    private IntArrayList near(BitSet asked) {
+    private BitSet near(BitSet asked) {
         BitSet near = new BitSet();
         for (int f : written.faceOfRing()) if (f >= 0) near.set(f);
         for (int f = asked.nextSetBit(0); f >= 0; f = asked.nextSetBit(f + 1)) {
@@ -120,29 +118,6 @@ final class BentFacesCheck {
                 });
             }
         }
-        return new IntArrayList(near.stream().toArray());
-    }
-
-    /** Some of the faces, on the same vertices. */
-    private Mesh part(IntArrayList faces) {
-        int[] offsets = new int[faces.size() + 1];
-        IntArrayList on = new IntArrayList();
-        long[] keys = new long[faces.size()];
-        for (int i = 0; i < faces.size(); i++) {
-            int f = faces.getInt(i);
-            on.addElements(on.size(), mesh.corners(), mesh.offsets()[f], mesh.sides(f));
-            offsets[i + 1] = on.size();
-            keys[i] = mesh.faceKeys()[f];
-        }
-        return Mesh.of(
-                mesh.xyz(),
-                offsets,
-                on.toIntArray(),
-                new int[faces.size()],
-                mesh.materials(),
-                Map.of(),
-                Map.of(),
-                mesh.vertexKeys(),
-                keys);
+        return near;
     }
 }

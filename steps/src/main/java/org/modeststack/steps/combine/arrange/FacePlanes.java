@@ -25,11 +25,12 @@ final class FacePlanes {
         int first = triangle - base, end = first + 1, face = s.faceOf[first];
         while (first > 0 && s.faceOf[first - 1] == face) first--;
         while (end < s.count() && s.faceOf[end] == face) end++;
-        for (int t = first; t < end; t++) if (planes.get(t + base) < 0) spread(s, base, t);
+        double far = Bends.far(s);
+        for (int t = first; t < end; t++) if (planes.get(t + base) < 0) spread(s, base, t, far);
         return planes.get(triangle);
     }
 
-    private void spread(Solid s, int base, int from) {
+    private void spread(Solid s, int base, int from, double far) {
         IntArrayList waiting = IntArrayList.of(from);
         planes.put(from + base, from + base);
         while (!waiting.isEmpty()) {
@@ -37,15 +38,14 @@ final class FacePlanes {
             for (int side = 3 * t; side < 3 * t + 3; side++) {
                 int next = s.neighbor[side];
                 if (next < 0 || !s.isDiagonal(s.sideEdge[side]) || planes.get(next + base) >= 0) continue;
-                if (!isFlat(s, Bends.along(s, side))) continue;
+                if (!isFlat(s, Bends.along(s, side), far)) continue;
                 planes.put(next + base, from + base);
                 waiting.add(next);
             }
         }
     }
 
-    private boolean isFlat(Solid s, double bend) {
-        double far = Bends.far(s);
+    private boolean isFlat(Solid s, double bend, double far) {
         return bend <= Bends.EXACT * far || files && bend <= Bends.FILED * far && s.isBentByFiles();
     }
 }

@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Memory;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -108,8 +109,8 @@ final class Solid implements Memory.Counted {
                 }
                 int twin = -1;
                 if (large) {
-                    twin = many.remove((long) d << 32 | c);
-                    if (twin < 0) many.put((long) c << 32 | d, s);
+                    twin = many.remove(Edges.directed(d, c));
+                    if (twin < 0) many.put(Edges.directed(c, d), s);
                 } else {
                     for (int x = 3 * from; x < s && twin < 0; x++) {
                         if (corners[x] == d && corners[nextSide(x)] == c) twin = x;
