@@ -241,14 +241,18 @@ public final class Document {
         while (!open.isEmpty()) {
             String id = open.remove();
             if (id.equals(to)) return wayTo(to, from, reachedFrom);
-            Body b = body(id);
-            if (b == null) continue;
-            for (Entry e : b.entries()) {
-                if (onlyEnabled && !e.enabled()) continue;
-                for (String next : e.bodies()) if (reachedFrom.putIfAbsent(next, id) == null) open.add(next);
-            }
+            for (String next : onlyEnabled ? usedBy(id) : namedBy(id))
+                if (reachedFrom.putIfAbsent(next, id) == null) open.add(next);
         }
         return List.of();
+    }
+
+    /** The bodies that the steps of one name, whether they are switched on or off. */
+    private Set<String> namedBy(String id) {
+        Set<String> named = new LinkedHashSet<>();
+        Body b = body(id);
+        if (b != null) for (Entry e : b.entries()) named.addAll(e.bodies());
+        return named;
     }
 
     private static List<String> wayTo(String to, String from, Map<String, String> reachedFrom) {

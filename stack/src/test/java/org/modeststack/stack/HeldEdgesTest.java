@@ -24,16 +24,16 @@ import org.modeststack.steps.Remark;
 
 /** The sample of held edges, and how well they are held. */
 class HeldEdgesTest {
-    private final Document document = HeldEdges.document();
-    private final Map<String, BodyResult> results = new Evaluator().evaluate(document, Progress.NONE);
+    private static final Document DOCUMENT = HeldEdges.document();
+    private static final Map<String, BodyResult> RESULTS = new Evaluator().evaluate(DOCUMENT, Progress.NONE);
 
     private Mesh mesh(String name) {
-        return results.get(document.bodyNamed(name).id()).mesh();
+        return RESULTS.get(DOCUMENT.bodyNamed(name).id()).mesh();
     }
 
     @Test
     void theSampleFileIsTheSample() throws IOException {
-        DocumentTest.assertSameAs(Path.of("..", "demo", "held-edges.mstack"), DocumentFile.toText(document));
+        DocumentTest.assertSameAs(Path.of("..", "demo", "held-edges.mstack"), DocumentFile.toText(DOCUMENT));
     }
 
     /** How far what was an edge lies from it along its middle seven tenths: the mean, and the most less the least; mm. */
@@ -90,7 +90,7 @@ class HeldEdgesTest {
             assertTrue(
                     Faults.all(mesh(name)).isSound(),
                     name + Faults.all(mesh(name)).found());
-        results.values()
+        RESULTS.values()
                 .forEach(r -> r.steps()
                         .forEach(s -> s.remarks()
                                 .forEach(said -> assertEquals(Remark.Level.NOTE, said.level(), said.text()))));

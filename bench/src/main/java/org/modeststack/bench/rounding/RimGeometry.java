@@ -4,11 +4,13 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.search.Bvh;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Selection;
 
@@ -21,12 +23,21 @@ public final class RimGeometry {
     private final BitSet rim;
     private final IntArrayList edges = new IntArrayList();
     private final SurfaceDistance surface;
+    private final Bvh lines;
 
     RimGeometry(Mesh mesh, Selection rim) {
         this.mesh = mesh;
         this.rim = rim.elements();
         this.rim.stream().forEach(edges::add);
         surface = new SurfaceDistance(mesh, this.rim);
+        lines = new Bvh(Bvh.triangleBoxes(
+                mesh.xyz(),
+                edges.intStream()
+                        .flatMap(e -> IntStream.of(
+                                mesh.adjacency().edgeLow(e),
+                                mesh.adjacency().edgeHigh(e),
+                                mesh.adjacency().edgeHigh(e)))
+                        .toArray()));
     }
 
     /** The edges of the cut, as far as a bevel takes them: what turns by no more than 30 degrees is left alone. */
@@ -81,10 +92,17 @@ public final class RimGeometry {
 
     /** How far a place on the body is from the rim along the surface, mm; {@code most} where it is farther. */
     double distance(Vec3 p, double most) {
-        double through = most;
-        for (int e : edges) through = Math.min(through, distance(p, e));
+        double[] through = {most};
+        lines.within(
+                p.x() - most,
+                p.y() - most,
+                p.z() - most,
+                p.x() + most,
+                p.y() + most,
+                p.z() + most,
+                i -> through[0] = Math.min(through[0], distance(p, edges.getInt(i))));
         // No way over the surface is shorter than the one through space.
-        return Math.max(through, surface.of(p, most));
+        return Math.max(through[0], surface.of(p, most));
     }
 
     private double distance(Vec3 p, int e) {

@@ -1,10 +1,12 @@
 package org.modeststack.bench.rounding;
 
+import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayDeque;
 import java.util.BitSet;
 import java.util.Deque;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.search.Bvh;
 import org.modeststack.steps.surface.TriangleSurface;
 
 /**
@@ -15,10 +17,12 @@ import org.modeststack.steps.surface.TriangleSurface;
 final class SurfaceDistance {
     private final BitSet targets;
     private final TriangleSurface surface;
+    private final Bvh triangles;
 
     SurfaceDistance(Mesh mesh, BitSet targets) {
         this.targets = targets;
         surface = TriangleSurface.of(mesh);
+        triangles = new Bvh(Bvh.triangleBoxes(mesh.xyz(), surface.vertex));
     }
 
     /** A side of a triangle laid out with the place in the origin, and the part of it that is seen from there. */
@@ -29,11 +33,14 @@ final class SurfaceDistance {
      * @return the distance, or {@code most}
      */
     double of(Vec3 p, double most) {
-        double least = most;
-        for (int t = 0; t < surface.vertex.length / 3; t++) {
+        double least = most, slack = slack(most);
+        IntArrayList near = new IntArrayList();
+        triangles.within(
+                p.x() - slack, p.y() - slack, p.z() - slack, p.x() + slack, p.y() + slack, p.z() + slack, near::add);
+        for (int t : near) {
             Vec3 a = surface.point(3 * t), b = surface.point(3 * t + 1), c = surface.point(3 * t + 2);
             Vec3 n = b.minus(a).cross(c.minus(a)).unit();
-            if (n.length() == 0 || !isIn(p, a, b, c, n, most)) continue;
+            if (n.length() == 0 || !isIn(p, a, b, c, n, slack)) continue;
             Vec3 x = b.minus(a).unit(), y = n.cross(x);
             Deque<Window> todo = new ArrayDeque<>();
             for (int i = 0; i < 3; i++) {
@@ -104,8 +111,12 @@ final class SurfaceDistance {
         return Math.hypot(w.ax + t * dx, w.ay + t * dy);
     }
 
-    private static boolean isIn(Vec3 p, Vec3 a, Vec3 b, Vec3 c, Vec3 n, double size) {
-        double slack = 1e-6 * size;
+    /** How far beside a triangle a place may lie and still be on it, mm. */
+    private static double slack(double most) {
+        return 1e-6 * most;
+    }
+
+    private static boolean isIn(Vec3 p, Vec3 a, Vec3 b, Vec3 c, Vec3 n, double slack) {
         if (Math.abs(p.minus(a).dot(n)) > slack) return false;
         return left(p, a, b, n) > -slack && left(p, b, c, n) > -slack && left(p, c, a, n) > -slack;
     }

@@ -122,7 +122,7 @@ class EvaluationTest {
 
     @Test
     void whatIsTooLargeIsRefusedBeforeItIsMade() throws StepException {
-        d = Edits.addStep(d, a, 4, new RowArray(100_000, new Vec3(9, 0, 0), RowArray.Spacing.EACH, 0));
+        d = Edits.addStep(d, a, 4, new RowArray(2_000, new Vec3(9, 0, 0), RowArray.Spacing.EACH, 0));
         d = Edits.addStep(d, a, 5, new RowArray(100_000, new Vec3(0, 9, 0), RowArray.Spacing.EACH, 0));
         BodyResult r = evaluator.evaluate(d, a, Progress.NONE);
         assertTrue(r.failed());

@@ -20,6 +20,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
@@ -95,7 +96,9 @@ public final class BandNet {
         way = new SurfaceWalk(surface, edges, sharp, open);
         walks = new Walks(surface, sharp, edges, chains, widths, share, way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
-        for (EdgeChain c : chains) bands.add(band(c, rank(c, from.getOrDefault(c.vertex(0), List.of())), widths));
+        Across[] across = new Across[chains.size()];
+        Workers.each(across.length, i -> across[i] = across(chains.get(i), widths));
+        for (Across a : across) bands.add(band(a, rank(a.chain, from.getOrDefault(a.chain.vertex(0), List.of()))));
         if (rule.goesStraight()) return;
         Imprint trace = new Imprint(surface, edges);
         for (WalkSide walk : walks.all()) vias(walk, trace);
@@ -191,13 +194,30 @@ public final class BandNet {
         return out;
     }
 
-    private Band band(EdgeChain chain, int rank, StripWidths wanted) {
+    /** The ways across a chain, which do not depend on those across others. */
+    private record Across(EdgeChain chain, BandSides sides, StationRule.Chosen chosen) {}
+
+    private Across across(EdgeChain chain, StripWidths wanted) {
         Work.checkpoint();
-        int n = chain.size();
         double[] widths = atVertices(chain, wanted.ofEdge());
         double[] radii = wanted.radius() == null ? null : atVertices(chain, wanted.radius());
         BandSides sides = new BandSides(chain, walks);
         StationRule.Chosen chosen = rule.choose(mesh, chain, sides, i -> widths[i], way);
+        for (int k = 0; radii != null && k < chosen.at().length; k++) {
+            int i = chosen.at()[k];
+            if (chain.isEnd(i) || sides.turn(i) >= TURNING) continue;
+            RollingBall.Touching ball = RollingBall.of(chosen.left()[k], chosen.right()[k], radii[i], way);
+            chosen.left()[k] = ball.left();
+            chosen.right()[k] = ball.right();
+        }
+        return new Across(chain, sides, chosen);
+    }
+
+    private Band band(Across across, int rank) {
+        EdgeChain chain = across.chain;
+        BandSides sides = across.sides;
+        StationRule.Chosen chosen = across.chosen;
+        int n = chain.size();
         int[] at = chosen.at();
         int m = at.length;
         List<Station> stations = new ArrayList<>();
@@ -205,11 +225,6 @@ public final class BandNet {
         for (int k = 0; k < m; k++) {
             int i = at[k], v = chain.vertex(i);
             boolean isEnd = chain.isEnd(i);
-            if (radii != null && !isEnd && sides.turn(i) < TURNING) {
-                RollingBall.Touching ball = RollingBall.of(left[k], right[k], radii[i], way);
-                left[k] = ball.left();
-                right[k] = ball.right();
-            }
             double part = chosen.shares()[k];
             Station s = isEnd ? nodes.computeIfAbsent(v, _ -> station(v, 1)) : station(v, part);
             s.add(left[k]);

@@ -3,6 +3,8 @@ package org.modeststack.steps.rail;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import java.util.BitSet;
 import java.util.List;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentMap;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Work;
@@ -10,7 +12,10 @@ import org.modeststack.steps.surface.SharpEdges;
 import org.modeststack.steps.surface.SurfaceWalk;
 import org.modeststack.steps.surface.TriangleSurface;
 
-/** All walks along edges that hang together, and the ways to rails where chains of them end or meet. */
+/**
+ * All walks along edges that hang together, and the ways to rails where chains of them end or meet. Several threads may ask
+ * at once.
+ */
 public final class Walks {
     private final TriangleSurface surface;
     private final Mesh mesh;
@@ -22,9 +27,9 @@ public final class Walks {
     private final Int2ObjectOpenHashMap<Place> places = new Int2ObjectOpenHashMap<>();
 
     /** By the corners of places. */
-    private final Int2ObjectOpenHashMap<Arm> arms = new Int2ObjectOpenHashMap<>();
+    private final ConcurrentMap<Integer, Arm> arms = new ConcurrentHashMap<>();
 
-    private final Int2ObjectOpenHashMap<ChainEnd> ends = new Int2ObjectOpenHashMap<>();
+    private final ConcurrentMap<Integer, ChainEnd> ends = new ConcurrentHashMap<>();
 
     /** A place in a walk. */
     public record Place(WalkSide walk, int index) {

@@ -7,7 +7,10 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.select.Loops;
 
-/** Tells edges at which a surface turns so much that it is meant as an edge, and not as a part of something round. */
+/**
+ * Tells edges at which a surface turns so much that it is meant as an edge, and not as a part of something round. Several
+ * threads may ask at once.
+ */
 public final class SharpEdges {
     /** Cosine of the turn: 46 degrees, so that a bar of eight sides is round. */
     private static final double SHARP = Math.cos(Math.toRadians(46));
@@ -16,6 +19,8 @@ public final class SharpEdges {
     private final Adjacency adj;
     private final FaceFrames frames;
     private final double least;
+    /** What has been found of each edge: 0 nothing yet, 1 that it is not sharp, 2 that it is. Whoever finds it finds the same. */
+    private final byte[] known;
 
     public SharpEdges(Mesh mesh) {
         this(mesh, SHARP);
@@ -26,6 +31,7 @@ public final class SharpEdges {
         this.mesh = mesh;
         adj = mesh.adjacency();
         frames = FaceFrames.of(mesh);
+        known = new byte[adj.edgeCount()];
     }
 
     /** Those whose faces turn by more than an angle, radians. */
@@ -64,7 +70,8 @@ public final class SharpEdges {
 
     /** Borders, and where more than two faces meet, are sharp too. */
     public boolean is(int edge) {
-        return adj.edgeSides(edge) != 2 || cosine(edge) < least;
+        if (known[edge] == 0) known[edge] = (byte) (adj.edgeSides(edge) != 2 || cosine(edge) < least ? 2 : 1);
+        return known[edge] == 2;
     }
 
     /** Of the angle by which the two faces at an edge turn. */

@@ -2,6 +2,9 @@ package org.modeststack.steps.tidy;
 
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.Map;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Work;
@@ -58,6 +61,18 @@ final class CollarArms {
     private final IntToDoubleFunction width;
     private final SurfaceWalk way;
     private double[] shares = {};
+    /** Rows that were asked for, since most are again when only some become narrower; and what room they have. */
+    private final Map<Row, Arm> known = new HashMap<>();
+
+    private final IdentityHashMap<Arm, Double> rooms = new IdentityHashMap<>();
+
+    /**
+     * What a row follows from.
+     *
+     * @param before the place before it in the chain, and {@code after} the one after it
+     * @param shift of a corner's not a number
+     */
+    private record Row(int before, int at, int after, double width, double shift) {}
 
     /**
      * @param isRight of the chain
@@ -118,7 +133,8 @@ final class CollarArms {
         for (int round = 0; round < ROUNDS; round++) {
             Work.checkpoint();
             double[] narrower = widths.clone();
-            for (int k = 0; k < m; k++) narrower[k] = Math.min(narrower[k], room(arms[k]) * widths[k]);
+            for (int k = 0; k < m; k++)
+                narrower[k] = Math.min(narrower[k], rooms.computeIfAbsent(arms[k], this::room) * widths[k]);
             for (int k = 0; k < pieces(m); k++) {
                 int l = (k + 1) % m;
                 if (progress(at[k], arms[k], at[l], arms[l]) >= CLOSE) continue;
@@ -173,7 +189,9 @@ final class CollarArms {
         int first = -1;
         for (int k = 0; k < m; k++)
             if (isCorner(at[k])) {
-                out[k] = corner(at, k, widths[k]);
+                int place = k;
+                out[k] =
+                        known.computeIfAbsent(row(at, k, widths[k], Double.NaN), _ -> corner(at, place, widths[place]));
                 if (first < 0) first = k;
             }
         for (int k = first; k >= 0 && k < (chain.isClosed() ? first + m : m - 1); ) {
@@ -183,13 +201,19 @@ final class CollarArms {
             k = l;
         }
         for (int k = 0; k < m; k++)
-            if (out[k] == null) {
-                int before = at[(k + (isRight ? 1 : m - 1)) % m], after = at[(k + (isRight ? m - 1 : 1)) % m];
-                Walks.Place p = place(at[k]);
-                out[k] = p.walk()
-                        .leaning(place(before).index(), p.index(), place(after).index(), widths[k], shift[k], way);
-            }
+            if (out[k] == null) out[k] = known.computeIfAbsent(row(at, k, widths[k], shift[k]), this::leaning);
         return out;
+    }
+
+    private static Row row(int[] at, int k, double width, double shift) {
+        int m = at.length;
+        return new Row(at[(k + m - 1) % m], at[k], at[(k + 1) % m], width, shift);
+    }
+
+    private Arm leaning(Row row) {
+        Walks.Place p = place(row.at);
+        int from = place(row.before).index(), to = place(row.after).index();
+        return p.walk().leaning(isRight ? to : from, p.index(), isRight ? from : to, row.width, row.shift, way);
     }
 
     private Arm corner(int[] at, int k, double w) {
