@@ -60,16 +60,31 @@ public final class MeshBuilder {
 
     /** @return the new vertex's index */
     public int vertex(double x, double y, double z, long key) {
+        int v = vertexToFill();
+        fillVertex(v, x, y, z, key);
+        return v;
+    }
+
+    /**
+     * Adds a vertex that {@link #fillVertex} is to be told of before the mesh is built.
+     *
+     * @return its index
+     */
+    public int vertexToFill() {
         if (vertexCount == vertexKeys.length) {
             vertexKeys = Arrays.copyOf(vertexKeys, 2 * vertexCount);
             xyz = Arrays.copyOf(xyz, 6 * vertexCount);
         }
-        xyz[3 * vertexCount] = x;
-        xyz[3 * vertexCount + 1] = y;
-        xyz[3 * vertexCount + 2] = z;
-        vertexKeys[vertexCount] = key;
         Work.checkpoint(vertexCount);
         return vertexCount++;
+    }
+
+    /** Says what an added vertex is. Several threads may fill different ones at once while nothing is added. */
+    public void fillVertex(int vertex, double x, double y, double z, long key) {
+        xyz[3 * vertex] = x;
+        xyz[3 * vertex + 1] = y;
+        xyz[3 * vertex + 2] = z;
+        vertexKeys[vertex] = key;
     }
 
     /** Adds all vertices of a mesh as they are, in their order. */
@@ -133,15 +148,34 @@ public final class MeshBuilder {
     }
 
     public int face(long key, int material, int[] vertices, int from, int to) {
-        int n = to - from;
-        room(1, n);
-        for (int i = 0; i < n; i++) corners[cornerCount + i] = vertices[from + i];
-        cornerCount += n;
-        faceKeys[faceCount] = key;
-        faceMaterials[faceCount] = material;
+        int f = faceToFill(to - from), first = offsets[f];
+        for (int i = from; i < to; i++) corners[first + i - from] = vertices[i];
+        fillFace(f, key, material);
+        return f;
+    }
+
+    /**
+     * Adds a face that {@link #fillFace} and {@link #fillCorner} are to be told of before the mesh is built.
+     *
+     * @return its index
+     */
+    public int faceToFill(int sides) {
+        room(1, sides);
+        cornerCount += sides;
         offsets[++faceCount] = cornerCount;
         Work.checkpoint(faceCount);
         return faceCount - 1;
+    }
+
+    /** Says what an added face is. Several threads may fill different ones at once while nothing is added. */
+    public void fillFace(int face, long key, int material) {
+        faceKeys[face] = key;
+        faceMaterials[face] = material;
+    }
+
+    /** Says which vertex is at a corner of an added face; see {@link #firstCorner}. As {@link #fillFace}. */
+    public void fillCorner(int corner, int vertex) {
+        corners[corner] = vertex;
     }
 
     /**

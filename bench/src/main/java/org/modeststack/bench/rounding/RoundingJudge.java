@@ -143,6 +143,14 @@ public final class RoundingJudge {
 
     /** For each vertex between a strip and what is beside it, its distance from the old rim over the width, ascending. */
     static double[] shares(Mesh out, String made, RimGeometry rim, double width) {
+        return rails(out, made).stream()
+                .mapToDouble(v -> rim.distance(out.point(v), 4 * width) / width)
+                .sorted()
+                .toArray();
+    }
+
+    /** The vertices between a strip and what is beside it. */
+    static BitSet rails(Mesh out, String made) {
         BitSet strip = faces(out, made);
         Adjacency adj = out.adjacency();
         BitSet rails = new BitSet();
@@ -153,10 +161,7 @@ public final class RoundingJudge {
             rails.set(adj.edgeLow(e));
             rails.set(adj.edgeHigh(e));
         }
-        return rails.stream()
-                .mapToDouble(v -> rim.distance(out.point(v), 4 * width) / width)
-                .sorted()
-                .toArray();
+        return rails;
     }
 
     private static BitSet faces(Mesh m, String name) {

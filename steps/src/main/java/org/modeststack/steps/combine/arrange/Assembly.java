@@ -3,6 +3,7 @@ package org.modeststack.steps.combine.arrange;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.Arrays;
+import java.util.BitSet;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Edges;
 import org.modeststack.mesh.Keys;
@@ -10,6 +11,7 @@ import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.mesh.work.Workers;
 
 /**
  * Puts what is kept together to a mesh. Faces that nothing touched are taken over as they are, the others are written from
@@ -29,9 +31,9 @@ final class Assembly {
     private final MeshBuilder builder;
     private final RingValues ringValues;
     private final Written written;
-    private int[] buffer = new int[64];
+    private final int[][] materials;
     /** For each vertex written the operand it was given with, or {@link Origins#MADE}. */
-    private final IntArrayList origin = new IntArrayList();
+    private final IntArrayList origin;
 
     /**
      * What has been written of what.
@@ -41,9 +43,17 @@ final class Assembly {
      * @param middle a vertex that is put behind a corner, plus 1; 0 for none
      * @param firstFace for each operand and face, the first face written from it
      * @param faceCount and how many
+     * @param turned for each operand the faces that nothing touched and that were turned over
      * @param faceOfRing for each ring the face written from it, or -1
      */
-    record Written(int[][] plain, int[] vertex, int[] middle, int[][] firstFace, int[][] faceCount, int[] faceOfRing) {
+    record Written(
+            int[][] plain,
+            int[] vertex,
+            int[] middle,
+            int[][] firstFace,
+            int[][] faceCount,
+            BitSet[] turned,
+            int[] faceOfRing) {
         Written(Solid[] solids, Rings rings) {
             this(
                     new int[solids.length][],
@@ -51,6 +61,7 @@ final class Assembly {
                     new int[rings.corners()],
                     new int[solids.length][],
                     new int[solids.length][],
+                    new BitSet[solids.length],
                     new int[rings.all.size()]);
             Arrays.fill(faceOfRing, -1);
             Arrays.fill(vertex, -1);
@@ -60,6 +71,7 @@ final class Assembly {
                 Arrays.fill(plain[o], -1);
                 firstFace[o] = new int[m.faceCount()];
                 faceCount[o] = new int[m.faceCount()];
+                turned[o] = new BitSet();
             }
         }
     }
@@ -94,6 +106,9 @@ final class Assembly {
             faces += s.mesh.faceCount();
         }
         builder = new MeshBuilder(vertices, faces);
+        origin = new IntArrayList(vertices);
+        materials = new int[soup.solids.length][];
+        Arrays.setAll(materials, o -> builder.materialsOf(soup.solids[o].mesh));
         ringValues = new RingValues(fragments, builder);
     }
 
@@ -147,54 +162,80 @@ final class Assembly {
         }
     }
 
+    /**
+     * Numbers what is written, in the order of the faces; what is taken over as it is, is filled in on all cores once the
+     * numbers are there.
+     */
     private void write() {
-        boolean values = false;
-        int[][] materials = new int[soup.solids.length][];
-        for (int o = 0; o < soup.solids.length; o++) {
-            materials[o] = builder.materialsOf(soup.solids[o].mesh);
-            values |= soup.solids[o].mesh.hasCornerLayers();
-        }
         int at = 0;
         for (int o = 0; o < soup.solids.length; o++) {
             Solid s = soup.solids[o];
             Mesh m = s.mesh;
             int[] offsets = m.offsets(), firstFace = written.firstFace()[o], faceCount = written.faceCount()[o];
-            int[] ofFaces = m.faceMaterials();
             boolean[] inRings = cut.inRings[o];
             int base = soup.triangleBase(o), t = 0, before = builder.faceCount();
             for (int f = 0; f < m.faceCount(); f++) {
                 int to = t + offsets[f + 1] - offsets[f] - 2;
                 firstFace[f] = builder.faceCount();
-                int material = materials[o][ofFaces[f]];
                 if (inRings[f]) {
                     int end = at;
                     while (end < rings.all.size() && isOf(rings.all.get(end), o, f)) end++;
                     boolean parts = end - at > 1;
-                    while (at < end) writeRing(at++, material, parts);
+                    while (at < end) writeRing(at++, materials[o][m.faceMaterials()[f]], parts);
                 } else {
                     byte fate = cut.fateOfFace(s, base, t, to);
-                    if (fate != Patches.DROPPED) writeWhole(o, m, f, material, fate == Patches.TURNED, values);
+                    if (fate != Patches.DROPPED) numberWhole(o, m, f, fate == Patches.TURNED);
                 }
                 faceCount[f] = builder.faceCount() - firstFace[f];
                 t = to;
             }
             if (madeTag != null) builder.tag(madeTag + ":" + parts[o], Tag.faces(before, builder.faceCount()));
         }
+        for (int o = 0; o < soup.solids.length; o++) fillWhole(o);
     }
 
-    private void writeWhole(int o, Mesh m, int f, int material, boolean turned, boolean values) {
+    /** Numbers a face that nothing touched, and those of its vertices that no face before it has. */
+    private void numberWhole(int o, Mesh m, int f, boolean turned) {
         int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
-        if (n > buffer.length) buffer = new int[2 * n];
         int[] corners = m.corners(), plain = written.plain()[o];
         for (int i = 0; i < n; i++) {
-            int v = corners[first + (turned && i > 0 ? n - i : i)], known = plain[v];
-            buffer[i] = known >= 0 ? known : plainVertex(o, v);
+            int v = corners[source(first, n, i, turned)];
+            if (plain[v] < 0) numberPlain(o, v);
         }
-        int g = builder.face(keys.ofOperand(o, m.faceKeys()[f]), material, buffer, 0, n);
-        if (!values) return;
-        for (int i = 0; i < n; i++) {
-            builder.cornerOnSurface(builder.firstCorner(g) + i, m, first + (turned ? (n - i) % n : i), turned);
+        builder.faceToFill(n);
+        if (turned) written.turned()[o].set(f);
+    }
+
+    /** The corner of an operand's face that becomes the i-th of the face written; one turned over begins where it did. */
+    private static int source(int first, int sides, int i, boolean turned) {
+        return first + (turned && i > 0 ? sides - i : i);
+    }
+
+    private void fillWhole(int o) {
+        Mesh m = soup.solids[o].mesh;
+        int[] plain = written.plain()[o], faceCount = written.faceCount()[o];
+        Workers.ranges(0, m.vertexCount(), (from, to) -> {
+            for (int v = from; v < to; v++) if (plain[v] >= 0) fillPlain(o, v);
+        });
+        Workers.ranges(0, m.faceCount(), (from, to) -> {
+            for (int f = from; f < to; f++) if (faceCount[f] > 0 && !cut.inRings[o][f]) fillWhole(o, m, f);
+        });
+        if (!m.hasCornerLayers()) return;
+        for (int f = 0; f < m.faceCount(); f++) {
+            if (faceCount[f] == 0 || cut.inRings[o][f]) continue;
+            boolean turned = written.turned()[o].get(f);
+            int first = m.offsets()[f], n = m.sides(f), to = builder.firstCorner(written.firstFace()[o][f]);
+            for (int i = 0; i < n; i++) builder.cornerOnSurface(to + i, m, source(first, n, i, turned), turned);
         }
+    }
+
+    private void fillWhole(int o, Mesh m, int f) {
+        int g = written.firstFace()[o][f], to = builder.firstCorner(g);
+        int first = m.offsets()[f], n = m.offsets()[f + 1] - first;
+        boolean turned = written.turned()[o].get(f);
+        int[] corners = m.corners(), plain = written.plain()[o];
+        for (int i = 0; i < n; i++) builder.fillCorner(to + i, plain[corners[source(first, n, i, turned)]]);
+        builder.fillFace(g, keys.ofOperand(o, m.faceKeys()[f]), materials[o][m.faceMaterials()[f]]);
     }
 
     private static boolean isOf(Rings.Ring r, int operand, int face) {
@@ -253,13 +294,20 @@ final class Assembly {
         return vertex[v];
     }
 
-    /** The vertex written for a vertex of an operand that the cuts do not come near. */
+    /** The vertex written for a vertex of an operand that the cuts do not come near; its key may be asked for. */
     private int plainVertex(int o, int v) {
-        if (written.plain()[o][v] < 0) {
-            Mesh m = soup.solids[o].mesh;
-            origin.add(o);
-            written.plain()[o][v] = builder.vertex(m.x(v), m.y(v), m.z(v), keys.ofOperand(o, m.vertexKeys()[v]));
-        }
+        if (written.plain()[o][v] < 0) numberPlain(o, v);
+        fillPlain(o, v);
         return written.plain()[o][v];
+    }
+
+    private void numberPlain(int o, int v) {
+        origin.add(o);
+        written.plain()[o][v] = builder.vertexToFill();
+    }
+
+    private void fillPlain(int o, int v) {
+        Mesh m = soup.solids[o].mesh;
+        builder.fillVertex(written.plain()[o][v], m.x(v), m.y(v), m.z(v), keys.ofOperand(o, m.vertexKeys()[v]));
     }
 }

@@ -1,0 +1,195 @@
+package org.modeststack.bench.rounding;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.ToLongFunction;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.bench.NamedSteps;
+import org.modeststack.bench.QuietContext;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.validity.Validity;
+import org.modeststack.steps.StepException;
+import org.modeststack.steps.bevel.Meeting;
+import org.modeststack.steps.pick.Pick;
+
+/**
+ * Bevels some of the sharp edges of cut bodies, picked by hand as {@link PartialRims} has it, and measures how wide the
+ * strips have become where nothing else is near, whether edges there were left out, and what is wrong with the outcome.
+ */
+public final class PartialRimJudge {
+    private PartialRimJudge() {}
+
+    /**
+     * One case.
+     *
+     * @param alone edges that nothing else is near
+     * @param left how many of these are still there
+     * @param least the least share of the width at vertices of rails beside these; 1 where there are none
+     * @param most and the most
+     */
+    record Outcome(
+            CutBodies.Case of,
+            PartialRims.Part part,
+            int picked,
+            int alone,
+            int left,
+            double least,
+            double most,
+            int open,
+            Validity before,
+            Validity shape,
+            int remarks) {
+        boolean isWide() {
+            return left == 0 && least >= 0.95;
+        }
+    }
+
+    public static void main(String[] args) throws StepException {
+        List<String> words = new ArrayList<>(List.of(args));
+        boolean each = words.remove("-v"), uneven = words.remove("uneven");
+        int cutters = words.remove("two") ? 2 : 1;
+        int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
+        int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
+        List<Outcome> all = new ArrayList<>();
+        for (int i = first; i < first + count; i++) {
+            Outcome o = judge(uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters), i);
+            if (o == null) continue;
+            all.add(o);
+            if (each && (!o.isWide() || o.most > 1.1 || o.open > 0 || !o.shape.isSound()))
+                System.out.printf(
+                        Locale.ROOT,
+                        "%d %s %s %s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f, open %d %s, %d said%n",
+                        i,
+                        o.of.kind(),
+                        o.of.cutter(),
+                        o.of.operation(),
+                        o.part,
+                        o.of.width(),
+                        o.picked,
+                        o.alone,
+                        o.left,
+                        o.least,
+                        o.most,
+                        o.open,
+                        o.shape,
+                        o.remarks);
+        }
+        print(all);
+    }
+
+    /** Null where nothing was cut, or nothing is sharp. */
+    static @Nullable Outcome judge(CutBodies.Case c, int number) throws StepException {
+        if (!CutBodies.isCut(c)) return null;
+        PartialRims.Some some = PartialRims.of(c, number);
+        if (some == null) return null;
+        Mesh in = c.mesh();
+        QuietContext context = new QuietContext(99);
+        Mesh out = NamedSteps.step(
+                        "bevel",
+                        "where",
+                        Pick.hand(in, some.edges()),
+                        "width",
+                        c.width(),
+                        "segments",
+                        3,
+                        "meeting",
+                        Meeting.values()[number % Meeting.values().length])
+                .apply(in, context);
+        double[] shares = shares(in, some, RoundingJudge.rails(out, context.madeTag()), out, c.width());
+        return new Outcome(
+                c,
+                some.part(),
+                some.edges().elements().cardinality(),
+                some.alone().cardinality(),
+                left(in, some.alone(), out),
+                shares.length == 0 ? 1 : shares[0],
+                shares.length == 0 ? 1 : shares[shares.length - 1],
+                Health.of(out).isClosed() ? 0 : 1,
+                Validity.of(in),
+                Validity.of(out),
+                context.remarks());
+    }
+
+    /** For each vertex of a rail to which no other picked edge is nearer than one alone, its share of the width, ascending. */
+    private static double[] shares(Mesh in, PartialRims.Some some, BitSet rails, Mesh out, double width) {
+        RimGeometry rim = new RimGeometry(in, some.edges());
+        Adjacency adj = in.adjacency();
+        int[] picked = some.edges().elements().stream().toArray();
+        return rails.stream()
+                .filter(v -> {
+                    Vec3 p = out.point(v);
+                    int nearest = -1;
+                    double least = Double.MAX_VALUE;
+                    for (int e : picked) {
+                        double d = p.distanceTo(in.point(adj.edgeLow(e)), in.point(adj.edgeHigh(e)));
+                        if (d >= least) continue;
+                        least = d;
+                        nearest = e;
+                    }
+                    return some.alone().get(nearest);
+                })
+                .mapToDouble(v -> rim.distance(out.point(v), 4 * width) / width)
+                .sorted()
+                .toArray();
+    }
+
+    /** How many edges are still there, by the places of their ends. */
+    private static int left(Mesh in, BitSet edges, Mesh out) {
+        Set<Set<Vec3>> there = new HashSet<>();
+        Adjacency now = out.adjacency(), before = in.adjacency();
+        for (int e = 0; e < now.edgeCount(); e++)
+            there.add(Set.of(out.point(now.edgeLow(e)), out.point(now.edgeHigh(e))));
+        return (int) edges.stream()
+                .filter(e -> there.contains(Set.of(in.point(before.edgeLow(e)), in.point(before.edgeHigh(e)))))
+                .count();
+    }
+
+    private static void print(List<Outcome> all) {
+        System.out.println(
+                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | open | crossing"
+                        + " | overlapping | folded | own outline | flat faces | short edges |");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|");
+        CaseGroups.byKind(all, Outcome::of).forEach(PartialRimJudge::print);
+        for (PartialRims.Part part : PartialRims.Part.values())
+            print(
+                    part.name().toLowerCase(Locale.ROOT),
+                    all.stream().filter(o -> o.part == part).toList());
+    }
+
+    private static void print(String name, List<Outcome> list) {
+        List<Outcome> alone = list.stream().filter(o -> o.alone > 0).toList();
+        double[] least = alone.stream()
+                .mapToDouble(o -> o.left > 0 ? 0 : o.least)
+                .sorted()
+                .toArray();
+        System.out.printf(
+                Locale.ROOT,
+                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %d | %d | %d | %d | %d | %d |%n",
+                name,
+                list.size(),
+                least.length,
+                alone.stream().filter(Outcome::isWide).count(),
+                least.length == 0 ? 0 : least[least.length / 2],
+                least.length == 0 ? 0 : least[least.length / 10],
+                alone.stream().filter(o -> o.most > 1.1).count(),
+                list.stream().mapToInt(Outcome::open).sum(),
+                with(list, Validity::crossing),
+                with(list, Validity::overlapping),
+                with(list, Validity::folded),
+                with(list, Validity::outlines),
+                with(list, Validity::flat),
+                with(list, Validity::shortEdges));
+    }
+
+    /** In how many cases more of something is wrong than before the bevel. */
+    private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
+        return CaseGroups.worse(list, Outcome::before, Outcome::shape, count);
+    }
+}

@@ -1,0 +1,172 @@
+package org.modeststack.bench.rounding;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Random;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.ElementKind;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.Tag;
+import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.select.Selection;
+
+/**
+ * Picks some of the sharp edges of a cut body, as people do by hand: a stretch of a rim, whole chains by chance, or an edge
+ * or three. And says along which of them nothing else is near, so that a strip has all of its width there.
+ */
+final class PartialRims {
+    /** What is picked. */
+    enum Part {
+        STRETCH,
+        CHAINS,
+        FEW
+    }
+
+    /** An edge turns by more than this where it may be picked; where chains turn by more one ends. Cosine of 30 degrees. */
+    private static final double SHARP = Math.cos(Math.toRadians(30));
+
+    /** So many widths from a place nothing else may be, */
+    private static final double ALONE = 2.4;
+
+    /** but for what comes after along the chain, as far as so many widths. */
+    private static final double ALONG = 4;
+
+    private final Mesh mesh;
+    private final Adjacency adj;
+    private final BitSet sharp = new BitSet();
+
+    private PartialRims(Mesh mesh) {
+        this.mesh = mesh;
+        adj = mesh.adjacency();
+        FaceFrames frames = FaceFrames.of(mesh);
+        for (int e = 0; e < adj.edgeCount(); e++)
+            if (adj.edgeSides(e) == 2
+                    && frames.cosine(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)])
+                            < SHARP) sharp.set(e);
+    }
+
+    /**
+     * @param edges that are picked
+     * @param alone those of them that have nothing near them beside their own chain
+     */
+    record Some(Part part, Selection edges, BitSet alone) {}
+
+    /** Null where there is nothing to pick. */
+    static @Nullable Some of(CutBodies.Case c, int number) {
+        PartialRims p = new PartialRims(c.mesh());
+        Random r = new Random(31 * number + 5);
+        Part part = Part.values()[number / CutBodies.Kind.values().length % Part.values().length];
+        BitSet picked = p.picked(c, part, r);
+        if (picked.isEmpty()) return null;
+        return new Some(part, new Selection(ElementKind.EDGE, picked), p.alone(picked, c.width()));
+    }
+
+    private BitSet picked(CutBodies.Case c, Part part, Random r) {
+        BitSet out = new BitSet();
+        if (part == Part.CHAINS) {
+            for (IntArrayList chain : chains()) if (r.nextBoolean()) chain.forEach(out::set);
+            return out;
+        }
+        BitSet from = sharp;
+        if (part == Part.STRETCH) {
+            Tag t = c.mesh().tag(c.rim());
+            from = Selection.of(mesh, t).to(mesh, ElementKind.EDGE).elements();
+            from.and(sharp);
+        }
+        int[] all = from.stream().toArray();
+        if (all.length == 0) return out;
+        int first = all[r.nextInt(all.length)];
+        double share = 0.2 + 0.5 * r.nextDouble();
+        int many = part == Part.FEW ? 1 + r.nextInt(3) : Math.max(1, (int) (share * all.length));
+        out.set(first);
+        for (int side = 0, e = first, v = adj.edgeHigh(first); side < 2; side++, e = first, v = adj.edgeLow(first))
+            for (int left = (many - side) / 2; left > 0; left--) {
+                int next = onward(e, v, from);
+                if (next < 0 || out.get(next)) break;
+                out.set(next);
+                v = other(next, v);
+                e = next;
+            }
+        return out;
+    }
+
+    /** The sharp edges in pieces that end where they fork and where they turn. */
+    private List<IntArrayList> chains() {
+        List<IntArrayList> out = new ArrayList<>();
+        BitSet seen = new BitSet();
+        for (int first = sharp.nextSetBit(0); first >= 0; first = sharp.nextSetBit(first + 1)) {
+            if (seen.get(first)) continue;
+            IntArrayList chain = IntArrayList.of(first);
+            seen.set(first);
+            for (int v : new int[] {adj.edgeLow(first), adj.edgeHigh(first)}) {
+                int e = first, at = v;
+                for (int next; (next = onward(e, at, sharp)) >= 0 && !seen.get(next); e = next) {
+                    seen.set(next);
+                    chain.add(next);
+                    at = other(next, at);
+                }
+            }
+            out.add(chain);
+        }
+        return out;
+    }
+
+    private int other(int e, int v) {
+        return adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+    }
+
+    /** The one edge of some that goes on from another at a vertex without a corner; -1 where there is none or a fork. */
+    private int onward(int edge, int v, BitSet of) {
+        int found = -1;
+        for (int e : Loops.edgesAt(mesh, adj, v)) {
+            if (e == edge || !of.get(e)) continue;
+            if (found >= 0) return -1;
+            found = e;
+        }
+        if (found < 0) return -1;
+        Vec3 at = mesh.point(v);
+        Vec3 come = at.minus(mesh.point(other(edge, v))).unit(),
+                go = mesh.point(other(found, v)).minus(at).unit();
+        return come.dot(go) > SHARP ? found : -1;
+    }
+
+    private BitSet alone(BitSet picked, double width) {
+        BitSet out = new BitSet();
+        picked.stream().filter(e -> isAlone(e, picked, width)).forEach(out::set);
+        return out;
+    }
+
+    private boolean isAlone(int edge, BitSet picked, double width) {
+        Vec3 a = mesh.point(adj.edgeLow(edge)), b = mesh.point(adj.edgeHigh(edge));
+        IntOpenHashSet along = new IntOpenHashSet();
+        along.add(edge);
+        for (int v : new int[] {adj.edgeLow(edge), adj.edgeHigh(edge)}) {
+            double gone = 0;
+            int e = edge, at = v;
+            while (gone < ALONG * width) {
+                int next = onward(e, at, picked);
+                // It ends, forks, or is left by an edge that is not picked.
+                if (next < 0 || onward(e, at, sharp) != next) return false;
+                if (!along.add(next)) break;
+                int to = other(next, at);
+                gone += mesh.point(to).minus(mesh.point(at)).length();
+                e = next;
+                at = to;
+            }
+        }
+        for (int e = sharp.nextSetBit(0); e >= 0; e = sharp.nextSetBit(e + 1)) {
+            if (along.contains(e)) continue;
+            Vec3 p = mesh.point(adj.edgeLow(e)), q = mesh.point(adj.edgeHigh(e));
+            double near = Math.min(
+                    Math.min(a.distanceTo(p, q), b.distanceTo(p, q)), Math.min(p.distanceTo(a, b), q.distanceTo(a, b)));
+            if (near < ALONE * width) return false;
+        }
+        return true;
+    }
+}
