@@ -62,7 +62,12 @@ public final class PartialRimJudge {
             Outcome o = judge(uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters), i);
             if (o == null) continue;
             all.add(o);
-            if (each && (!o.isWide() || o.most > 1.1 || o.open > 0 || !o.shape.isSound()))
+            if (each
+                    && (!o.isWide()
+                            || o.most > 1.1
+                            || o.open > 0
+                            || !o.shape.isSound()
+                            || o.shape.folded() > o.before.folded()))
                 System.out.printf(
                         Locale.ROOT,
                         "%d %s %s %s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f, open %d %s, %d said%n",

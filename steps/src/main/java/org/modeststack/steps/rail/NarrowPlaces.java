@@ -39,6 +39,11 @@ public final class NarrowPlaces {
         return any;
     }
 
+    /** Takes places as they were before they were found to be narrow. */
+    void forget(Collection<Vec3> places) {
+        times.keySet().removeAll(places);
+    }
+
     /**
      * For each vertex the share of the width there.
      *

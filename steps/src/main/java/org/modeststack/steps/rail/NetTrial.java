@@ -59,6 +59,11 @@ final class NetTrial {
         return t;
     }
 
+    /** What is left of it, in a net of its own, once edges in trouble are left out. */
+    NetTrial without(BandNet net) {
+        return new NetTrial(net, 0, all);
+    }
+
     BandNet net() {
         return net;
     }

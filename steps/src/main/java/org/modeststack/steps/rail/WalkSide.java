@@ -306,7 +306,32 @@ public final class WalkSide {
     /** @param toEdge the angle between the way and the edge of the chain */
     private Arm endArm(int at, double angle, double toEdge, boolean isSharp, double width, SurfaceWalk walk) {
         if (alongEdges && isSharp) return along(at, angle, width, walk);
-        return arm(at, angle, Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge))), width, walk);
+        double far = Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge)));
+        return along(
+                at, angle, toEdge < Math.PI / 2 ? upTo(at, angle, far, width) : distance(at, angle, far, width), walk);
+    }
+
+    /**
+     * How far a way at an acute end has to go to be as far as the width from the edges, which may turn away from it before
+     * the last of them says so, since that may be short.
+     *
+     * @param far how far by the last edge alone, mm
+     */
+    private double upTo(int at, double angle, double far, double width) {
+        Vec3 way = direction(angle);
+        List<Vec3> ahead = ahead(at, angle, 2 * far), behind = behind(at, angle, 2 * far);
+        double near = width, most = far;
+        if (apart(way.times(far), ahead, behind) <= width * (1 + EXACT)) return distance(at, angle, far, width);
+        while (most - near > EXACT * width) {
+            double middle = (near + most) / 2;
+            if (apart(way.times(middle), ahead, behind) < width) near = middle;
+            else most = middle;
+        }
+        return most;
+    }
+
+    private static double apart(Vec3 p, List<Vec3> ahead, List<Vec3> behind) {
+        return Math.min(distance(p, ahead), distance(p, behind));
     }
 
     /** The way square off the edge that is left a place by, from a point of it. */
@@ -344,15 +369,15 @@ public final class WalkSide {
     private double distance(int at, double angle, double least, double width) {
         Vec3 way = direction(angle);
         double gone = least, most = Math.max(least, MITRE * width);
-        List<Vec3> ahead = around(at, 1, 2 * width), behind = around(at, -1, 2 * width);
+        List<Vec3> ahead = ahead(at, angle, 2 * width), behind = behind(at, angle, 2 * width);
         for (int round = 0; round < ROUNDS && gone < most; round++) {
             Vec3 p = way.times(gone);
             // What is farther along the edges is nearest only where the way runs beside it.
             if (round > 0 && gone > 2 * width) {
-                ahead = around(at, 1, 2 * gone);
-                behind = around(at, -1, 2 * gone);
+                ahead = ahead(at, angle, 2 * gone);
+                behind = behind(at, angle, 2 * gone);
             }
-            double missing = width - Math.min(distance(p, ahead), distance(p, behind));
+            double missing = width - apart(p, ahead, behind);
             if (missing < EXACT * width) break;
             gone += missing;
         }
@@ -363,6 +388,16 @@ public final class WalkSide {
         double least = p.length();
         for (int i = 1; i < line.size(); i++) least = Math.min(least, p.distanceTo(line.get(i - 1), line.get(i)));
         return least;
+    }
+
+    /** The walk from a vertex on as far as a way sees it: to what is more than half a turn away it goes over the vertex. */
+    private List<Vec3> ahead(int at, double angle, double reach) {
+        return angle < Math.PI ? around(at, 1, reach) : List.of(Vec3.ZERO);
+    }
+
+    /** And back from the vertex. */
+    private List<Vec3> behind(int at, double angle, double reach) {
+        return this.angle[at] - angle < Math.PI ? around(at, -1, reach) : List.of(Vec3.ZERO);
     }
 
     /** The walk from a vertex on, laid out in the plane as far as to a length. */

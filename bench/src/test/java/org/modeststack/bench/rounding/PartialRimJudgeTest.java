@@ -1,0 +1,56 @@
+package org.modeststack.bench.rounding;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotNull;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.modeststack.mesh.validity.Validity;
+import org.modeststack.steps.StepException;
+
+/** A short form of {@code bench/rounding some}, and cases that once came out badly. */
+class PartialRimJudgeTest {
+    private static PartialRimJudge.Outcome judge(int number) throws StepException {
+        return PartialRimJudge.judge(CutBodies.of(number, 1), number);
+    }
+
+    @Test
+    void stretchesOfRimsGetTheirWidthAndNothingIsBroken() throws StepException {
+        int alone = 0, wide = 0;
+        for (int i = 0; i < 48; i++) {
+            PartialRimJudge.Outcome o = judge(i);
+            if (o == null) continue;
+            Validity v = o.shape();
+            assertEquals(0, o.open() + v.crossing() + v.overlapping() + v.outlines() + v.flat(), i + " " + v);
+            if (o.part() != PartialRims.Part.STRETCH || o.alone() == 0) continue;
+            alone++;
+            if (o.isWide()) wide++;
+        }
+        assertTrue(alone >= 8, alone + " stretches");
+        assertEquals(alone, wide);
+    }
+
+    /** Round the end of a chain there is more than a whole turn of surface: what lies on its other side is not near. */
+    @ParameterizedTest
+    @ValueSource(ints = {412, 893})
+    void endsBesideSharpEdgesAreNoWiderThanAsked(int number) throws StepException {
+        PartialRimJudge.Outcome o = known(number);
+        assertTrue(o.isWide() && o.most() < 1.1, o.least() + " to " + o.most());
+    }
+
+    /** What was narrow because of edges that were left out is as wide as asked without them. */
+    @ParameterizedTest
+    @ValueSource(ints = {8, 110})
+    void whatIsLeftIsNotNarrowBecauseOfWhatWasLeftOut(int number) throws StepException {
+        PartialRimJudge.Outcome o = known(number);
+        assertTrue(o.isWide() && o.remarks() > 0, "least " + o.least());
+    }
+
+    private static PartialRimJudge.Outcome known(int number) throws StepException {
+        PartialRimJudge.Outcome o = judge(number);
+        assertNotNull(o);
+        return o;
+    }
+}
