@@ -52,17 +52,13 @@ public final class PartialRimJudge {
     }
 
     public static void main(String[] args) throws StepException {
-        List<String> words = new ArrayList<>(List.of(args));
-        boolean each = words.remove("-v"), uneven = words.remove("uneven");
-        int cutters = words.remove("two") ? 2 : 1;
-        int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
-        int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
+        CaseWords cases = CaseWords.of(new ArrayList<>(List.of(args)), 400);
         List<Outcome> all = new ArrayList<>();
-        for (int i = first; i < first + count; i++) {
-            Outcome o = judge(uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters), i);
+        for (int i = cases.first(); i < cases.end(); i++) {
+            Outcome o = judge(cases.make(i), i);
             if (o == null) continue;
             all.add(o);
-            if (each
+            if (cases.each()
                     && (!o.isWide()
                             || o.most > 1.1
                             || o.open > 0

@@ -49,20 +49,16 @@ public final class RoundingJudge {
 
     public static void main(String[] args) throws StepException {
         List<String> words = new ArrayList<>(List.of(args));
-        boolean each = words.remove("-v");
-        boolean whole = words.remove("whole"), uneven = words.remove("uneven");
-        int cutters = words.remove("two") ? 2 : 1;
+        boolean whole = words.remove("whole");
         Extra extra = words.remove("taper") ? Extra.TAPER : words.remove("share") ? Extra.SHARE : Extra.NONE;
         Rails rails = words.remove("beside") ? Rails.BESIDE : Rails.OVER;
-        int count = words.isEmpty() ? 400 : Integer.parseInt(words.get(0));
-        int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
+        CaseWords cases = CaseWords.of(words, 400);
         List<Outcome> all = new ArrayList<>();
-        for (int i = first; i < first + count; i++) {
-            CutBodies.Case c = uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters);
-            Outcome o = judge(c, rails, whole, extra);
+        for (int i = cases.first(); i < cases.end(); i++) {
+            Outcome o = judge(cases.make(i), rails, whole, extra);
             if (o == null) continue;
             all.add(o);
-            if (each
+            if (cases.each()
                     && (o.room && o.least < 0.95
                             || o.median < 0.5
                             || o.open > 0

@@ -11,6 +11,7 @@ import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.bench.rounding.CaseGroups;
+import org.modeststack.bench.rounding.CaseWords;
 import org.modeststack.bench.rounding.CutBodies;
 import org.modeststack.bench.rounding.RimGeometry;
 import org.modeststack.mesh.Mesh;
@@ -61,18 +62,14 @@ public final class TidyJudge {
 
     public static void main(String[] args) throws StepException {
         List<String> words = new ArrayList<>(List.of(args));
-        boolean each = words.remove("-v");
         Tidy.Vertices vertices = words.remove("kept") ? Tidy.Vertices.KEPT : Tidy.Vertices.EVEN;
-        boolean uneven = words.remove("uneven");
-        int cutters = words.remove("two") ? 2 : 1;
-        int count = words.isEmpty() ? 500 : Integer.parseInt(words.get(0));
-        int first = words.size() > 1 ? Integer.parseInt(words.get(1)) : 0;
+        CaseWords cases = CaseWords.of(words, 500);
         List<Outcome> all = new ArrayList<>();
-        for (int i = first; i < first + count; i++) {
-            Outcome o = judge(uneven ? CutBodies.uneven(i, cutters) : CutBodies.of(i, cutters), vertices);
+        for (int i = cases.first(); i < cases.end(); i++) {
+            Outcome o = judge(cases.make(i), vertices);
             if (o == null) continue;
             all.add(o);
-            if (each && (!o.isOut() || !isFine(o))) System.out.println(line(o));
+            if (cases.each() && (!o.isOut() || !isFine(o))) System.out.println(line(o));
         }
         print(all);
         System.out.println("not all of the aim, and nothing said: "
