@@ -16,9 +16,8 @@ import org.junit.jupiter.api.io.TempDir;
 class LocalesTest {
     private record Country(String language, String country, String all) {}
 
-    /** In Turkey numbers have commas for points and points between thousands, and the capital of i is another letter. */
-    private static final List<Country> COUNTRIES =
-            List.of(new Country("en", "", "C"), new Country("tr", "TR", "tr_TR.UTF-8"));
+    private static final List<Country> COUNTRIES = List.of(
+            new Country("en", "", "C"), new Country("tr", "TR", "tr_TR.UTF-8"), new Country("de", "DE", "de_DE.UTF-8"));
 
     @TempDir
     Path dir;

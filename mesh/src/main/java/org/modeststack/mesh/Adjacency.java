@@ -150,6 +150,11 @@ public final class Adjacency implements Memory.Counted {
         return edgeHigh[e];
     }
 
+    /** The vertex of an edge that is not the given one of its two. */
+    public int otherEnd(int e, int vertex) {
+        return edgeLow[e] == vertex ? edgeHigh[e] : edgeLow[e];
+    }
+
     /** How many face sides run along an edge: 1 at a border, 2 inside a surface, more where it branches. */
     public int edgeSides(int e) {
         return edgeStart[e + 1] - edgeStart[e];

@@ -50,14 +50,12 @@ public final class CutBodies {
      * @param rim the tag of the edges of the cut
      */
     public record Case(
-            int number,
-            Kind kind,
-            String cutter,
-            Operation operation,
-            Mesh body,
-            Mesh mesh,
-            double width,
-            String rim) {}
+            int number, Kind kind, String cutter, Operation operation, Mesh body, Mesh mesh, double width, String rim) {
+        /** By its number and what it is made of. */
+        public String name() {
+            return number + " " + kind + " " + cutter + " " + operation;
+        }
+    }
 
     private static final String[] NAMES = {"cylinder", "ball", "box", "prism", "ring"};
 

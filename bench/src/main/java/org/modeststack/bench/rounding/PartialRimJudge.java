@@ -6,7 +6,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.function.ToLongFunction;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
@@ -66,11 +65,8 @@ public final class PartialRimJudge {
                             || o.shape.folded() > o.before.folded()))
                 System.out.printf(
                         Locale.ROOT,
-                        "%d %s %s %s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f, open %d %s, %d said%n",
-                        i,
-                        o.of.kind(),
-                        o.of.cutter(),
-                        o.of.operation(),
+                        "%s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f, open %d %s, %d said%n",
+                        o.of.name(),
                         o.part,
                         o.of.width(),
                         o.picked,
@@ -154,8 +150,8 @@ public final class PartialRimJudge {
 
     private static void print(List<Outcome> all) {
         System.out.println(
-                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | open | crossing"
-                        + " | overlapping | folded | own outline | flat faces | short edges |");
+                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | open | "
+                        + CaseGroups.SHAPE + " |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         CaseGroups.byKind(all, Outcome::of).forEach(PartialRimJudge::print);
         for (PartialRims.Part part : PartialRims.Part.values())
@@ -172,7 +168,7 @@ public final class PartialRimJudge {
                 .toArray();
         System.out.printf(
                 Locale.ROOT,
-                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %d | %d | %d | %d | %d | %d |%n",
+                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %s |%n",
                 name,
                 list.size(),
                 least.length,
@@ -181,16 +177,6 @@ public final class PartialRimJudge {
                 least.length == 0 ? 0 : least[least.length / 10],
                 alone.stream().filter(o -> o.most > 1.1).count(),
                 list.stream().mapToInt(Outcome::open).sum(),
-                with(list, Validity::crossing),
-                with(list, Validity::overlapping),
-                with(list, Validity::folded),
-                with(list, Validity::outlines),
-                with(list, Validity::flat),
-                with(list, Validity::shortEdges));
-    }
-
-    /** In how many cases more of something is wrong than before the bevel. */
-    private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
-        return CaseGroups.worse(list, Outcome::before, Outcome::shape, count);
+                CaseGroups.worse(list, Outcome::before, Outcome::shape));
     }
 }

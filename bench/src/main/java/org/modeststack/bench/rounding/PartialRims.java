@@ -85,14 +85,8 @@ final class PartialRims {
         double share = 0.2 + 0.5 * r.nextDouble();
         int many = part == Part.FEW ? 1 + r.nextInt(3) : Math.max(1, (int) (share * all.length));
         out.set(first);
-        for (int side = 0, e = first, v = adj.edgeHigh(first); side < 2; side++, e = first, v = adj.edgeLow(first))
-            for (int left = (many - side) / 2; left > 0; left--) {
-                int next = onward(e, v, from);
-                if (next < 0 || out.get(next)) break;
-                out.set(next);
-                v = other(next, v);
-                e = next;
-            }
+        follow(first, adj.edgeHigh(first), from, many / 2, out);
+        follow(first, adj.edgeLow(first), from, (many - 1) / 2, out);
         return out;
     }
 
@@ -104,21 +98,30 @@ final class PartialRims {
             if (seen.get(first)) continue;
             IntArrayList chain = IntArrayList.of(first);
             seen.set(first);
-            for (int v : new int[] {adj.edgeLow(first), adj.edgeHigh(first)}) {
-                int e = first, at = v;
-                for (int next; (next = onward(e, at, sharp)) >= 0 && !seen.get(next); e = next) {
-                    seen.set(next);
-                    chain.add(next);
-                    at = other(next, at);
-                }
-            }
+            chain.addAll(follow(first, adj.edgeLow(first), sharp, Integer.MAX_VALUE, seen));
+            chain.addAll(follow(first, adj.edgeHigh(first), sharp, Integer.MAX_VALUE, seen));
             out.add(chain);
         }
         return out;
     }
 
-    private int other(int e, int v) {
-        return adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+    /**
+     * The edges of some that go on from one over a vertex.
+     *
+     * @param most how many at most
+     * @param taken where it ends; those that are found are put in
+     */
+    private IntArrayList follow(int edge, int v, BitSet of, int most, BitSet taken) {
+        IntArrayList out = new IntArrayList();
+        int e = edge, at = v;
+        while (out.size() < most) {
+            e = onward(e, at, of);
+            if (e < 0 || taken.get(e)) break;
+            taken.set(e);
+            out.add(e);
+            at = adj.otherEnd(e, at);
+        }
+        return out;
     }
 
     /** The one edge of some that goes on from another at a vertex without a corner; -1 where there is none or a fork. */
@@ -131,9 +134,13 @@ final class PartialRims {
         }
         if (found < 0) return -1;
         Vec3 at = mesh.point(v);
-        Vec3 come = at.minus(mesh.point(other(edge, v))).unit(),
-                go = mesh.point(other(found, v)).minus(at).unit();
+        Vec3 come = at.minus(mesh.point(adj.otherEnd(edge, v))).unit(),
+                go = mesh.point(adj.otherEnd(found, v)).minus(at).unit();
         return come.dot(go) > SHARP ? found : -1;
+    }
+
+    private double length(int e) {
+        return mesh.point(adj.edgeHigh(e)).minus(mesh.point(adj.edgeLow(e))).length();
     }
 
     private BitSet alone(BitSet picked, double width) {
@@ -154,10 +161,9 @@ final class PartialRims {
                 // It ends, forks, or is left by an edge that is not picked.
                 if (next < 0 || onward(e, at, sharp) != next) return false;
                 if (!along.add(next)) break;
-                int to = other(next, at);
-                gone += mesh.point(to).minus(mesh.point(at)).length();
+                gone += length(next);
+                at = adj.otherEnd(next, at);
                 e = next;
-                at = to;
             }
         }
         for (int e = sharp.nextSetBit(0); e >= 0; e = sharp.nextSetBit(e + 1)) {

@@ -178,7 +178,7 @@ public final class RimGeometry {
         double gone = 0;
         int e = edge, v = from;
         while (e >= 0) {
-            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            int w = adj.otherEnd(e, v);
             Vec3 along = mesh.point(w).minus(mesh.point(v));
             double length = along.length();
             if (gone + length >= need) {
@@ -250,7 +250,7 @@ public final class RimGeometry {
                     along.set(next);
                     gone += 2 * middle(next).minus(mesh.point(v)).length();
                     last = next;
-                    v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
+                    v = adj.otherEnd(next, v);
                 }
             }
             Vec3 p = middle(e);

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Adjacency;
@@ -66,11 +65,8 @@ public final class RoundingJudge {
                             || o.aspect > 20))
                 System.out.printf(
                         Locale.ROOT,
-                        "%d %s %s %s width %.3f room %b: least %.3f median %.3f, open %d %s aspect %.1f%n",
-                        i,
-                        o.of.kind(),
-                        o.of.cutter(),
-                        o.of.operation(),
+                        "%s width %.3f room %b: least %.3f median %.3f, open %d %s aspect %.1f%n",
+                        o.of.name(),
                         o.of.width(),
                         o.room,
                         o.least,
@@ -191,8 +187,8 @@ public final class RoundingJudge {
 
     private static void print(List<Outcome> all) {
         System.out.println(
-                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | crossing"
-                        + " | overlapping | folded | own outline | flat faces | short edges | quads > 20 times as long as along the strip | ms, median, most |");
+                "| bodies | cut | with room | of these ≥ 95 % wide | least share: median, tenth | rails ≥ 95 % wide | mostly too narrow | open | "
+                        + CaseGroups.SHAPE + " | quads > 20 times as long as along the strip | ms, median, most |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         CaseGroups.byKind(all, Outcome::of).forEach((name, list) -> {
             double[] least = list.stream()
@@ -204,7 +200,7 @@ public final class RoundingJudge {
             double[] ms = list.stream().mapToDouble(Outcome::ms).sorted().toArray();
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f |%n",
+                    "| %s | %d | %d | %d (%.0f %%) | %.2f, %.2f | %.1f %% | %d | %d | %s | %d | %.0f, %.0f |%n",
                     name,
                     list.size(),
                     least.length,
@@ -215,20 +211,10 @@ public final class RoundingJudge {
                     100 * list.stream().mapToDouble(Outcome::full).average().orElse(0),
                     list.stream().filter(o -> o.median < 0.5).count(),
                     list.stream().mapToInt(Outcome::open).sum(),
-                    with(list, Validity::crossing),
-                    with(list, Validity::overlapping),
-                    with(list, Validity::folded),
-                    with(list, Validity::outlines),
-                    with(list, Validity::flat),
-                    with(list, Validity::shortEdges),
+                    CaseGroups.worse(list, Outcome::before, Outcome::shape),
                     list.stream().filter(o -> o.aspect > 20).count(),
                     ms[ms.length / 2],
                     ms[ms.length - 1]);
         });
-    }
-
-    /** In how many cases more of something is wrong than before the bevel. */
-    private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
-        return CaseGroups.worse(list, Outcome::before, Outcome::shape, count);
     }
 }

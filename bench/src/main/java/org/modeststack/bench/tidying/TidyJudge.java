@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
-import java.util.function.ToLongFunction;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.bench.rounding.CaseGroups;
@@ -88,11 +87,8 @@ public final class TidyJudge {
     private static String line(Outcome o) {
         return String.format(
                 Locale.ROOT,
-                "%d %s %s %s fits %b: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
-                o.of.number(),
-                o.of.kind(),
-                o.of.cutter(),
-                o.of.operation(),
+                "%s fits %b: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
+                o.of.name(),
                 o.fits,
                 o.collar,
                 o.around,
@@ -175,9 +171,9 @@ public final class TidyJudge {
     private static void print(List<Outcome> all) {
         System.out.println(
                 "| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.5 chords | angle: median, tenth"
-                        + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | crossing | overlapping | folded | outline | flat"
-                        + " | ms median, most |");
-        System.out.println("|---".repeat(20) + "|");
+                        + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | "
+                        + CaseGroups.SHAPE + " | ms median, most |");
+        System.out.println("|---".repeat(22) + "|");
         CaseGroups.byKind(all, Outcome::of).forEach((name, list) -> {
             List<Outcome> out = list.stream().filter(Outcome::isOut).toList();
             double[] ms = sorted(list, Outcome::ms);
@@ -187,7 +183,7 @@ public final class TidyJudge {
                     around = sorted(out, o -> o.around.leastAngle());
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %d | %d | %d | %d | %d | %.0f, %.0f |%n",
+                    "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %s | %.0f, %.0f |%n",
                     name,
                     list.size(),
                     list.stream().filter(Outcome::fits).count(),
@@ -210,11 +206,7 @@ public final class TidyJudge {
                     at(around, 0.5),
                     at(around, 0.1),
                     list.stream().mapToInt(Outcome::open).sum(),
-                    with(list, Validity::crossing),
-                    with(list, Validity::overlapping),
-                    with(list, Validity::folded),
-                    with(list, Validity::outlines),
-                    with(list, Validity::flat),
+                    CaseGroups.worse(list, Outcome::before, Outcome::shape),
                     at(ms, 0.5),
                     at(ms, 1));
         });
@@ -231,10 +223,5 @@ public final class TidyJudge {
 
     private static double at(double[] sorted, double share) {
         return sorted.length == 0 ? Double.NaN : sorted[(int) Math.min(sorted.length - 1, share * sorted.length)];
-    }
-
-    /** In how many cases more of something is wrong than before. */
-    private static long with(List<Outcome> list, ToLongFunction<Validity> count) {
-        return CaseGroups.worse(list, Outcome::before, Outcome::shape, count);
     }
 }

@@ -61,7 +61,7 @@ final class BorderArcs {
         double way = 0;
         int v = first, e = edge;
         while (true) {
-            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            int w = adj.otherEnd(e, v);
             way += mesh.point(v).minus(mesh.point(w)).length();
             if (w == first) return way;
             if (edges[2 * w] == NONE || walk[w] != NONE) return Double.POSITIVE_INFINITY;

@@ -21,7 +21,7 @@ final class PairRounds {
     private static final int RISE = 4;
 
     /** What is allowed in all, in tests; a pair that is wanted counts for more, for it is kept and judged exactly. */
-    private static final long ALLOWED = 1 << 26, ALLOWED_EACH = 1000;
+    private static final long ALLOWED = 1 << 28, ALLOWED_EACH = 1000;
 
     private static final int WANTED_COST = 32;
 

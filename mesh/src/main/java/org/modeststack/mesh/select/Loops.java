@@ -40,7 +40,7 @@ public final class Loops {
                     int next = onwards(mesh, adj, at, v);
                     if (next < 0 || next == e || out.get(next)) break;
                     out.set(next);
-                    v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
+                    v = adj.otherEnd(next, v);
                     at = next;
                 }
             }

@@ -60,7 +60,7 @@ public final class Paths {
             done.set(v);
             if (goal.get(v)) return back(back, v);
             for (int e : Loops.edgesAt(mesh, adj, v)) {
-                int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+                int w = adj.otherEnd(e, v);
                 double d = far[v] + mesh.point(v).minus(mesh.point(w)).length();
                 if (d >= far[w]) continue;
                 far[w] = d;

@@ -55,13 +55,13 @@ public final class Rims {
         line.set(edge);
         int start = adj.edgeLow(edge), v = adj.edgeHigh(edge), at = edge;
         while (v != start) {
-            int from = adj.edgeLow(at) == v ? adj.edgeHigh(at) : adj.edgeLow(at);
+            int from = adj.otherEnd(at, v);
             Vec3 way = mesh.point(v).minus(mesh.point(from)).unit();
             int next = -1;
             double best = Double.NEGATIVE_INFINITY;
             for (int e : Loops.edgesAt(mesh, adj, v)) {
                 if (e == at || !isSharp(mesh, e)) continue;
-                int other = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+                int other = adj.otherEnd(e, v);
                 double on = way.dot(mesh.point(other).minus(mesh.point(v)).unit());
                 // Staying at the surface counts for more than going straight on.
                 double fit = on + 2 * facing(mesh, e, side).dot(side);
@@ -72,7 +72,7 @@ public final class Rims {
             if (next < 0 || line.get(next)) return null;
             side = facing(mesh, next, side);
             line.set(next);
-            v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
+            v = adj.otherEnd(next, v);
             at = next;
         }
         return new Selection(ElementKind.EDGE, line);

@@ -12,7 +12,7 @@ import org.modeststack.mesh.Mesh;
 
 /** Very many faces in one place: they are not all compared, and that is said. */
 class CrowdedFaultsTest {
-    private static final int MANY = 20_000;
+    private static final int MANY = 40_000;
 
     /** Places on a circle round two on the axis. */
     private static double[] circle(double height) {

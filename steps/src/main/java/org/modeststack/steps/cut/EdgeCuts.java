@@ -52,7 +52,7 @@ public final class EdgeCuts {
      * @param where shares of its length, ascending, from 0 to 1
      */
     public void cut(int edge, int from, double[] where) {
-        int a = from, b = adj.edgeLow(edge) == a ? adj.edgeHigh(edge) : adj.edgeLow(edge), n = where.length;
+        int a = from, b = adj.otherEnd(edge, a), n = where.length;
         begin(edge, from, n);
         long key = Keys.of(seed, VERTEX, mesh.edgeKey(a, b));
         double[] xyz = mesh.xyz();

@@ -61,13 +61,9 @@ final class IdleVertices {
         return true;
     }
 
-    private int otherEnd(int edge, int v) {
-        return adj.edgeLow(edge) == v ? adj.edgeHigh(edge) : adj.edgeLow(edge);
-    }
-
     /** Whether the edge that comes of it, along a row of idle vertices, would be there already. */
     private boolean meetsOld(int v, int[] edges) {
-        int a = endOfRow(v, otherEnd(edges[0], v)), b = endOfRow(v, otherEnd(edges[1], v));
+        int a = endOfRow(v, adj.otherEnd(edges[0], v)), b = endOfRow(v, adj.otherEnd(edges[1], v));
         return a == b || adj.edgeBetween(a, b, mesh) >= 0;
     }
 
@@ -75,7 +71,7 @@ final class IdleVertices {
         int before = from, at = next;
         while (idle.get(at) && at != from) {
             int[] on = Loops.edgesAt(mesh, adj, at);
-            int a = otherEnd(on[0], at), b = otherEnd(on[1], at);
+            int a = adj.otherEnd(on[0], at), b = adj.otherEnd(on[1], at);
             int onward = a == before ? b : a;
             before = at;
             at = onward;
@@ -85,8 +81,8 @@ final class IdleVertices {
 
     private boolean isStraight(int v, int[] edges, double cosine) {
         Vec3 p = mesh.point(v);
-        Vec3 a = p.minus(mesh.point(otherEnd(edges[0], v))),
-                b = mesh.point(otherEnd(edges[1], v)).minus(p);
+        Vec3 a = p.minus(mesh.point(adj.otherEnd(edges[0], v))),
+                b = mesh.point(adj.otherEnd(edges[1], v)).minus(p);
         return a.unit().dot(b.unit()) >= cosine;
     }
 

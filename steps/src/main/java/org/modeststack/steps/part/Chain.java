@@ -83,7 +83,7 @@ public record Chain(IntArrayList vertices, boolean closed) {
             for (int x : Loops.edgesAt(mesh, adj, v)) if (left.get(x) && (next < 0 || x < next)) next = x;
             if (next < 0) break;
             left.clear(next);
-            v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
+            v = adj.otherEnd(next, v);
             if (v == begin) break;
             order.add(v);
         }

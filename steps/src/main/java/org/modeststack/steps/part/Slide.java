@@ -131,7 +131,7 @@ public record Slide(
             int best = -1, worst = -1;
             double most = -2, least = 2;
             for (int e : Loops.edgesAt(in, adj, v)) {
-                int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+                int w = adj.otherEnd(e, v);
                 double cos = in.point(w).minus(in.point(v)).unit().dot(towards.unit());
                 if (cos > most) {
                     most = cos;

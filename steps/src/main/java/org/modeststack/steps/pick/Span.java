@@ -87,7 +87,7 @@ final class Span {
             int best = -1, next = -1;
             double most = 0;
             for (int e : Loops.edgesAt(mesh, adj, at)) {
-                int w = adj.edgeLow(e) == at ? adj.edgeHigh(e) : adj.edgeLow(e);
+                int w = adj.otherEnd(e, at);
                 double cos = mesh.point(w).minus(p).unit().dot(left.unit());
                 if (cos <= most) continue;
                 most = cos;

@@ -190,7 +190,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, LongLis
         Adjacency adj = mesh.adjacency();
         int next = -1, beside = 0;
         for (int e : Loops.edgesAt(mesh, adj, v)) {
-            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            int w = adj.otherEnd(e, v);
             if (member.get(w) < 0) continue;
             beside++;
             if (w != from) next = w;
@@ -211,7 +211,7 @@ public record Stretch(BitSet members, double share, List<LongList> ways, LongLis
             if (picked != 2 || next < 0) return;
             seen.set(next);
             taken.set(next);
-            v = adj.edgeLow(next) == v ? adj.edgeHigh(next) : adj.edgeLow(next);
+            v = adj.otherEnd(next, v);
             way.add(v);
         }
     }

@@ -113,7 +113,7 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
         int e = first, v = from;
         while (true) {
             seen.set(e);
-            v = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            v = adj.otherEnd(e, v);
             out.add(v);
             if (degree.get(v) != 2 || v == from) return out;
             int next = e;

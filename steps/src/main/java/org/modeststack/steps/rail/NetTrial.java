@@ -51,17 +51,16 @@ final class NetTrial {
         return new NetTrial(net, 0, 0);
     }
 
-    /** The same edges, or some of them, in a net that is begun anew. */
-    NetTrial anew(BandNet net) {
-        NetTrial t = new NetTrial(net, anew + 1, all);
+    /**
+     * The same edges, or some of them, in a net that is begun anew.
+     *
+     * @param isLess whether edges were left out, so that what comes of the others is open again
+     */
+    NetTrial anew(BandNet net, boolean isLess) {
+        NetTrial t = new NetTrial(net, isLess ? 0 : anew + 1, all);
         t.trouble = trouble;
         t.cameOut = cameOut;
         return t;
-    }
-
-    /** What is left of it, in a net of its own, once edges in trouble are left out. */
-    NetTrial without(BandNet net) {
-        return new NetTrial(net, 0, all);
     }
 
     BandNet net() {

@@ -86,14 +86,14 @@ public final class NetTrials {
 
     private void beginAnew(NetTrial t, List<NetTrial> to) {
         BitSet edges = t.edges(mesh);
-        boolean isNarrower = t.mayBeNarrower() && narrow.add(t.places());
-        if (!isNarrower) {
+        boolean isLess = !t.mayBeNarrower() || !narrow.add(t.places());
+        if (isLess) {
             // Where not even the narrowest comes out the edges there are left out, so that the others do; what was in
             // their way is gone with them.
             rest.andNot(t.isGivenUp() ? edges : t.edgesInTrouble());
             narrow.forget(t.places());
         }
         edges.and(rest);
-        for (BandNet net : begin.of(edges, rest, narrow)) to.add(isNarrower ? t.anew(net) : t.without(net));
+        for (BandNet net : begin.of(edges, rest, narrow)) to.add(t.anew(net, isLess));
     }
 }

@@ -306,28 +306,7 @@ public final class WalkSide {
     /** @param toEdge the angle between the way and the edge of the chain */
     private Arm endArm(int at, double angle, double toEdge, boolean isSharp, double width, SurfaceWalk walk) {
         if (alongEdges && isSharp) return along(at, angle, width, walk);
-        double far = Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge)));
-        return along(
-                at, angle, toEdge < Math.PI / 2 ? upTo(at, angle, far, width) : distance(at, angle, far, width), walk);
-    }
-
-    /**
-     * How far a way at an acute end has to go to be as far as the width from the edges, which may turn away from it before
-     * the last of them says so, since that may be short.
-     *
-     * @param far how far by the last edge alone, mm
-     */
-    private double upTo(int at, double angle, double far, double width) {
-        Vec3 way = direction(angle);
-        List<Vec3> ahead = ahead(at, angle, 2 * far), behind = behind(at, angle, 2 * far);
-        double near = width, most = far;
-        if (apart(way.times(far), ahead, behind) <= width * (1 + EXACT)) return distance(at, angle, far, width);
-        while (most - near > EXACT * width) {
-            double middle = (near + most) / 2;
-            if (apart(way.times(middle), ahead, behind) < width) near = middle;
-            else most = middle;
-        }
-        return most;
+        return arm(at, angle, Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge))), width, walk);
     }
 
     private static double apart(Vec3 p, List<Vec3> ahead, List<Vec3> behind) {

@@ -288,7 +288,7 @@ final class Merging {
         int n = 0;
         for (int e : Loops.edgesAt(mesh, adj, v)) {
             if (inner(adj.edgeCorner(e, 0)) >= 0) continue;
-            out[n++] = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e);
+            out[n++] = adj.otherEnd(e, v);
         }
         return out;
     }

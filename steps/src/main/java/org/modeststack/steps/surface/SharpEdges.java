@@ -56,7 +56,7 @@ public final class SharpEdges {
         double gone = 0;
         while (e >= 0 && !out.get(e) && gone < distance) {
             out.set(e);
-            int w = adj.edgeLow(e) == v ? adj.edgeHigh(e) : adj.edgeLow(e), next = -1, count = 0;
+            int w = adj.otherEnd(e, v), next = -1, count = 0;
             gone += mesh.point(w).minus(mesh.point(v)).length();
             for (int f : Loops.edgesAt(mesh, adj, w)) {
                 if (f == e || !is(f) && !rounded.get(f)) continue;

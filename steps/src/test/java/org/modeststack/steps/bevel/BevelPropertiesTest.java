@@ -62,7 +62,7 @@ class BevelPropertiesTest {
      * Whatever is cut off of whatever shape: closed where it was, no face without area, nothing through anything else,
      * Euler's characteristic as before.
      */
-    @Property(tries = 80)
+    @Property(tries = 300)
     void anythingOfAnyShape(@ForAll Random random) throws StepException {
         Mesh in = anyShape(random);
         Assume.that(Validity.of(in).isSound());
