@@ -48,6 +48,14 @@ class PartialRimJudgeTest {
         assertTrue(o.isWide() && o.remarks() > 0, "least " + o.least());
     }
 
+    /** At ends in wedges rails cross each other in a plane: the strip is narrower there, and does not fold. */
+    @ParameterizedTest
+    @ValueSource(ints = {379, 722, 978})
+    void endsInWedgesDoNotFold(int number) throws StepException {
+        PartialRimJudge.Outcome o = known(number);
+        assertTrue(o.shape().isValid() && o.remarks() > 0, o.shape().toString());
+    }
+
     private static PartialRimJudge.Outcome known(int number) throws StepException {
         PartialRimJudge.Outcome o = judge(number);
         assertNotNull(o);

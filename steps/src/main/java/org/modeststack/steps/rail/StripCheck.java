@@ -3,10 +3,14 @@ package org.modeststack.steps.rail;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.validity.FaceOutlines;
 import org.modeststack.mesh.validity.SelfIntersections;
+import org.modeststack.mesh.validity.Validity;
 import org.modeststack.mesh.work.Work;
 
 /**
@@ -32,6 +36,7 @@ final class StripCheck {
         this.strips = strips;
         this.trouble = trouble;
         outlines();
+        folds();
         SelfIntersections.findFaults(out, f -> strips.origin(f) != null, (f, g) -> {
             fault(f);
             fault(g);
@@ -58,6 +63,36 @@ final class StripCheck {
             if (before == null) before = faces(in);
             if (!wasWrong(before.get(out.faceKeys()[f]))) beside(f, onStrips);
         }
+    }
+
+    /**
+     * Where rails cross in a plane the face between them is a bow, of which the triangles fold onto each other but for rounding: exactly
+     * they only share a side.
+     */
+    private void folds() {
+        FaceFrames frames = null;
+        for (int f = 0; f < out.faceCount(); f++) {
+            Work.checkpoint(f);
+            if (!isDivided(strips.origin(f))) continue;
+            if (frames == null) frames = FaceFrames.of(out);
+            if (isFolded(f, frames)) fault(f);
+        }
+    }
+
+    private static boolean isDivided(StripBuilder.@Nullable Origin origin) {
+        return origin != null
+                && origin.band() != null
+                && origin.face() >= 0
+                && origin.band().divided().get(origin.face());
+    }
+
+    private boolean isFolded(int face, FaceFrames frames) {
+        Adjacency adj = out.adjacency();
+        for (int c = out.offsets()[face]; c < out.offsets()[face + 1]; c++) {
+            int twin = adj.twin(c);
+            if (twin >= 0 && frames.cosine(face, adj.cornerFace()[twin]) < Validity.FOLD_COSINE) return true;
+        }
+        return false;
     }
 
     private boolean isUnsound(int f) {
