@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
@@ -172,6 +173,15 @@ class KeyboardTest extends WindowDriver {
         press(KeyCode.CONTROL, KeyCode.L);
         assertTrue(fx(() -> window.ledger().isOpen()));
         assertTrue(shownNodes("ledger-cell").size() >= 3 * 10, "three steps with their numbers");
+        fx(() -> {
+            stage.setWidth(700);
+            return null;
+        });
+        settle();
+        for (Node n : shownNodes("ledger-cell")) {
+            Label cell = (Label) n;
+            assertTrue(fx(() -> cell.getWidth() >= Math.min(80, cell.prefWidth(-1))), cell.getText());
+        }
         press(KeyCode.CONTROL, KeyCode.L);
         assertFalse(fx(() -> window.ledger().isOpen()));
     }

@@ -9,6 +9,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.List;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
@@ -17,6 +18,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.paint.Color;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.modeststack.app.view.ViewPane;
 import org.modeststack.mesh.Material;
 import org.modeststack.mesh.Mesh;
@@ -133,6 +136,25 @@ class ViewInTheWindowTest extends WindowDriver {
         Node note = shownNodes("ledger-note").getFirst();
         double width = fx(() -> note.getLayoutBounds().getWidth());
         assertTrue(width >= 80, () -> "the message has " + width);
+    }
+
+    /** Where not all numbers have room beside a message the last ones are left out whole. */
+    @ParameterizedTest
+    @CsvSource({"1280, 8", "900, 3", "700, 1"})
+    void noNumberInTheFootLineIsCutThrough(int width, int least) throws Exception {
+        open("Flange", 3);
+        fx(() -> {
+            stage.setWidth(width);
+            messages.say("A message about something that takes very long to be said, ".repeat(5), false);
+            return null;
+        });
+        settle();
+        Node summary = shownNodes("ledger-number").getFirst().getParent().getParent();
+        double room = fx(() -> summary.getLayoutBounds().getWidth());
+        List<Node> seen = fx(() -> ((Parent) summary)
+                .getChildrenUnmodifiable().stream().filter(Node::isVisible).toList());
+        for (Node fact : seen) assertTrue(fx(() -> fact.getBoundsInParent().getMaxX()) <= room + 1);
+        assertTrue(seen.size() >= least, seen.size() + " numbers");
     }
 
     @Test

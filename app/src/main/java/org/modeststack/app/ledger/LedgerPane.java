@@ -7,6 +7,7 @@ import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
@@ -46,6 +47,9 @@ public final class LedgerPane extends VBox {
     private static final double FAULTS = 470;
     /** So much of a message is always seen. */
     private static final double LEAST_TAIL = 220;
+
+    /** The name of a step has at least so much room in a narrow window, and at most so much in any. */
+    private static final double LEAST_NAME = 90, WIDEST_NAME = 220;
 
     private static final long MANY_FACES = 500_000;
     private final SelectionState selected;
@@ -129,7 +133,7 @@ public final class LedgerPane extends VBox {
         HBox.setHgrow(space, Priority.ALWAYS);
         for (HBox box : List.of(summary, tail)) box.setAlignment(Pos.CENTER_LEFT);
         tail.setMinWidth(0);
-        // With large texts in a small window the last numbers are cut off, not what folds the ledger out.
+        // With large texts in a small window the last numbers are left out, not what folds the ledger out.
         summary.setMinWidth(0);
         Rectangle seen = new Rectangle(0, 100);
         seen.widthProperty().bind(summary.widthProperty());
@@ -285,6 +289,17 @@ public final class LedgerPane extends VBox {
         double left =
                 line.getWidth() - line.getInsets().getLeft() - line.getInsets().getRight() - others;
         tail.setMaxWidth(Math.max(LEAST_TAIL, left - 4 * line.getSpacing()));
+        fitFacts(left + summary.prefWidth(-1) - Math.min(tail.prefWidth(-1), tail.getMaxWidth()));
+    }
+
+    /** What has no room as a whole is not seen, rather than cut through. */
+    private void fitFacts(double room) {
+        double end = -summary.getSpacing();
+        for (Node fact : summary.getChildren()) {
+            if (!fact.isManaged()) continue;
+            end += summary.getSpacing() + fact.prefWidth(-1);
+            fact.setVisible(end <= room - 4 * line.getSpacing());
+        }
     }
 
     private void table(Body b, BodyResult r) {
@@ -337,8 +352,8 @@ public final class LedgerPane extends VBox {
     private void cell(String text, int column, int row, String style) {
         Label l = new Label(text);
         l.getStyleClass().add(style);
-        l.setMaxWidth(column == 1 ? 220 : Double.MAX_VALUE);
-        if (column != 1) l.setMinWidth(Region.USE_PREF_SIZE);
+        l.setMaxWidth(column == 1 ? WIDEST_NAME : Double.MAX_VALUE);
+        l.setMinWidth(column == 1 ? LEAST_NAME : Region.USE_PREF_SIZE);
         l.setAlignment(column < 2 ? Pos.CENTER_LEFT : Pos.CENTER_RIGHT);
         table.add(l, column, row);
     }
