@@ -27,6 +27,12 @@ final class Vias {
     private final int edges;
     private final SurfaceWalk way;
     private final double whole;
+    /** How far the rail is from the edges, where it is so the least of both stops; towards a corner the way there is longer. */
+    private final double width;
+
+    /** How many times what is asked that is. */
+    private final double times;
+
     private final List<Via> out = new ArrayList<>();
 
     /**
@@ -36,29 +42,32 @@ final class Vias {
      */
     record Via(double share, Arm arm) {}
 
-    private Vias(Walks walks, WalkSide walk, int from, int to, SurfaceWalk way) {
+    private Vias(Walks walks, Walks.Place start, Arm first, Walks.Place end, Arm last, SurfaceWalk way) {
         this.walks = walks;
-        this.walk = walk;
-        this.from = from;
         this.way = way;
+        walk = start.walk();
+        from = start.index();
+        int to = end.index();
         edges = from == to ? walk.size() : Math.floorMod(to - from, walk.size());
         double sum = 0;
         for (int k = 0; k < edges; k++) sum += walk.length(place(k));
         whole = sum;
+        double begins = WalkSide.widthAfter(first), ends = walk.widthBefore(to, last);
+        width = Math.min(begins, ends);
+        times = Math.min(begins / asked(0, 0), ends / asked(1, edges - 1));
     }
 
     /** @param trace to try the straight way with */
     static List<Via> between(
             Walks walks, Walks.Place from, Arm first, Walks.Place to, Arm last, SurfaceWalk way, Imprint trace) {
-        Vias v = new Vias(walks, from.walk(), from.index(), to.index(), way);
+        Vias v = new Vias(walks, from, first, to, last, way);
         if (!v.isNarrow(first, last, trace)) return List.of();
-        v.part(0, first, 1, last, v.times(first, last), DEPTH);
+        v.part(0, first, 1, last, DEPTH);
         return v.out;
     }
 
     /** Whether the straight way between two rails comes too near to the edges. */
     private boolean isNarrow(Arm first, Arm last, Imprint trace) {
-        double width = Math.min(first.distance(), last.distance());
         if (whole < NEAR * width || first.room() < 1 || last.room() < 1) return false;
         SurfacePath.Place a = first.rail(1), b = last.rail(1);
         CutLine line = trace.line();
@@ -81,22 +90,16 @@ final class Vias {
         return (from + k) % walk.size();
     }
 
-    /** How many times the width that is asked for the way is long at the stop where it is so the least. */
-    private double times(Arm first, Arm last) {
-        return Math.min(first.distance() / asked(0, 0), last.distance() / asked(1, edges - 1));
-    }
-
     /** The width that is asked for at a share of the way from stop to stop, which lies on an edge, mm. */
     private double asked(double share, int edge) {
         double first = walks.part(walk.vertex(from)), last = walks.part(walk.vertex(from + edges));
         return walks.width(new Walks.Place(walk, place(edge))) * (first + share * (last - first));
     }
 
-    private void part(double a, Arm first, double b, Arm last, double times, int depth) {
-        double width = Math.min(first.distance(), last.distance());
+    private void part(double a, Arm first, double b, Arm last, int depth) {
         if (depth == 0 || (b - a) * whole < NEAR * width) return;
         double share = (a + b) / 2;
-        Arm arm = at(share, times);
+        Arm arm = at(share);
         SurfacePath.Place place = arm.rail(1);
         Vec3 p = first.rail(1).at(), q = last.rail(1).at(), r = place.at();
         // Where the straight way is farther from the edges than it has to be, as at corners, it stays.
@@ -106,12 +109,12 @@ final class Vias {
         if (arm.room() < 1 - BENT || narrow < BENT * width) return;
         // A place that does not lie between the others belongs to a turn, where rails pass each other.
         if (r.minus(p).dot(q.minus(p)) <= 0 || r.minus(q).dot(p.minus(q)) <= 0) return;
-        part(a, first, share, arm, times, depth - 1);
+        part(a, first, share, arm, depth - 1);
         out.add(new Via(share, arm));
-        part(share, arm, b, last, times, depth - 1);
+        part(share, arm, b, last, depth - 1);
     }
 
-    private Arm at(double share, double times) {
+    private Arm at(double share) {
         double left = share * whole;
         int k = 0;
         while (k < edges - 1 && left > walk.length(place(k))) left -= walk.length(place(k++));

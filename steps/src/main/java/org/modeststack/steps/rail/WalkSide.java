@@ -242,6 +242,20 @@ public final class WalkSide {
         return a + 2 * Math.PI * Math.rint((angle[at] - a) / (2 * Math.PI)) - arm.angle();
     }
 
+    /** How far the rail that a way leads to is from the line of the edge that leaves where the way begins, mm. */
+    static double widthAfter(Arm arm) {
+        return across(arm, arm.angle());
+    }
+
+    /** And from that of the edge that comes there, to a place of the walk. */
+    double widthBefore(int at, Arm arm) {
+        return across(arm, angle[Math.floorMod(at, n)] - arm.angle());
+    }
+
+    private static double across(Arm arm, double fromEdge) {
+        return arm.distance() * Math.max(1 / MITRE, Math.abs(Math.sin(fromEdge)));
+    }
+
     /** Whether the rails beside a vertex go apart, so that they never meet outside it. */
     private boolean isFolded(int at) {
         return angle[at] > FOLDED;
