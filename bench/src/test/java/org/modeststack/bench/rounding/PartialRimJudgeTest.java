@@ -40,6 +40,14 @@ class PartialRimJudgeTest {
         assertTrue(o.isWide() && o.most() < 1.1, o.least() + " to " + o.most());
     }
 
+    /** Between corners, where rails meet farther from the vertex than the width, they run at the width. */
+    @ParameterizedTest
+    @ValueSource(ints = {464, 872, 20408})
+    void railsBetweenCornersAreNoWiderThanAsked(int number) throws StepException {
+        PartialRimJudge.Outcome o = known(number);
+        assertTrue(o.isWide() && o.most() < 1.1, o.least() + " to " + o.most());
+    }
+
     /** What was narrow because of edges that were left out is as wide as asked without them. */
     @ParameterizedTest
     @ValueSource(ints = {8, 110})
