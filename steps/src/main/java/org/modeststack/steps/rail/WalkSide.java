@@ -45,7 +45,7 @@ public final class WalkSide {
     private static final double BEHIND = 0.97 * Math.PI;
 
     /** A strip ends along a sharp edge that is this near to square, radians. */
-    private static final double SQUARE = Math.toRadians(80);
+    private static final double SQUARE = Math.toRadians(60);
 
     private final TriangleSurface surface;
     private final SharpEdges sharp;
