@@ -18,6 +18,8 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.mockito.Mockito;
 import org.modeststack.app.bodies.BodyCard;
 import org.modeststack.app.state.ViewState;
@@ -104,6 +106,32 @@ class BodiesInTheWindowTest extends WindowDriver {
         assertEquals("Ribs", fx(() -> selected.body().name()));
         command("Back to the body that uses it");
         assertEquals("Flange", fx(() -> selected.body().name()));
+    }
+
+    /** What is pressed, has the focus or has its menu open must not be taken away by news of something else. */
+    @ParameterizedTest
+    @CsvSource({
+        "Bolt circle, 0, way-body, 1",
+        "Flange, 3, chip, 2",
+        "Flange, 3, chip-add, 1",
+        "Footing, 4, material-chip, 5",
+        "Footing, 4, pick-chip, 1",
+        "Footing, 4, pick-chip-add, 1"
+    })
+    void whatCanBeClickedStaysWhileResultsComeIn(String body, int step, String styleClass, int count) throws Exception {
+        open(body, step);
+        List<Node> standing = shownNodes(styleClass);
+        assertEquals(count, standing.size());
+        Body chest = body("Battery chest");
+        fx(() -> {
+            document.edit(
+                    "Widen",
+                    d -> Edits.setValue(
+                            d, chest.id(), chest.entries().getFirst().id(), "width", 47.5));
+            return null;
+        });
+        settleWholly();
+        assertEquals(standing, shownNodes(styleClass));
     }
 
     @Test

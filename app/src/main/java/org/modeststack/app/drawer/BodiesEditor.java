@@ -2,6 +2,7 @@ package org.modeststack.app.drawer;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
 import javafx.scene.Cursor;
@@ -21,6 +22,7 @@ import org.modeststack.app.ui.Dragging;
 import org.modeststack.app.ui.Hint;
 import org.modeststack.stack.Body;
 import org.modeststack.stack.BodyBefore;
+import org.modeststack.stack.Document;
 import org.modeststack.steps.Bodies;
 import org.modeststack.steps.ParamDescriptor;
 
@@ -49,16 +51,13 @@ final class BodiesEditor implements ParamEditor {
             ids.add(id);
             edited.set(new Bodies(ids));
         });
-        edited.onRefresh(() -> {
+        edited.onOther(() -> shown(edited), () -> {
             chips.getChildren().clear();
             Bodies now = (Bodies) edited.value();
             for (String id : now.ids()) chips.getChildren().add(chip(edited, now, id, chips));
             MenuButton more = new MenuButton("+ body");
             more.getStyleClass().add("chip-add");
-            for (Body b : document.current().bodies()) {
-                if (now.ids().contains(b.id())
-                        || !BodyBefore.mayBeTool(
-                                document.current(), b.id(), selected.body().id())) continue;
+            for (Body b : others(now)) {
                 MenuItem item = new MenuItem(b.name());
                 item.setOnAction(_ -> {
                     List<String> ids = new ArrayList<>(now.ids());
@@ -71,6 +70,25 @@ final class BodiesEditor implements ParamEditor {
             chips.getChildren().add(more);
         });
         return chips;
+    }
+
+    /** All that the chips and their menu are made from. */
+    private List<?> shown(EditedParam edited) {
+        Bodies now = (Bodies) edited.value();
+        Document d = document.current();
+        return List.of(
+                now,
+                now.ids().stream().map(d::nameOf).toList(),
+                others(now).stream().flatMap(b -> Stream.of(b.id(), b.name())).toList());
+    }
+
+    /** Those that may be put in as well. */
+    private List<Body> others(Bodies now) {
+        Document d = document.current();
+        String of = selected.body().id();
+        return d.bodies().stream()
+                .filter(b -> !now.ids().contains(b.id()) && BodyBefore.mayBeTool(d, b.id(), of))
+                .toList();
     }
 
     /** One body of a list: its name shows the body, its cross takes it out, and dragging it changes the order. */

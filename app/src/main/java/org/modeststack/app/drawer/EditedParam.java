@@ -2,6 +2,7 @@ package org.modeststack.app.drawer;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.DocumentState;
@@ -137,5 +138,19 @@ final class EditedParam {
     /** Does something now and then whenever the value may have changed. */
     void onRefresh(Runnable action) {
         refresh.add(action);
+    }
+
+    /**
+     * Makes nodes anew, but only where they show something else: what is being pressed, has the focus or has its menu open
+     * stays while results come in.
+     *
+     * @param shown all that the nodes depend on
+     */
+    void onOther(Supplier<List<?>> shown, Runnable rebuild) {
+        AtomicReference<List<?>> last = new AtomicReference<>();
+        onRefresh(() -> {
+            List<?> now = shown.get();
+            if (!now.equals(last.getAndSet(now))) rebuild.run();
+        });
     }
 }

@@ -38,7 +38,7 @@ final class MaterialEditor implements ParamEditor {
     @Override
     public Node create(EditedParam edited) {
         FlowPane palette = new FlowPane(6, 6);
-        edited.onRefresh(() -> {
+        edited.onOther(() -> List.of(edited.value(), palette(edited)), () -> {
             palette.getChildren().clear();
             if (edited.param().defaultValue().equals("")) palette.getChildren().add(none(edited));
             for (Material m : palette(edited)) palette.getChildren().add(swatch(edited, m));
@@ -70,7 +70,10 @@ final class MaterialEditor implements ParamEditor {
         ToggleButton b = new ToggleButton("as around");
         b.getStyleClass().add("material-chip");
         b.setSelected(((String) edited.value()).isBlank());
-        b.setOnAction(_ -> edited.set(""));
+        b.setOnAction(_ -> {
+            b.setSelected(true);
+            edited.set("");
+        });
         Hint.on(b, "Made of what is beside it");
         return b;
     }
@@ -92,7 +95,10 @@ final class MaterialEditor implements ParamEditor {
         ToggleButton b = new ToggleButton(m.name(), color);
         b.getStyleClass().add("material-chip");
         b.setSelected(m.name().equals(edited.value()));
-        b.setOnAction(_ -> edited.set(m.name()));
+        b.setOnAction(_ -> {
+            b.setSelected(true);
+            edited.set(m.name());
+        });
         Hint.on(b, "Made of " + m.name());
         return b;
     }

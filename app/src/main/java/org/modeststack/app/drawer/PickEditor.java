@@ -1,6 +1,7 @@
 package org.modeststack.app.drawer;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.SortedSet;
@@ -21,6 +22,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.app.state.MessageState;
 import org.modeststack.app.state.PickState;
 import org.modeststack.app.state.ResultState;
@@ -54,6 +56,9 @@ public final class PickEditor extends VBox {
     private final FlowPane chips = new FlowPane(6, 6);
     private final Button inView = new Button();
     private Pick shown;
+    /** All that the chips and their menu were made from. */
+    private List<?> madeFrom = List.of();
+
     private boolean typing;
 
     /**
@@ -93,8 +98,20 @@ public final class PickEditor extends VBox {
         if (typing && now.equals(shown)) return;
         typing = false;
         shown = now;
+        Mesh in = before();
+        List<String> words = new ArrayList<>();
+        List<PickMeaning> meanings = new ArrayList<>();
+        for (int i = 0; i < now.terms().size(); i++) {
+            words.add(words(now, i));
+            meanings.add(PickMeaning.of(now, i, in));
+        }
+        // What is being pressed, or has its menu open, stays while results come in.
+        List<?> from = Arrays.asList(now, words, meanings, in, in == null ? null : names(in));
+        if (from.equals(madeFrom)) return;
+        madeFrom = from;
         chips.getChildren().clear();
-        for (int i = 0; i < now.terms().size(); i++) chips.getChildren().add(chip(now, i));
+        for (int i = 0; i < now.terms().size(); i++)
+            chips.getChildren().add(chip(now, i, words.get(i), meanings.get(i)));
         if (now.terms().isEmpty()) {
             Label none = new Label("no " + PickText.plural(now.kind()) + " yet");
             none.getStyleClass().add("pick-none");
@@ -103,12 +120,22 @@ public final class PickEditor extends VBox {
         chips.getChildren().add(more(now));
     }
 
-    private Node chip(Pick now, int i) {
+    /** The mesh that goes into the step, where it is known. */
+    private @Nullable Mesh before() {
+        Body b = selected.body();
+        return b == null ? null : results.before(b, step.get().id());
+    }
+
+    private String words(Pick now, int i) {
         Term term = now.terms().get(i);
         String words = PickText.words(term, now.kind(), picks.names(step.get()));
         if (words.startsWith(", ")) words = words.substring(2);
-        if (term instanceof Term.Where w && w.how() != Term.How.AND)
-            words = w.how().name().toLowerCase(Locale.ROOT) + " " + words;
+        return term instanceof Term.Where w && w.how() != Term.How.AND
+                ? w.how().name().toLowerCase(Locale.ROOT) + " " + words
+                : words;
+    }
+
+    private Node chip(Pick now, int i, String words, @Nullable PickMeaning meaning) {
         Label name = new Label(words);
         name.getStyleClass().add("pick-chip-name");
         name.setWrapText(true);
@@ -121,24 +148,17 @@ public final class PickEditor extends VBox {
         HBox chip = new HBox(4, name, out);
         chip.setAlignment(Pos.CENTER_LEFT);
         chip.getStyleClass().add("pick-chip");
-        if (isTyped(term)) {
+        if (isTyped(now.terms().get(i))) {
             name.getStyleClass().add("pick-chip-live");
             Hint.on(name, "Click to type other numbers");
             Pressable.on(name, _ -> type(chip, now, i));
         }
-        if (term instanceof Term.Where w && w.rule() instanceof Rule.Hand h) meaning(name, now, i, h);
+        if (meaning != null) {
+            name.getStyleClass().add("pick-chip-live");
+            Hint.on(name, "Click to say what is meant by it");
+            Pressable.on(name, n -> meaning.menu(set).show(n, Side.BOTTOM, 0, 0));
+        }
         return chip;
-    }
-
-    /** What was picked by hand may be meant as the whole that it is, or as no more than it is. */
-    private void meaning(Label name, Pick now, int i, Rule.Hand hand) {
-        Body b = selected.body();
-        Mesh in = b == null ? null : results.before(b, step.get().id());
-        PickMeaning meaning = PickMeaning.of(now, i, hand, in);
-        if (meaning == null) return;
-        name.getStyleClass().add("pick-chip-live");
-        Hint.on(name, "Click to say what is meant by it");
-        Pressable.on(name, n -> meaning.menu(set).show(n, Side.BOTTOM, 0, 0));
     }
 
     /** Whether a term has something that is typed. */
@@ -157,6 +177,7 @@ public final class PickEditor extends VBox {
         field.getStyleClass().add("pick-chip-field");
         chip.getChildren().setAll(field);
         typing = true;
+        madeFrom = List.of();
         field.requestFocus();
         field.selectAll();
         field.setOnAction(_ -> {
@@ -223,12 +244,10 @@ public final class PickEditor extends VBox {
                 new Rule.Facing(new Vec3(0, 0, 1), 10),
                 new Rule.Facing(new Vec3(0, 0, -1), 10),
                 new Rule.Sides(4)));
-        Body b = selected.body();
-        Mesh in = b == null ? null : results.before(b, step.get().id());
+        Mesh in = before();
         if (in != null) {
             in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m)));
-            names(b, in)
-                    .forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
+            names(in).forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
             rules.add(new Rule.Inside(
                     new Vec3(in.bounds().minX(), in.bounds().minY(), in.bounds().minZ()),
                     new Vec3(in.bounds().maxX(), in.bounds().maxY(), in.bounds().maxZ())));
@@ -240,7 +259,8 @@ public final class PickEditor extends VBox {
     }
 
     /** What the step can pick by: the tags of the mesh that goes into it, and those that steps below give. */
-    private SortedSet<String> names(Body b, Mesh in) {
+    private SortedSet<String> names(Mesh in) {
+        Body b = selected.body();
         SortedSet<String> names = new TreeSet<>(in.tags().keySet());
         names.removeIf(EdgeShading::isOwn);
         for (Entry e :

@@ -6,6 +6,7 @@ import java.util.function.Consumer;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.ToggleGroup;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.pick.PickText;
@@ -24,11 +25,12 @@ record PickMeaning(Pick pick, int term, Rule.Hand hand, Rule.Hand whole) {
     private static final int MOST = 5000;
 
     /**
-     * Null where they are no whole of anything, or that cannot be said.
+     * Null for what is not picked by hand, and where they are no whole of anything, or that cannot be said.
      *
      * @param in the mesh that the pick is asked of, or null
      */
-    static PickMeaning of(Pick pick, int term, Rule.Hand hand, Mesh in) {
+    static @Nullable PickMeaning of(Pick pick, int term, @Nullable Mesh in) {
+        if (!(pick.terms().get(term) instanceof Term.Where w) || !(w.rule() instanceof Rule.Hand hand)) return null;
         if (hand.isTogether()) return new PickMeaning(pick, term, hand, hand);
         if (in == null || !Pick.isPrepared(in) || hand.anchors().size() > MOST) return null;
         Rule.Hand whole = hand.together(in, pick.kind());

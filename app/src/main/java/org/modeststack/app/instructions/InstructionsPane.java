@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
@@ -81,6 +82,9 @@ public final class InstructionsPane extends BorderPane {
     private final Set<Long> folded = new HashSet<>();
     private final ContextMenu menu;
     private String shownBody;
+    /** The ids and names on the way that is shown. */
+    private List<String> shownWay;
+
     private List<Node> order = List.of();
     /** What the size was measured of, along which axes, and what came out; and whether these are turned. */
     private Geometry measured;
@@ -259,9 +263,14 @@ public final class InstructionsPane extends BorderPane {
 
     /** The bodies that the one shown is a tool of, outermost first; a click goes back to one. */
     private void showWay() {
-        List<Body> all = selected.way();
+        List<Body> whole = selected.way(), users = whole.subList(0, Math.max(0, whole.size() - 1));
+        List<String> now =
+                users.stream().flatMap(b -> Stream.of(b.id(), b.name())).toList();
+        // What is being pressed or has the focus stays while results come in.
+        if (now.equals(shownWay)) return;
+        shownWay = now;
         way.getChildren().clear();
-        for (Body b : all.subList(0, Math.max(0, all.size() - 1))) {
+        for (Body b : users) {
             Label name = new Label(b.name());
             name.getStyleClass().add("way-body");
             name.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
