@@ -2,9 +2,12 @@ package org.modeststack.mesh.fault;
 
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
@@ -35,7 +38,17 @@ public final class Cracks {
      * @param shares of its length from there, ascending
      * @param off how far off each vertex is, mm
      */
-    public record Side(int corner, int[] vertices, double[] shares, double[] off) {}
+    public record Side(int corner, int[] vertices, double[] shares, double[] off) {
+        /** With those of its vertices whose places in it are wanted. */
+        public Side only(IntPredicate wanted) {
+            int[] places = IntStream.range(0, vertices.length).filter(wanted).toArray();
+            return new Side(
+                    corner,
+                    Arrays.stream(places).map(i -> vertices[i]).toArray(),
+                    Arrays.stream(places).mapToDouble(i -> shares[i]).toArray(),
+                    Arrays.stream(places).mapToDouble(i -> off[i]).toArray());
+        }
+    }
 
     private record Foot(int vertex, double share, double off) {}
 

@@ -1,5 +1,6 @@
 package org.modeststack.steps.mend;
 
+import it.unimi.dsi.fastutil.ints.Int2DoubleOpenHashMap;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
@@ -19,20 +20,53 @@ import org.modeststack.steps.cut.EdgeCuts;
 /**
  * Which cracks are closed: an edge is led through vertices if a part of it then has its opposite, no edge gets a third face
  * by it, and no face meets a vertex twice. What is left out of one changes its neighbours, so this is asked until nothing
- * changes. Borders are matched before holes are filled as by G. Barequet, M. Sharir, "Filling gaps in the boundary of a
+ * changes. A vertex that lies near several edges belongs to the nearest, so these are closed first. Borders are matched before holes are filled as by G. Barequet, M. Sharir, "Filling gaps in the boundary of a
  * polyhedron", Computer Aided Geometric Design 12, 1995.
  */
 final class CrackClosing {
+    /** A vertex that is so many times nearer to one edge than to others is not led into those. */
+    private static final double MUCH_NEARER = 10;
+
     private final Mesh mesh;
     private final Adjacency adj;
-    private List<Cracks.Side> sides = new ArrayList<>();
+    private List<Cracks.Side> sides = List.of();
 
     CrackClosing(Mesh mesh, List<Cracks.Side> found) {
         this.mesh = mesh;
         adj = mesh.adjacency();
+        add(toNearest(found));
+        add(found);
+    }
+
+    /** The sides with those of their vertices that are not much nearer to another side. */
+    private static List<Cracks.Side> toNearest(List<Cracks.Side> found) {
+        Int2DoubleOpenHashMap nearest = new Int2DoubleOpenHashMap();
+        nearest.defaultReturnValue(Double.POSITIVE_INFINITY);
+        for (Cracks.Side s : found)
+            for (int i = 0; i < s.vertices().length; i++)
+                nearest.put(s.vertices()[i], Math.min(nearest.get(s.vertices()[i]), s.off()[i]));
+        List<Cracks.Side> out = new ArrayList<>();
+        for (Cracks.Side s : found) {
+            Cracks.Side near = s.only(i -> s.off()[i] <= MUCH_NEARER * nearest.get(s.vertices()[i]));
+            if (near.vertices().length > 0) out.add(near);
+        }
+        return out;
+    }
+
+    /** Keeps, beside those there are, what closes more. */
+    private void add(List<Cracks.Side> found) {
+        List<Cracks.Side> settled = sides;
         Int2ObjectOpenHashMap<IntOpenHashSet> corners = new Int2ObjectOpenHashMap<>();
+        BitSet taken = new BitSet();
+        for (Cracks.Side s : settled) {
+            taken.set(s.corner());
+            corners.computeIfAbsent(adj.cornerFace()[s.corner()], this::cornersOf)
+                    .addAll(IntArrayList.wrap(s.vertices()));
+        }
+        sides = new ArrayList<>(settled);
         for (Cracks.Side s : found) {
             Work.checkpoint();
+            if (taken.get(s.corner())) continue;
             IntOpenHashSet ofFace = corners.computeIfAbsent(adj.cornerFace()[s.corner()], this::cornersOf);
             // Of two sides of a face that lead to one vertex, the first takes it.
             if (Arrays.stream(s.vertices()).noneMatch(ofFace::contains)) {
@@ -40,15 +74,19 @@ final class CrackClosing {
                 sides.add(s);
             }
         }
-        for (List<Cracks.Side> kept = closing(); kept.size() < sides.size(); kept = closing()) sides = kept;
+        for (List<Cracks.Side> kept = closing(taken); kept.size() < sides.size(); kept = closing(taken)) sides = kept;
     }
 
     private IntOpenHashSet cornersOf(int face) {
         return new IntOpenHashSet(mesh.corners(), mesh.offsets()[face], mesh.sides(face));
     }
 
-    /** Those of the sides that are kept, given what all of them lead to. */
-    private List<Cracks.Side> closing() {
+    /**
+     * Those of the sides that are kept, given what all of them lead to.
+     *
+     * @param settled corners whose sides stay
+     */
+    private List<Cracks.Side> closing(BitSet settled) {
         Long2IntOpenHashMap parts = new Long2IntOpenHashMap();
         BitSet led = new BitSet();
         for (Cracks.Side s : sides) {
@@ -74,7 +112,7 @@ final class CrackClosing {
                 spoils |= same > 1 || opposite > 1;
                 joins |= opposite == 1;
             }
-            if (joins && !spoils) kept.add(s);
+            if (settled.get(s.corner()) || joins && !spoils) kept.add(s);
         }
         return kept;
     }
