@@ -155,6 +155,15 @@ public final class Adjacency implements Memory.Counted {
         return edgeLow[e] == vertex ? edgeHigh[e] : edgeLow[e];
     }
 
+    /**
+     * The length of an edge, mm.
+     *
+     * @param mesh that this is of, or one whose vertices have moved
+     */
+    public double edgeLength(int e, Mesh mesh) {
+        return mesh.point(edgeLow[e]).minus(mesh.point(edgeHigh[e])).length();
+    }
+
     /** How many face sides run along an edge: 1 at a border, 2 inside a surface, more where it branches. */
     public int edgeSides(int e) {
         return edgeStart[e + 1] - edgeStart[e];

@@ -17,7 +17,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.scene.shape.Rectangle;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.app.instructions.InstructionsPane;
@@ -135,9 +134,6 @@ public final class LedgerPane extends VBox {
         tail.setMinWidth(0);
         // With large texts in a small window the last numbers are left out, not what folds the ledger out.
         summary.setMinWidth(0);
-        Rectangle seen = new Rectangle(0, 100);
-        seen.widthProperty().bind(summary.widthProperty());
-        summary.setClip(seen);
         fold.setMinWidth(Region.USE_PREF_SIZE);
         line.widthProperty().addListener((_, _, _) -> fitTail());
         work.managedProperty().addListener((_, _, _) -> fitTail());
@@ -285,11 +281,11 @@ public final class LedgerPane extends VBox {
 
     /** A long message gives way before the numbers do; the whole of it is in its hint. */
     private void fitTail() {
-        double others = summary.prefWidth(-1) + fold.prefWidth(-1) + (work.isManaged() ? work.prefWidth(-1) : 0);
+        double others = fold.prefWidth(-1) + (work.isManaged() ? work.prefWidth(-1) : 0) + 4 * line.getSpacing();
         double left =
                 line.getWidth() - line.getInsets().getLeft() - line.getInsets().getRight() - others;
-        tail.setMaxWidth(Math.max(LEAST_TAIL, left - 4 * line.getSpacing()));
-        fitFacts(left + summary.prefWidth(-1) - Math.min(tail.prefWidth(-1), tail.getMaxWidth()));
+        tail.setMaxWidth(Math.max(LEAST_TAIL, left - summary.prefWidth(-1)));
+        fitFacts(left - Math.min(tail.prefWidth(-1), tail.getMaxWidth()));
     }
 
     /** What has no room as a whole is not seen, rather than cut through. */
@@ -298,7 +294,7 @@ public final class LedgerPane extends VBox {
         for (Node fact : summary.getChildren()) {
             if (!fact.isManaged()) continue;
             end += summary.getSpacing() + fact.prefWidth(-1);
-            fact.setVisible(end <= room - 4 * line.getSpacing());
+            fact.setVisible(end <= room);
         }
     }
 

@@ -425,8 +425,7 @@ public final class PickState implements AutoCloseable {
         double sum = 0;
         Adjacency adj = m.adjacency();
         for (int i = s.elements().nextSetBit(0); i >= 0; i = s.elements().nextSetBit(i + 1)) {
-            if (s.kind() == ElementKind.EDGE)
-                sum += m.point(adj.edgeLow(i)).minus(m.point(adj.edgeHigh(i))).length();
+            if (s.kind() == ElementKind.EDGE) sum += adj.edgeLength(i, m);
             if (s.kind() == ElementKind.FACE) sum += Normals.area(m, i);
         }
         if (s.kind() == ElementKind.EDGE) return count + ", " + Unit.LENGTH.of(Math.rint(sum * 10) / 10);

@@ -139,10 +139,6 @@ final class PartialRims {
         return come.dot(go) > SHARP ? found : -1;
     }
 
-    private double length(int e) {
-        return mesh.point(adj.edgeHigh(e)).minus(mesh.point(adj.edgeLow(e))).length();
-    }
-
     private BitSet alone(BitSet picked, double width) {
         BitSet out = new BitSet();
         picked.stream().filter(e -> isAlone(e, picked, width)).forEach(out::set);
@@ -161,7 +157,7 @@ final class PartialRims {
                 // It ends, forks, or is left by an edge that is not picked.
                 if (next < 0 || onward(e, at, sharp) != next) return false;
                 if (!along.add(next)) break;
-                gone += length(next);
+                gone += adj.edgeLength(next, mesh);
                 at = adj.otherEnd(next, at);
                 e = next;
             }

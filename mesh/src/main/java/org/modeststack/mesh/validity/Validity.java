@@ -80,7 +80,7 @@ public record Validity(
         double least = SHORT * mesh.bounds().diagonal();
         int count = 0;
         for (int e = 0; e < adj.edgeCount(); e++) {
-            if (!(mesh.point(adj.edgeLow(e)).minus(mesh.point(adj.edgeHigh(e))).length() >= least)) count++;
+            if (!(adj.edgeLength(e, mesh) >= least)) count++;
         }
         return count;
     }

@@ -33,7 +33,7 @@ final class SmallEdges {
         double[] lengths = new double[adj.edgeCount()];
         BitSet small = new BitSet();
         for (int e = 0; e < lengths.length; e++) {
-            lengths[e] = length(e);
+            lengths[e] = adj.edgeLength(e, mesh);
             if (lengths[e] < length) small.set(e);
         }
         for (int f = 0; f < mesh.faceCount(); f++) {
@@ -63,10 +63,6 @@ final class SmallEdges {
 
     int merged() {
         return merged;
-    }
-
-    private double length(int e) {
-        return mesh.point(adj.edgeLow(e)).minus(mesh.point(adj.edgeHigh(e))).length();
     }
 
     private boolean isOnBorder(int v) {

@@ -249,7 +249,7 @@ public final class WalkSide {
 
     /** And from that of the edge that comes there, to a place of the walk. */
     double widthBefore(int at, Arm arm) {
-        return across(arm, angle[Math.floorMod(at, n)] - arm.angle());
+        return across(arm, angle[at] - arm.angle());
     }
 
     private static double across(Arm arm, double fromEdge) {
@@ -323,10 +323,6 @@ public final class WalkSide {
         return arm(at, angle, Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge))), width, walk);
     }
 
-    private static double apart(Vec3 p, List<Vec3> ahead, List<Vec3> behind) {
-        return Math.min(distance(p, ahead), distance(p, behind));
-    }
-
     /** The way square off the edge that is left a place by, from a point of it. */
     Arm square(int at, double share, double width, SurfaceWalk walk) {
         return new Arm(walk.square(corner[at], share, width), width, -1, 0);
@@ -370,7 +366,7 @@ public final class WalkSide {
                 ahead = ahead(at, angle, 2 * gone);
                 behind = behind(at, angle, 2 * gone);
             }
-            double missing = width - apart(p, ahead, behind);
+            double missing = width - Math.min(distance(p, ahead), distance(p, behind));
             if (missing < EXACT * width) break;
             gone += missing;
         }
