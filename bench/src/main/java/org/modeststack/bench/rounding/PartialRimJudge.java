@@ -23,6 +23,9 @@ import org.modeststack.steps.pick.Pick;
  * strips have become where nothing else is near, whether edges there were left out, and what is wrong with the outcome.
  */
 public final class PartialRimJudge {
+    /** Of the widths: rails round a right angle outside meet 1.4 from it, and 2.6 from one of 45 degrees. */
+    private static final double FAR = 3;
+
     private PartialRimJudge() {}
 
     /**
@@ -32,6 +35,8 @@ public final class PartialRimJudge {
      * @param left how many of these are still there
      * @param least the least share of the width at vertices of rails beside these; 1 where there are none
      * @param most and the most
+     * @param farthest how far the vertex of a rail is from the picked edges that is farthest off, wherever it is, as a
+     *     multiple of the width
      */
     record Outcome(
             CutBodies.Case of,
@@ -41,6 +46,7 @@ public final class PartialRimJudge {
             int left,
             double least,
             double most,
+            double farthest,
             int open,
             Validity before,
             Validity shape,
@@ -60,12 +66,13 @@ public final class PartialRimJudge {
             if (cases.each()
                     && (!o.isWide()
                             || o.most > 1.1
+                            || o.farthest > FAR
                             || o.open > 0
                             || !o.shape.isSound()
                             || o.shape.folded() > o.before.folded()))
                 System.out.printf(
                         Locale.ROOT,
-                        "%s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f, open %d %s, %d said%n",
+                        "%s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f farthest %.1f, open %d %s, %d said%n",
                         o.of.name(),
                         o.part,
                         o.of.width(),
@@ -74,6 +81,7 @@ public final class PartialRimJudge {
                         o.left,
                         o.least,
                         o.most,
+                        o.farthest,
                         o.open,
                         o.shape,
                         o.remarks);
@@ -99,7 +107,9 @@ public final class PartialRimJudge {
                         "meeting",
                         Meeting.values()[number % Meeting.values().length])
                 .apply(in, context);
-        double[] shares = shares(in, some, RoundingJudge.rails(out, context.madeTag()), out, c.width());
+        BitSet rails = RoundingJudge.rails(out, context.madeTag());
+        List<Nearest> nearest = nearest(in, some, rails, out);
+        double[] shares = shares(in, some, nearest, out, c.width());
         return new Outcome(
                 c,
                 some.part(),
@@ -108,31 +118,38 @@ public final class PartialRimJudge {
                 left(in, some.alone(), out),
                 shares.length == 0 ? 1 : shares[0],
                 shares.length == 0 ? 1 : shares[shares.length - 1],
+                nearest.stream().mapToDouble(Nearest::distance).max().orElse(0) / c.width(),
                 Health.of(out).isClosed() ? 0 : 1,
                 Validity.of(in),
                 Validity.of(out),
                 context.remarks());
     }
 
-    /** For each vertex of a rail to which no other picked edge is nearer than one alone, its share of the width, ascending. */
-    private static double[] shares(Mesh in, PartialRims.Some some, BitSet rails, Mesh out, double width) {
-        RimGeometry rim = new RimGeometry(in, some.edges());
+    /** The picked edge that a vertex of a rail is nearest to, and how near, mm. */
+    private record Nearest(int vertex, int edge, double distance) {}
+
+    private static List<Nearest> nearest(Mesh in, PartialRims.Some some, BitSet rails, Mesh out) {
         Adjacency adj = in.adjacency();
         int[] picked = some.edges().elements().stream().toArray();
+        List<Nearest> all = new ArrayList<>();
+        rails.stream().forEach(v -> {
+            Vec3 p = out.point(v);
+            Nearest best = new Nearest(v, -1, Double.MAX_VALUE);
+            for (int e : picked) {
+                double d = p.distanceTo(in.point(adj.edgeLow(e)), in.point(adj.edgeHigh(e)));
+                if (d < best.distance) best = new Nearest(v, e, d);
+            }
+            all.add(best);
+        });
+        return all;
+    }
+
+    /** For each vertex of a rail to which no other picked edge is nearer than one alone, its share of the width, ascending. */
+    private static double[] shares(Mesh in, PartialRims.Some some, List<Nearest> rails, Mesh out, double width) {
+        RimGeometry rim = new RimGeometry(in, some.edges());
         return rails.stream()
-                .filter(v -> {
-                    Vec3 p = out.point(v);
-                    int nearest = -1;
-                    double least = Double.MAX_VALUE;
-                    for (int e : picked) {
-                        double d = p.distanceTo(in.point(adj.edgeLow(e)), in.point(adj.edgeHigh(e)));
-                        if (d >= least) continue;
-                        least = d;
-                        nearest = e;
-                    }
-                    return some.alone().get(nearest);
-                })
-                .mapToDouble(v -> rim.distance(out.point(v), 4 * width) / width)
+                .filter(v -> some.alone().get(v.edge))
+                .mapToDouble(v -> rim.distance(out.point(v.vertex), 4 * width) / width)
                 .sorted()
                 .toArray();
     }
@@ -150,9 +167,9 @@ public final class PartialRimJudge {
 
     private static void print(List<Outcome> all) {
         System.out.println(
-                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | open | "
+                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | farther than 3 widths somewhere | open | "
                         + CaseGroups.SHAPE + " |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         CaseGroups.byKind(all, Outcome::of).forEach(PartialRimJudge::print);
         for (PartialRims.Part part : PartialRims.Part.values())
             print(
@@ -168,7 +185,7 @@ public final class PartialRimJudge {
                 .toArray();
         System.out.printf(
                 Locale.ROOT,
-                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %s |%n",
+                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %d | %s |%n",
                 name,
                 list.size(),
                 least.length,
@@ -176,6 +193,7 @@ public final class PartialRimJudge {
                 least.length == 0 ? 0 : least[least.length / 2],
                 least.length == 0 ? 0 : least[least.length / 10],
                 alone.stream().filter(o -> o.most > 1.1).count(),
+                list.stream().filter(o -> o.farthest > FAR).count(),
                 list.stream().mapToInt(Outcome::open).sum(),
                 CaseGroups.worse(list, Outcome::before, Outcome::shape));
     }

@@ -22,6 +22,12 @@ public final class ProfileCurve {
     /** Faces that turn by less than this many radians have no arc between them that could be told from its chord. */
     private static final double STRAIGHT = 1e-7;
 
+    /** Turns that are looked at for all, radians. */
+    private static final double[] TURNS = {0.3, 1.6, 2.8};
+
+    /** Twice the area between the edge and a part of the profile is at least this, of the square of the width. */
+    private static final double SEEN = 1e-3;
+
     private final int segments;
     /** Shares and heights; null for a profile by number. */
     private final double[] places;
@@ -92,6 +98,17 @@ public final class ProfileCurve {
     /** Of one of the pure profiles. */
     public void at(Pure pure, double turn, double[] out) {
         for (int i = 0; i <= segments; i++) place(pure, turn, (double) i / segments, out, 2 * i);
+    }
+
+    /** Whether the old edge sees all of it, so that a face from there to the profile has an area and no crossings. */
+    public boolean leavesTheEdge() {
+        double[] ab = new double[2 * (segments + 1)];
+        for (double turn : TURNS) {
+            at(turn, ab);
+            for (int i = 0; i < 2 * segments; i += 2)
+                if (ab[i] * ab[i + 3] - ab[i + 1] * ab[i + 2] < SEEN / segments) return false;
+        }
+        return true;
     }
 
     /** How high a profile by places is in its middle: 0 flat, 1 up to the old edge. */

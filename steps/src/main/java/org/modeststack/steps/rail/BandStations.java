@@ -85,8 +85,16 @@ public final class BandStations {
     /** A station in the making: the place of a vertex in the chain, and the ways to both rails. */
     private record Cut(int at, Arm left, Arm right) {}
 
-    /** The rule of strips with a profile: what the shape of a chain needs. */
-    public static final StationRule BY_SHAPE = new StationRule() {
+    /**
+     * The rule of strips with a profile: what the shape of a chain needs.
+     *
+     * @param capsEnds whether a strip may end in a face of its own
+     */
+    public static StationRule byShape(boolean capsEnds) {
+        return new ByShape(capsEnds);
+    }
+
+    private record ByShape(boolean capsEnds) implements StationRule {
         @Override
         public Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
             BandStations s = new BandStations(mesh, chain, sides, width, walk);
@@ -109,7 +117,7 @@ public final class BandStations {
         public boolean crossesCorners() {
             return true;
         }
-    };
+    }
 
     private List<Integer> find() {
         List<Integer> at = chosen();

@@ -5,13 +5,17 @@ import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
 
 /**
- * The end of a chain of edges, round which a walk turns: its strip's profile lies on the surface that goes on behind.
+ * The end of a chain of edges, round which a walk turns: its strip's profile lies on the surface that goes on behind. Where
+ * that is a corner with more than half a turn behind, as at the end of the inner edge of an L, it does not, and a face from
+ * the end to the profile closes what is between.
  *
  * @param corner of a triangle from which angles at the end are counted
  * @param in the way to the rail on the left of where the walk comes in
  * @param out and to that on the left of where it goes out
+ * @param isCapped whether a face closes it
  */
-public record ChainEnd(int corner, Arm in, double inAngle, Arm out, double outAngle, SurfaceWalk walk) {
+public record ChainEnd(
+        int corner, Arm in, double inAngle, Arm out, double outAngle, boolean isCapped, SurfaceWalk walk) {
     /** Rails that are seen from the end in nearly one direction, or opposite ones, have no plane; sine. */
     private static final double FLAT = 1e-6;
 

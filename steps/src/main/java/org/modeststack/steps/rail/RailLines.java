@@ -2,6 +2,7 @@ package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
@@ -21,6 +22,9 @@ public final class RailLines {
     /** Vertices of a rail that are nearer to each other, as a share of the width, are one. */
     static final double ONE_PLACE = 2e-3;
 
+    /** A rail goes no farther from its edges between two places than this, as a multiple of how far these are. */
+    static final double ASTRAY = 1.5;
+
     private static final long END = 7;
     private static final long VIA = 8;
 
@@ -32,6 +36,8 @@ public final class RailLines {
     private final Map<CutLine, List<Station>> stations = new HashMap<>();
     /** And which of its places are none, but on the way. */
     private final Map<CutLine, BitSet> isVia = new HashMap<>();
+    /** The corners of stops at the ends of chains that a face closes. */
+    private final IntOpenHashSet capped = new IntOpenHashSet();
     /** For the corner of each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
     private final Int2IntOpenHashMap numbers = new Int2IntOpenHashMap();
 
@@ -48,13 +54,17 @@ public final class RailLines {
      * @param before the normal of the surface on the side from which the line comes there, and {@code after} that on which
      *     it goes on; they differ at sharp edges
      * @param isVia whether there is no stop, so that it is only on the way
+     * @param beside the part of the walk that the line goes beside from here
      */
     private record Mark(
-            Station station, SurfacePath.Place place, double width, long key, Vec3 before, Vec3 after, boolean isVia) {
-        Mark(Station station, SurfacePath.Place place, long key, Vec3 before, Vec3 after) {
-            this(station, place, station.width(), key, before, after, false);
-        }
-    }
+            Station station,
+            SurfacePath.Place place,
+            double width,
+            long key,
+            Vec3 before,
+            Vec3 after,
+            boolean isVia,
+            List<Vec3> beside) {}
 
     private CutLine line(WalkSide walk, Imprint imprint) {
         Work.checkpoint();
@@ -67,21 +77,25 @@ public final class RailLines {
             Walks.Place place = new Walks.Place(walk, i);
             numbers.put(walk.corner(i), marks.size());
             Station s = stop.station();
-            if (walk.turnsRound(i)) end(s, place, stop.key(), marks);
+            List<Vec3> beside = walk.points(i, at.getInt((k + 1) % at.size()));
+            if (walk.turnsRound(i)) end(s, place, stop.key(), beside, marks);
             else
                 marks.add(new Mark(
                         s,
                         stop.arm().rail(s.scale()),
+                        s.width(),
                         Keys.of(seed, stop.key()),
                         walk.normal(walk.before(i)),
-                        walk.normal(i)));
+                        walk.normal(i),
+                        false,
+                        beside));
             for (Vias.Via via : net.vias(walk, i)) {
                 Station t = next.station();
                 double scale = s.scale() + via.share() * (t.scale() - s.scale());
                 long key = Keys.of(seed, stop.key(), VIA, Double.doubleToLongBits(via.share()));
                 Station nearer = via.share() < 0.5 ? s : t;
                 SurfacePath.Place p = via.arm().rail(scale);
-                marks.add(new Mark(nearer, p, scale * via.arm().distance(), key, p.normal(), p.normal(), true));
+                marks.add(new Mark(nearer, p, scale * via.arm().distance(), key, p.normal(), p.normal(), true, beside));
             }
         }
         CutLine line = imprint.line();
@@ -95,21 +109,37 @@ public final class RailLines {
             Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());
             double near = ONE_PLACE * Math.min(a.width, b.width);
             line.go(i, a.after, b.before, near, a.key);
+            if (isAstray(line.between(i), a, b, imprint)) line.trouble(i);
         }
         return line;
     }
 
-    /** The profile at the end of a chain, from where the walk comes in to where it goes out. */
-    private void end(Station s, Walks.Place at, long key, List<Mark> marks) {
+    private static boolean isAstray(IntArrayList nodes, Mark a, Mark b, Imprint imprint) {
+        if (nodes.isEmpty()) return false;
+        double most = ASTRAY * Math.max(WalkSide.distance(a.place.at(), a.beside), WalkSide.distance(b.place.at(), a.beside));
+        for (int node : nodes) if (WalkSide.distance(imprint.nodes().at(node), a.beside) > most) return true;
+        return false;
+    }
+
+    /** The profile at the end of a chain, from where the walk comes in to where it goes out; or the way by the end itself. */
+    private void end(Station s, Walks.Place at, long key, List<Vec3> beside, List<Mark> marks) {
         ChainEnd end = net.walks().end(at);
         WalkSide walk = at.walk();
-        SurfacePath.Place[] places = kind.across(end, s);
+        SurfacePath.Place[] places;
+        if (end.isCapped()) {
+            capped.add(at.corner());
+            double scale = s.scale();
+            places = new SurfacePath.Place[] {
+                end.in().rail(scale), end.out().along(scale, 0), end.out().rail(scale)
+            };
+        } else places = kind.across(end, s);
         int last = places.length - 1;
         for (int j = 0; j <= last; j++) {
             SurfacePath.Place p = places[j];
             Vec3 before = j == 0 ? walk.normal(walk.before(at.index())) : p.normal();
             Vec3 after = j == last ? walk.normal(at.index()) : p.normal();
-            marks.add(new Mark(s, p, Keys.of(seed, key, END, j), before, after));
+            marks.add(new Mark(
+                    s, p, s.width(), Keys.of(seed, key, END, j), before, after, false, j == last ? beside : List.of(s.place())));
         }
     }
 
@@ -118,21 +148,33 @@ public final class RailLines {
         return line(at).station(number(at));
     }
 
-    /** The nodes of the profile at the end of a chain, from where the walk comes in to where it goes out. */
+    /** Whether a face closes the end of a chain. */
+    public boolean isCapped(Walks.Place at) {
+        return capped.contains(at.corner());
+    }
+
+    private int parts(Walks.Place end) {
+        return isCapped(end) ? 2 : kind.parts();
+    }
+
+    /**
+     * The nodes of the line at the end of a chain, from where the walk comes in to where it goes out: of the profile, or where
+     * a face closes it of its rails with the end between them.
+     */
     public int[] profile(Walks.Place at) {
-        int[] out = new int[kind.parts() + 1];
+        int[] out = new int[parts(at) + 1];
         for (int j = 0; j < out.length; j++) out[j] = line(at).station(number(at) + j);
         return out;
     }
 
-    /** The nodes strictly between one place of the profile at the end of a chain and the next. */
+    /** The nodes strictly between one place of the line at the end of a chain and the next. */
     public IntArrayList across(Walks.Place at, int j) {
         return line(at).between(number(at) + j);
     }
 
     /** The nodes of a rail strictly between a stop and the next. */
     public IntArrayList after(Walks.Place at) {
-        int part = number(at) + (at.walk().turnsRound(at.index()) ? kind.parts() : 0);
+        int part = number(at) + (at.walk().turnsRound(at.index()) ? parts(at) : 0);
         CutLine line = line(at);
         BitSet vias = Objects.requireNonNull(isVia.get(line));
         IntArrayList out = new IntArrayList(line.between(part));

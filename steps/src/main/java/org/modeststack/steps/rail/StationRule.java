@@ -22,6 +22,9 @@ public interface StationRule {
     /** Whether rails may cross sharp edges that leave the chain at its corners. */
     boolean crossesCorners();
 
+    /** Whether a strip may end in a face of its own, where its profile has no place on the surface behind. */
+    boolean capsEnds();
+
     /** @param width at each vertex of the chain, mm along the surface */
     Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk);
 }

@@ -27,8 +27,14 @@ public final class WalkSide {
     /** Along a sharp edge that runs beside the edges the rail is nearer to them by this share than square off them. */
     private static final double SLANTED = 0.6;
 
+    /** The same by so much that it is not led along that edge in any case: the way there would be three times as long. */
+    private static final double VERY_SLANTED = 0.33;
+
     /** A rail that turns from the edges by more than this between two places goes aside; cosine. */
     private static final double ASIDE = 0.15;
+
+    /** And no farther from the end of a chain. */
+    private static final double END = 2;
 
     private static final int ROUNDS = 60;
 
@@ -41,8 +47,11 @@ public final class WalkSide {
     /** Where so much of the surface lies on this side of a vertex, rails beside it do not meet, radians. */
     private static final double FOLDED = Math.toRadians(340);
 
-    /** No more lies behind the end of a strip, radians. */
+    /** No more lies behind the end of a strip whose profile is cut into the surface there, radians. */
     private static final double BEHIND = 0.97 * Math.PI;
+
+    /** Where more lies behind and sharp edges leave, it ends in a face of its own, radians. */
+    private static final double MOST_BEHIND = 1.1 * Math.PI;
 
     /** A strip ends along a sharp edge that is this near to square, radians. */
     private static final double SQUARE = Math.toRadians(60);
@@ -199,7 +208,7 @@ public final class WalkSide {
         Vec3 left = normal(u), right = normal(v);
         double a = wanted(at, u, v, in, out);
         double edge = nearest(sharpAt(at), a);
-        a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
+        a = edge >= 0 && !isSlanted(edge, a, left, right, isFree ? SLANTED : VERY_SLANTED)
                 ? edge
                 : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
         if (alongEdges && a == edge) return along(at, a, (in + out) / 2, walk);
@@ -280,9 +289,9 @@ public final class WalkSide {
     }
 
     /** Whether along a sharp edge the rail is reached much later than in the direction that is wanted. */
-    private static boolean isSlanted(double edge, double wanted, Vec3 left, Vec3 right) {
+    private static boolean isSlanted(double edge, double wanted, Vec3 left, Vec3 right, double limit) {
         Vec3 e = direction(edge), w = direction(wanted);
-        return Math.min(e.dot(left), e.dot(right)) < SLANTED * Math.min(w.dot(left), w.dot(right));
+        return Math.min(e.dot(left), e.dot(right)) < limit * Math.min(w.dot(left), w.dot(right));
     }
 
     private static Vec3 normal(Vec3 v) {
@@ -292,35 +301,61 @@ public final class WalkSide {
     /**
      * The two ways at the end of a chain, on the left of where the walk comes in and of where it goes out: along sharp
      * edges that are about square to it, or else square.
+     *
+     * @param capped whether a strip may end in a face of its own
      */
-    ChainEnd end(int at, double width, SurfaceWalk walk) {
+    ChainEnd end(int at, double width, boolean capped, SurfaceWalk walk) {
         double whole = angle[at], square = Math.min(Math.PI / 2, 0.49 * whole);
+        EndWays ways = endWays(at, square);
+        boolean isCapped = capped && ways.behind() > MOST_BEHIND && (ways.alongIn || ways.alongOut);
         // Where more than half of a turn lies behind, the straight way would go through the edge itself.
-        square = Math.max(square, (whole - BEHIND) / 2);
+        if (!isCapped && whole - 2 * square > BEHIND) ways = endWays(at, (whole - BEHIND) / 2);
+        return new ChainEnd(
+                corner[at],
+                endArm(at, ways.in, whole - ways.in, ways.alongIn, width, walk),
+                ways.in,
+                endArm(at, ways.out, ways.out, ways.alongOut, width, walk),
+                ways.out,
+                isCapped,
+                walk);
+    }
+
+    /**
+     * The angles at which the rails lie at the end of a chain, and whether they are those of sharp edges.
+     *
+     * @param out on the left of where the walk goes out; {@code in} of where it comes in
+     */
+    private record EndWays(double out, boolean alongOut, double in, boolean alongIn) {
+        double behind() {
+            return in - out;
+        }
+    }
+
+    /** @param square the angle from the edge that is wanted */
+    private EndWays endWays(int at, double square) {
+        double whole = angle[at];
         DoubleArrayList edges = sharpAt(at);
         double out = nearest(edges, square), in = nearest(edges, whole - square);
-        boolean hasOut = out >= 0 && Math.abs(out - square) < SQUARE;
-        boolean hasIn = in >= 0 && Math.abs(whole - square - in) < SQUARE;
+        boolean hasOut = out >= 0 && Math.abs(out - square) < SQUARE && isSquare(out);
+        boolean hasIn = in >= 0 && Math.abs(whole - square - in) < SQUARE && isSquare(whole - in);
         if (hasOut && hasIn && out >= in) {
             // Where there is just one it is for the side that it is nearer to being square to.
             hasOut = out == in && Math.abs(out - square) < Math.abs(whole - square - in);
             hasIn = out == in && !hasOut;
         }
-        if (!hasOut) out = square;
-        if (!hasIn) in = whole - square;
-        return new ChainEnd(
-                corner[at],
-                endArm(at, in, whole - in, hasIn, width, walk),
-                in,
-                endArm(at, out, out, hasOut, width, walk),
-                out,
-                walk);
+        return new EndWays(hasOut ? out : square, hasOut, hasIn ? in : whole - square, hasIn);
+    }
+
+    /** Whether a way at an angle from the edge is as far from it as wanted before it is longer than it may be. */
+    private static boolean isSquare(double fromEdge) {
+        return Math.abs(Math.sin(fromEdge)) * END > 1;
     }
 
     /** @param toEdge the angle between the way and the edge of the chain */
     private Arm endArm(int at, double angle, double toEdge, boolean isSharp, double width, SurfaceWalk walk) {
         if (alongEdges && isSharp) return along(at, angle, width, walk);
-        return arm(at, angle, Math.min(MITRE * width, width / Math.abs(Math.sin(toEdge))), width, walk);
+        double least = Math.min(END * width, width / Math.abs(Math.sin(toEdge)));
+        return along(at, angle, Math.min(END * width, distance(at, angle, least, width)), walk);
     }
 
     /** The way square off the edge that is left a place by, from a point of it. */
@@ -330,6 +365,18 @@ public final class WalkSide {
 
     Vec3 point(int at) {
         return surface.point(corner[at]);
+    }
+
+    /** The places of the vertices from one place of the walk on to another, all round where they are the same. */
+    List<Vec3> points(int from, int to) {
+        List<Vec3> out = new ArrayList<>();
+        int i = from;
+        do {
+            out.add(point(i));
+            i = next(i);
+        } while (i != to);
+        out.add(point(to));
+        return out;
     }
 
     double length(int at) {
@@ -373,8 +420,9 @@ public final class WalkSide {
         return Math.min(gone, most);
     }
 
-    private static double distance(Vec3 p, List<Vec3> line) {
-        double least = p.length();
+    /** How far a place is from a line through places. */
+    static double distance(Vec3 p, List<Vec3> line) {
+        double least = p.minus(line.getFirst()).length();
         for (int i = 1; i < line.size(); i++) least = Math.min(least, p.distanceTo(line.get(i - 1), line.get(i)));
         return least;
     }
@@ -402,6 +450,8 @@ public final class WalkSide {
             Vec3 along = direction(heading).times(step * length[edge]);
             out.add(out.getLast().plus(along));
             i = Math.floorMod(i + step, n);
+            // What comes behind the end of a chain is on the other side of it.
+            if (turnsRound(i) && angle[i] > Math.PI) break;
             heading += step * turn(i);
         }
         return out;

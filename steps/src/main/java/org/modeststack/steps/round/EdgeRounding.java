@@ -15,6 +15,7 @@ import org.modeststack.steps.rail.BandStations;
 import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.NetTrials;
 import org.modeststack.steps.rail.Station;
+import org.modeststack.steps.rail.StationRule;
 import org.modeststack.steps.rail.StripAttempt;
 import org.modeststack.steps.rail.StripKind;
 import org.modeststack.steps.rail.StripMesh;
@@ -85,7 +86,7 @@ public final class EdgeRounding {
     public record Widest(double times, List<Vec3> rails) {}
 
     public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
-        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1);
+        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1, true);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -103,7 +104,7 @@ public final class EdgeRounding {
         StripKind kind = new RoundProfile(curve, grids, material, context);
         StripAttempt attempt = new StripAttempt(in, surface, kind, context.seed());
         NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> {
-            List<BandNet> nets = nets(in, of, rest, widths, narrow.shares(widest));
+            List<BandNet> nets = nets(in, of, rest, widths, narrow.shares(widest), curve.leavesTheEdge());
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
             return nets;
@@ -113,8 +114,10 @@ public final class EdgeRounding {
         return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials);
     }
 
-    private static List<BandNet> nets(Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share) {
-        return BandNet.all(TriangleSurface.of(in), new SharpEdges(in), of, edges, widths, share, BandStations.BY_SHAPE);
+    private static List<BandNet> nets(
+            Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share, boolean capsEnds) {
+        StationRule rule = BandStations.byShape(capsEnds);
+        return BandNet.all(TriangleSurface.of(in), new SharpEdges(in), of, edges, widths, share, rule);
     }
 
     private Rounded report(Mesh out, NetTrials trials) {

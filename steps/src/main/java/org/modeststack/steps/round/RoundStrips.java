@@ -34,6 +34,7 @@ final class RoundStrips implements StripBuilder {
     private static final long VERTEX = 3;
     private static final long FACE = 4;
     private static final long CORNER = 6;
+    private static final long CAP = 9;
 
     /** What the tag of corner faces is called behind that of the strips. */
     private static final String CORNERS = ":corners";
@@ -112,6 +113,10 @@ final class RoundStrips implements StripBuilder {
             }
         }
         int made = material(band);
+        if (!band.chain().isClosed()) {
+            cap(band, 0, on[0], made, rails);
+            cap(band, m - 1, on[m - 1], made, rails);
+        }
         for (int k = 0; k < band.pieces(); k++) {
             int l = (k + 1) % m;
             // Both rails run against the strip's faces, so that they are gone through backwards.
@@ -153,10 +158,27 @@ final class RoundStrips implements StripBuilder {
     /** What lies on the profile at the end of a chain between its places j and j + 1, as the line goes there. */
     private IntArrayList across(Band band, int k, int j, RailLines rails) {
         Walks.Place at = band.sides().leftAt(band.at()[k]);
-        if (!at.walk().turnsRound(at.index())) return IntArrayList.of();
+        if (!at.walk().turnsRound(at.index()) || rails.isCapped(at)) return IntArrayList.of();
         IntArrayList nodes = rails.across(at, k == 0 ? curve.segments() - 1 - j : j);
         for (int node : nodes) paint(rest.vertex(node), band, k);
         return nodes;
+    }
+
+    /** The face from the end of a chain to the profile there, where the surface behind has no place for that. */
+    private void cap(Band band, int k, int[] row, int made, RailLines rails) {
+        Walks.Place at = band.sides().leftAt(band.at()[k]);
+        if (!at.walk().turnsRound(at.index()) || !rails.isCapped(at)) return;
+        int end = rest.vertex(rails.profile(at)[1]);
+        // From where the walk comes in, which at the first station is on the right, to where it goes out.
+        int[] across = k == 0 ? reversed(row) : row;
+        IntArrayList ring = IntArrayList.wrap(across.clone());
+        ring.addAll(inner(rails.across(at, 1)));
+        ring.add(end);
+        ring.addAll(inner(rails.across(at, 0)));
+        for (int v : ring) paint(v, band, k);
+        tagVertex(end, band.station(k).vertex());
+        Station s = band.station(k);
+        face(ring, Keys.of(seed, CAP, out.vertexKey(row[0]) + out.vertexKey(row[row.length - 1])), made, new Origin(null, 0, s, s), false);
     }
 
     private int material(Band band) {
@@ -171,23 +193,32 @@ final class RoundStrips implements StripBuilder {
         Walks.Place onLeft = band.sides().leftAt(band.at()[k]),
                 onRight = band.sides().rightAt(band.at()[k]);
         int[] row = new int[segments + 1];
-        if (onLeft.walk().turnsRound(onLeft.index())) {
+        boolean isFirst = k == 0, isEnd = band.chain().isEnd(band.at()[k]);
+        boolean isAlone = onLeft.walk().turnsRound(onLeft.index()), isCapped = isAlone && rails.isCapped(onLeft);
+        if (isAlone && !isCapped) {
             int[] nodes = rails.profile(onLeft);
             // At the first station the walk on the right comes in.
             for (int j = 0; j <= segments; j++) row[j] = rest.vertex(nodes[k == 0 ? segments - j : j]);
             return row;
         }
         Station s = band.station(k);
-        int l = rails.node(onLeft), r = rails.node(onRight);
-        boolean isFirst = k == 0, isEnd = band.chain().isEnd(band.at()[k]);
-        StripProfile profile = profile(band, k, isEnd, rest.at(l), rest.at(r));
+        int l, r;
+        if (isCapped) {
+            int[] nodes = rails.profile(onLeft);
+            l = nodes[isFirst ? 2 : 0];
+            r = nodes[isFirst ? 0 : 2];
+        } else {
+            l = rails.node(onLeft);
+            r = rails.node(onRight);
+        }
+        StripProfile profile = profile(band, k, isEnd && !isAlone, rest.at(l), rest.at(r));
         row[0] = rest.vertex(l);
         row[segments] = rest.vertex(r);
         for (int j = 1; j < segments; j++) {
             Vec3 p = profile.places()[j];
             row[j] = out.vertex(p.x(), p.y(), p.z(), across(rest.key(l), rest.key(r), VERTEX, j, segments));
         }
-        if (isEnd)
+        if (isEnd && !isAlone)
             ends.computeIfAbsent(s.vertex(), _ -> new Int2ObjectOpenHashMap<>())
                     .put((isFirst ? onLeft : onRight).corner(), new End(band, isFirst, row, profile));
         return row;

@@ -91,7 +91,7 @@ public final class CutLine {
         return faces.get(part);
     }
 
-    void trouble(int part) {
+    public void trouble(int part) {
         troubled.set(part);
     }
 

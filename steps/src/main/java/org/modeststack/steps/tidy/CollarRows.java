@@ -30,6 +30,11 @@ record CollarRows(BitSet places, BitSet corners) implements StationRule {
     }
 
     @Override
+    public boolean capsEnds() {
+        return false;
+    }
+
+    @Override
     public boolean crossesCorners() {
         return false;
     }
