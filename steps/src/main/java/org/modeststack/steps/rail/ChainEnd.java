@@ -5,17 +5,28 @@ import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
 
 /**
- * The end of a chain of edges, round which a walk turns: its strip's profile lies on the surface that goes on behind. Where
- * that is a corner with more than half a turn behind, as at the end of the inner edge of an L, it does not, and a face from
- * the end to the profile closes what is between.
+ * The end of a chain of edges, round which a walk turns, and how its strip is closed there.
  *
  * @param corner of a triangle from which angles at the end are counted
  * @param in the way to the rail on the left of where the walk comes in
  * @param out and to that on the left of where it goes out
- * @param isCapped whether a face closes it
+ * @param behind a triangle of the face that all of what is behind lies in; -1 where there are several
  */
 public record ChainEnd(
-        int corner, Arm in, double inAngle, Arm out, double outAngle, boolean isCapped, SurfaceWalk walk) {
+        int corner, Arm in, double inAngle, Arm out, double outAngle, Closing closing, int behind, SurfaceWalk walk) {
+    /** How a strip ends. */
+    public enum Closing {
+        /** The profile lies on the surface that goes on behind. */
+        ON_SURFACE,
+        /**
+         * More than half a turn lies behind, all in one face, as at the end of the inner edge of an L: the profile lies in the
+         * plane of that, which grows or shrinks by it.
+         */
+        IN_FACE,
+        /** More than half a turn lies behind, so that the profile is in the air: a face from the end to it closes the strip. */
+        CAPPED
+    }
+
     /** Rails that are seen from the end in nearly one direction, or opposite ones, have no plane; sine. */
     private static final double FLAT = 1e-6;
 

@@ -22,9 +22,6 @@ public final class RailLines {
     /** Vertices of a rail that are nearer to each other, as a share of the width, are one. */
     static final double ONE_PLACE = 2e-3;
 
-    /** A rail goes no farther from its edges between two places than this, as a multiple of how far these are. */
-    static final double ASTRAY = 1.5;
-
     private static final long END = 7;
     private static final long VIA = 8;
 
@@ -54,7 +51,7 @@ public final class RailLines {
      * @param before the normal of the surface on the side from which the line comes there, and {@code after} that on which
      *     it goes on; they differ at sharp edges
      * @param isVia whether there is no stop, so that it is only on the way
-     * @param beside the part of the walk that the line goes beside from here
+     * @param inFace the face that the line goes straight on in to the next place, or −1
      */
     private record Mark(
             Station station,
@@ -64,7 +61,11 @@ public final class RailLines {
             Vec3 before,
             Vec3 after,
             boolean isVia,
-            List<Vec3> beside) {}
+            int inFace) {
+        Mark(Station station, SurfacePath.Place place, long key, Vec3 before, Vec3 after) {
+            this(station, place, station.width(), key, before, after, false, -1);
+        }
+    }
 
     private CutLine line(WalkSide walk, Imprint imprint) {
         Work.checkpoint();
@@ -77,25 +78,21 @@ public final class RailLines {
             Walks.Place place = new Walks.Place(walk, i);
             numbers.put(walk.corner(i), marks.size());
             Station s = stop.station();
-            List<Vec3> beside = walk.points(i, at.getInt((k + 1) % at.size()));
-            if (walk.turnsRound(i)) end(s, place, stop.key(), beside, marks);
+            if (walk.turnsRound(i)) end(s, place, stop.key(), marks);
             else
                 marks.add(new Mark(
                         s,
                         stop.arm().rail(s.scale()),
-                        s.width(),
                         Keys.of(seed, stop.key()),
                         walk.normal(walk.before(i)),
-                        walk.normal(i),
-                        false,
-                        beside));
+                        walk.normal(i)));
             for (Vias.Via via : net.vias(walk, i)) {
                 Station t = next.station();
                 double scale = s.scale() + via.share() * (t.scale() - s.scale());
                 long key = Keys.of(seed, stop.key(), VIA, Double.doubleToLongBits(via.share()));
                 Station nearer = via.share() < 0.5 ? s : t;
                 SurfacePath.Place p = via.arm().rail(scale);
-                marks.add(new Mark(nearer, p, scale * via.arm().distance(), key, p.normal(), p.normal(), true, beside));
+                marks.add(new Mark(nearer, p, scale * via.arm().distance(), key, p.normal(), p.normal(), true, -1));
             }
         }
         CutLine line = imprint.line();
@@ -108,38 +105,31 @@ public final class RailLines {
         for (int i = 0; i < marks.size(); i++) {
             Mark a = marks.get(i), b = marks.get((i + 1) % marks.size());
             double near = ONE_PLACE * Math.min(a.width, b.width);
-            line.go(i, a.after, b.before, near, a.key);
-            if (isAstray(line.between(i), a, b, imprint)) line.trouble(i);
+            if (a.inFace >= 0) line.goInside(a.inFace);
+            else line.go(i, a.after, b.before, near, a.key);
         }
         return line;
     }
 
-    private static boolean isAstray(IntArrayList nodes, Mark a, Mark b, Imprint imprint) {
-        if (nodes.isEmpty()) return false;
-        double most = ASTRAY * Math.max(WalkSide.distance(a.place.at(), a.beside), WalkSide.distance(b.place.at(), a.beside));
-        for (int node : nodes) if (WalkSide.distance(imprint.nodes().at(node), a.beside) > most) return true;
-        return false;
-    }
-
     /** The profile at the end of a chain, from where the walk comes in to where it goes out; or the way by the end itself. */
-    private void end(Station s, Walks.Place at, long key, List<Vec3> beside, List<Mark> marks) {
+    private void end(Station s, Walks.Place at, long key, List<Mark> marks) {
         ChainEnd end = net.walks().end(at);
         WalkSide walk = at.walk();
         SurfacePath.Place[] places;
-        if (end.isCapped()) {
+        if (end.closing() == ChainEnd.Closing.CAPPED) {
             capped.add(at.corner());
             double scale = s.scale();
             places = new SurfacePath.Place[] {
                 end.in().rail(scale), end.out().along(scale, 0), end.out().rail(scale)
             };
         } else places = kind.across(end, s);
-        int last = places.length - 1;
+        int last = places.length - 1, inFace = end.behind() < 0 ? -1 : walk.faceOf(end.behind());
         for (int j = 0; j <= last; j++) {
             SurfacePath.Place p = places[j];
             Vec3 before = j == 0 ? walk.normal(walk.before(at.index())) : p.normal();
             Vec3 after = j == last ? walk.normal(at.index()) : p.normal();
-            marks.add(new Mark(
-                    s, p, s.width(), Keys.of(seed, key, END, j), before, after, false, j == last ? beside : List.of(s.place())));
+            long id = Keys.of(seed, key, END, j);
+            marks.add(new Mark(s, p, s.width(), id, before, after, false, j < last ? inFace : -1));
         }
     }
 

@@ -34,8 +34,6 @@ final class Vias {
     private final double times;
 
     private final List<Via> out = new ArrayList<>();
-    /** Whether the straight way goes much farther from the edges than its ends are. */
-    private boolean isAstray;
 
     /**
      * A place between two stops.
@@ -78,16 +76,14 @@ final class Vias {
         line.station(b, onto, 0);
         line.go(0, walk.normal(from), walk.normal(place(edges - 1)), onto, 0);
         if (!line.troubled().isEmpty()) return true;
-        List<Vec3> beside = walk.points(from, place(edges));
-        double most =
-                RailLines.ASTRAY * Math.max(WalkSide.distance(a.at(), beside), WalkSide.distance(b.at(), beside));
-        boolean isNear = false;
         for (int node : line.between(0)) {
-            double far = WalkSide.distance(trace.nodes().at(node), beside);
-            isAstray |= far > most;
-            isNear |= far < (1 - 2 * BENT) * width;
+            double near = Double.POSITIVE_INFINITY;
+            for (int k = 0; k < edges; k++)
+                near = Math.min(
+                        near, trace.nodes().at(node).distanceTo(walk.point(place(k)), walk.point(place(k + 1))));
+            if (near < (1 - 2 * BENT) * width) return true;
         }
-        return isNear || isAstray;
+        return false;
     }
 
     private int place(int k) {
@@ -110,7 +106,7 @@ final class Vias {
         double narrow = r.minus(p)
                 .minus(q.minus(p).times(r.minus(p).dot(q.minus(p)) / q.minus(p).dot(q.minus(p))))
                 .dot(place.way());
-        if (arm.room() < 1 - BENT || narrow < BENT * width && !isAstray) return;
+        if (arm.room() < 1 - BENT || narrow < BENT * width) return;
         // A place that does not lie between the others belongs to a turn, where rails pass each other.
         if (r.minus(p).dot(q.minus(p)) <= 0 || r.minus(q).dot(p.minus(q)) <= 0) return;
         part(a, first, share, arm, depth - 1);

@@ -27,9 +27,6 @@ public final class WalkSide {
     /** Along a sharp edge that runs beside the edges the rail is nearer to them by this share than square off them. */
     private static final double SLANTED = 0.6;
 
-    /** The same by so much that it is not led along that edge in any case: the way there would be three times as long. */
-    private static final double VERY_SLANTED = 0.33;
-
     /** A rail that turns from the edges by more than this between two places goes aside; cosine. */
     private static final double ASIDE = 0.15;
 
@@ -208,7 +205,7 @@ public final class WalkSide {
         Vec3 left = normal(u), right = normal(v);
         double a = wanted(at, u, v, in, out);
         double edge = nearest(sharpAt(at), a);
-        a = edge >= 0 && !isSlanted(edge, a, left, right, isFree ? SLANTED : VERY_SLANTED)
+        a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
                 ? edge
                 : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
         if (alongEdges && a == edge) return along(at, a, (in + out) / 2, walk);
@@ -289,9 +286,9 @@ public final class WalkSide {
     }
 
     /** Whether along a sharp edge the rail is reached much later than in the direction that is wanted. */
-    private static boolean isSlanted(double edge, double wanted, Vec3 left, Vec3 right, double limit) {
+    private static boolean isSlanted(double edge, double wanted, Vec3 left, Vec3 right) {
         Vec3 e = direction(edge), w = direction(wanted);
-        return Math.min(e.dot(left), e.dot(right)) < limit * Math.min(w.dot(left), w.dot(right));
+        return Math.min(e.dot(left), e.dot(right)) < SLANTED * Math.min(w.dot(left), w.dot(right));
     }
 
     private static Vec3 normal(Vec3 v) {
@@ -307,17 +304,39 @@ public final class WalkSide {
     ChainEnd end(int at, double width, boolean capped, SurfaceWalk walk) {
         double whole = angle[at], square = Math.min(Math.PI / 2, 0.49 * whole);
         EndWays ways = endWays(at, square);
-        boolean isCapped = capped && ways.behind() > MOST_BEHIND && (ways.alongIn || ways.alongOut);
-        // Where more than half of a turn lies behind, the straight way would go through the edge itself.
-        if (!isCapped && whole - 2 * square > BEHIND) ways = endWays(at, (whole - BEHIND) / 2);
+        ChainEnd.Closing closing = ChainEnd.Closing.ON_SURFACE;
+        int behind = -1;
+        if (capped && ways.behind() > MOST_BEHIND && (ways.alongIn || ways.alongOut)) {
+            behind = ways.alongIn && ways.alongOut ? oneFace(at, ways) : -1;
+            closing = behind < 0 ? ChainEnd.Closing.CAPPED : ChainEnd.Closing.IN_FACE;
+        } else if (whole - 2 * square > BEHIND) {
+            // Where more than half of a turn lies behind, the straight way would go through the edge itself.
+            ways = endWays(at, (whole - BEHIND) / 2);
+        }
         return new ChainEnd(
                 corner[at],
                 endArm(at, ways.in, whole - ways.in, ways.alongIn, width, walk),
                 ways.in,
                 endArm(at, ways.out, ways.out, ways.alongOut, width, walk),
                 ways.out,
-                isCapped,
+                closing,
+                behind,
                 walk);
+    }
+
+    /** A triangle of the one face that lies between two sharp edges; -1 where there are several. */
+    private int oneFace(int at, EndWays ways) {
+        int found = -1;
+        double gone = 0;
+        for (int c = corner[at]; ; c = surface.turned(c)) {
+            double middle = gone + surface.angle(c) / 2;
+            gone += surface.angle(c);
+            if (middle > ways.out && middle < ways.in) {
+                if (found >= 0 && surface.faceOf(found) != surface.faceOf(c / 3)) return -1;
+                found = c / 3;
+            }
+            if (ends(c, at)) return found;
+        }
     }
 
     /**
@@ -367,20 +386,13 @@ public final class WalkSide {
         return surface.point(corner[at]);
     }
 
-    /** The places of the vertices from one place of the walk on to another, all round where they are the same. */
-    List<Vec3> points(int from, int to) {
-        List<Vec3> out = new ArrayList<>();
-        int i = from;
-        do {
-            out.add(point(i));
-            i = next(i);
-        } while (i != to);
-        out.add(point(to));
-        return out;
-    }
-
     double length(int at) {
         return length[at];
+    }
+
+    /** The face of the mesh that a triangle is a part of. */
+    int faceOf(int triangle) {
+        return surface.faceOf(triangle);
     }
 
     /** The normal of the surface on the left of the edge that is left a place by. */
@@ -420,9 +432,8 @@ public final class WalkSide {
         return Math.min(gone, most);
     }
 
-    /** How far a place is from a line through places. */
-    static double distance(Vec3 p, List<Vec3> line) {
-        double least = p.minus(line.getFirst()).length();
+    private static double distance(Vec3 p, List<Vec3> line) {
+        double least = p.length();
         for (int i = 1; i < line.size(); i++) least = Math.min(least, p.distanceTo(line.get(i - 1), line.get(i)));
         return least;
     }

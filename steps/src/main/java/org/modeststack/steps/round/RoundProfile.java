@@ -31,10 +31,12 @@ record RoundProfile(
                 StripProfile.of(curve, at.place(), in.at(), in, out.at(), out).places();
         SurfacePath.Place[] found = new SurfacePath.Place[places.length];
         for (int j = 1; j < places.length - 1; j++)
-            found[j] = end.onSurface(
-                    places[j].minus(at.place()),
-                    out.at().minus(at.place()),
-                    in.at().minus(at.place()));
+            found[j] = end.closing() == ChainEnd.Closing.IN_FACE
+                    ? new SurfacePath.Place(places[j], end.behind(), in.normal(), in.way())
+                    : end.onSurface(
+                            places[j].minus(at.place()),
+                            out.at().minus(at.place()),
+                            in.at().minus(at.place()));
         found[0] = in;
         found[places.length - 1] = out;
         return found;

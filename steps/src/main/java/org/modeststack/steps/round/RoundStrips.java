@@ -176,9 +176,13 @@ final class RoundStrips implements StripBuilder {
         ring.add(end);
         ring.addAll(inner(rails.across(at, 0)));
         for (int v : ring) paint(v, band, k);
-        tagVertex(end, band.station(k).vertex());
         Station s = band.station(k);
-        face(ring, Keys.of(seed, CAP, out.vertexKey(row[0]) + out.vertexKey(row[row.length - 1])), made, new Origin(null, 0, s, s), false);
+        face(
+                ring,
+                Keys.of(seed, CAP, out.vertexKey(row[0]) + out.vertexKey(row[row.length - 1])),
+                made,
+                new Origin(null, 0, s, s),
+                false);
     }
 
     private int material(Band band) {

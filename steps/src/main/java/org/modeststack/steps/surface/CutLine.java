@@ -50,6 +50,16 @@ public final class CutLine {
         faces.add(face);
     }
 
+    /**
+     * Goes from one station straight to the next, though that may lie beyond the outline of the face they are in, in its plane.
+     * Parts are gone one after the other.
+     */
+    public void goInside(int face) {
+        int part = ways.size();
+        ways.add(IntArrayList.of(stations.getInt((part + 1) % stations.size())));
+        faces.add(IntArrayList.of(face));
+    }
+
     /** Without what going through vertices has left double. */
     private static IntArrayList tidied(int from, IntArrayList way, IntArrayList face) {
         for (int i = 0; i < way.size(); ) {
@@ -91,7 +101,7 @@ public final class CutLine {
         return faces.get(part);
     }
 
-    public void trouble(int part) {
+    void trouble(int part) {
         troubled.set(part);
     }
 
