@@ -13,10 +13,13 @@ import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
+import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.FaceFrames;
 import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Meeting;
 import org.modeststack.steps.pick.Pick;
+import org.modeststack.steps.profile.ProfileCurve;
 
 /**
  * Bevels some of the sharp edges of cut bodies, picked by hand as {@link PartialRims} has it, and measures how wide the
@@ -25,6 +28,10 @@ import org.modeststack.steps.pick.Pick;
 public final class PartialRimJudge {
     /** Of the widths: rails round a right angle outside meet 1.4 from it, and 2.6 from one of 45 degrees. */
     private static final double FAR = 3;
+
+    private static final double STRAY = 0.5;
+
+    private static final int SEGMENTS = 3;
 
     private PartialRimJudge() {}
 
@@ -37,6 +44,8 @@ public final class PartialRimJudge {
      * @param most and the most
      * @param farthest how far the vertex of a rail is from the picked edges that is farthest off, wherever it is, as a
      *     multiple of the width
+     * @param strayVolume by how much the change of the volume differs from what the cross-sections of the picked edges make
+     *     of their lengths, as a share of that and of a width more for each edge that something is at the end of
      */
     record Outcome(
             CutBodies.Case of,
@@ -47,6 +56,7 @@ public final class PartialRimJudge {
             double least,
             double most,
             double farthest,
+            double strayVolume,
             int open,
             Validity before,
             Validity shape,
@@ -67,12 +77,13 @@ public final class PartialRimJudge {
                     && (!o.isWide()
                             || o.most > 1.1
                             || o.farthest > FAR
+                            || o.strayVolume > STRAY
                             || o.open > 0
                             || !o.shape.isSound()
                             || o.shape.folded() > o.before.folded()))
                 System.out.printf(
                         Locale.ROOT,
-                        "%s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f farthest %.1f, open %d %s, %d said%n",
+                        "%s %s width %.3f: %d picked, %d alone, %d left, least %.3f most %.3f farthest %.1f stray volume %.2f, open %d %s, %d said%n",
                         o.of.name(),
                         o.part,
                         o.of.width(),
@@ -82,6 +93,7 @@ public final class PartialRimJudge {
                         o.least,
                         o.most,
                         o.farthest,
+                        o.strayVolume,
                         o.open,
                         o.shape,
                         o.remarks);
@@ -103,7 +115,7 @@ public final class PartialRimJudge {
                         "width",
                         c.width(),
                         "segments",
-                        3,
+                        SEGMENTS,
                         "meeting",
                         Meeting.values()[number % Meeting.values().length])
                 .apply(in, context);
@@ -119,6 +131,7 @@ public final class PartialRimJudge {
                 shares.length == 0 ? 1 : shares[0],
                 shares.length == 0 ? 1 : shares[shares.length - 1],
                 nearest.stream().mapToDouble(Nearest::distance).max().orElse(0) / c.width(),
+                strayVolume(in, some, out, c.width()),
                 Health.of(out).isClosed() ? 0 : 1,
                 Validity.of(in),
                 Validity.of(out),
@@ -154,6 +167,28 @@ public final class PartialRimJudge {
                 .toArray();
     }
 
+    private static double strayVolume(Mesh in, PartialRims.Some some, Mesh out, double width) {
+        Adjacency adj = in.adjacency();
+        FaceFrames frames = FaceFrames.of(in);
+        double meant = 0, all = 0;
+        double[] ab = new double[2 * (SEGMENTS + 1)];
+        BitSet picked = some.edges().elements();
+        for (int e = picked.nextSetBit(0); e >= 0; e = picked.nextSetBit(e + 1)) {
+            int c = adj.edgeCorner(e, 0);
+            Vec3 n = frames.normal(adj.cornerFace()[c]), m = frames.normal(adj.cornerFace()[adj.edgeCorner(e, 1)]);
+            Vec3 along = in.point(in.corners()[adj.cornerNext()[c]]).minus(in.point(in.corners()[c]));
+            double turn = Math.atan2(n.cross(m).length(), n.dot(m));
+            new ProfileCurve(1, SEGMENTS).at(turn, ab);
+            double area = 0;
+            for (int i = 0; i < 2 * SEGMENTS; i += 2) area += (ab[i] * ab[i + 3] - ab[i + 1] * ab[i + 2]) / 2;
+            area *= width * width * Math.sin(turn);
+            boolean goesOn = some.alone().get(e);
+            meant -= Math.signum(n.cross(m).dot(along)) * area * along.length();
+            all += area * (along.length() + (goesOn ? 0 : width));
+        }
+        return Math.abs(Measures.of(out).volume() - Measures.of(in).volume() - meant) / all;
+    }
+
     /** How many edges are still there, by the places of their ends. */
     private static int left(Mesh in, BitSet edges, Mesh out) {
         Set<Set<Vec3>> there = new HashSet<>();
@@ -167,9 +202,9 @@ public final class PartialRimJudge {
 
     private static void print(List<Outcome> all) {
         System.out.println(
-                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | farther than 3 widths somewhere | open | "
+                "| bodies | cases | with edges alone | of these ≥ 95 % wide and none left | least: median, tenth | more than 1.1 wide | farther than 3 widths somewhere | volume off by half | open | "
                         + CaseGroups.SHAPE + " |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         CaseGroups.byKind(all, Outcome::of).forEach(PartialRimJudge::print);
         for (PartialRims.Part part : PartialRims.Part.values())
             print(
@@ -185,7 +220,7 @@ public final class PartialRimJudge {
                 .toArray();
         System.out.printf(
                 Locale.ROOT,
-                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %d | %s |%n",
+                "| %s | %d | %d | %d | %.2f, %.2f | %d | %d | %d | %d | %s |%n",
                 name,
                 list.size(),
                 least.length,
@@ -194,6 +229,7 @@ public final class PartialRimJudge {
                 least.length == 0 ? 0 : least[least.length / 10],
                 alone.stream().filter(o -> o.most > 1.1).count(),
                 list.stream().filter(o -> o.farthest > FAR).count(),
+                list.stream().filter(o -> o.strayVolume > STRAY).count(),
                 list.stream().mapToInt(Outcome::open).sum(),
                 CaseGroups.worse(list, Outcome::before, Outcome::shape));
     }

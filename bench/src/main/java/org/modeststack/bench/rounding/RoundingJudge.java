@@ -141,15 +141,19 @@ public final class RoundingJudge {
                 .toArray();
     }
 
-    /** The vertices between a strip and what is beside it. */
+    /** The vertices between a strip and what is beside it, but not those between it and the face that closes its end. */
     static BitSet rails(Mesh out, String made) {
-        BitSet strip = faces(out, made);
+        BitSet strip = faces(out, made), ends = faces(out, made + ":ends");
         Adjacency adj = out.adjacency();
         BitSet rails = new BitSet();
         for (int e = 0; e < adj.edgeCount(); e++) {
-            int in = 0;
-            for (int i = 0; i < adj.edgeSides(e); i++) if (strip.get(adj.cornerFace()[adj.edgeCorner(e, i)])) in++;
-            if (in == 0 || in == adj.edgeSides(e)) continue;
+            int in = 0, atEnd = 0;
+            for (int i = 0; i < adj.edgeSides(e); i++) {
+                int f = adj.cornerFace()[adj.edgeCorner(e, i)];
+                if (strip.get(f)) in++;
+                if (ends.get(f)) atEnd++;
+            }
+            if (in == 0 || in + atEnd == adj.edgeSides(e)) continue;
             rails.set(adj.edgeLow(e));
             rails.set(adj.edgeHigh(e));
         }

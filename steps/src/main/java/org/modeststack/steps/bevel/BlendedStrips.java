@@ -9,18 +9,22 @@ import org.modeststack.mesh.Tag;
 final class BlendedStrips {
     private BlendedStrips() {}
 
-    /** With all edges of new faces shaded smooth. */
+    /** With all edges of new faces shaded smooth, but for those round the ends of strips. */
     static Mesh of(Mesh m, String madeTag) {
-        BitSet out = new BitSet();
-        for (String name : new String[] {madeTag, madeTag + ":corners"}) {
-            Tag t = m.tag(name);
-            if (t == null) continue;
-            for (int i = 0; i < t.size(); i++) {
-                int f = (int) t.element(i);
-                for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++)
-                    out.set(m.adjacency().cornerEdge()[c]);
-            }
-        }
+        BitSet out = edges(m, madeTag);
+        out.or(edges(m, madeTag + ":corners"));
+        out.andNot(edges(m, madeTag + ":ends"));
         return EdgeShading.shaded(m, out, EdgeShading.SMOOTH);
+    }
+
+    private static BitSet edges(Mesh m, String faces) {
+        BitSet out = new BitSet();
+        Tag t = m.tag(faces);
+        for (int i = 0; t != null && i < t.size(); i++) {
+            int f = (int) t.element(i);
+            for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++)
+                out.set(m.adjacency().cornerEdge()[c]);
+        }
+        return out;
     }
 }

@@ -50,6 +50,12 @@ public final class WalkSide {
     /** Where more lies behind and sharp edges leave, it ends in a face of its own, radians. */
     private static final double MOST_BEHIND = 1.1 * Math.PI;
 
+    /** It does too where about this lies behind, and a sharp edge leaves in the midst of that, radians. */
+    private static final double HALF_BEHIND = Math.toRadians(150);
+
+    /** So far from the rails, radians. */
+    private static final double ONWARD = Math.toRadians(30);
+
     /** A strip ends along a sharp edge that is this near to square, radians. */
     private static final double SQUARE = Math.toRadians(60);
 
@@ -306,7 +312,7 @@ public final class WalkSide {
         EndWays ways = endWays(at, square);
         ChainEnd.Closing closing = ChainEnd.Closing.ON_SURFACE;
         int behind = -1;
-        if (capped && ways.behind() > MOST_BEHIND && (ways.alongIn || ways.alongOut)) {
+        if (capped && isForCap(at, ways)) {
             behind = ways.alongIn && ways.alongOut ? oneFace(at, ways) : -1;
             closing = behind < 0 ? ChainEnd.Closing.CAPPED : ChainEnd.Closing.IN_FACE;
         } else if (whole - 2 * square > BEHIND) {
@@ -322,6 +328,14 @@ public final class WalkSide {
                 closing,
                 behind,
                 walk);
+    }
+
+    /** Whether the surface behind has no place for a profile: it is a corner, or an edge goes on there. */
+    private boolean isForCap(int at, EndWays ways) {
+        if (ways.behind() > MOST_BEHIND && (ways.alongIn || ways.alongOut)) return true;
+        if (ways.behind() < HALF_BEHIND) return false;
+        for (double a : sharpAt(at)) if (a > ways.out + ONWARD && a < ways.in - ONWARD) return true;
+        return false;
     }
 
     /** A triangle of the one face that lies between two sharp edges; -1 where there are several. */

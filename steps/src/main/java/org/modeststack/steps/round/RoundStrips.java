@@ -39,6 +39,9 @@ final class RoundStrips implements StripBuilder {
     /** What the tag of corner faces is called behind that of the strips. */
     private static final String CORNERS = ":corners";
 
+    /** And that of faces that close the ends of strips. */
+    private static final String ENDS = ":ends";
+
     private final ImprintMesh rest;
     private final Mesh mesh;
     private final ProfileCurve curve;
@@ -77,6 +80,7 @@ final class RoundStrips implements StripBuilder {
         firstFace = out.faceCount();
         out.emptyTag(madeTag, ElementKind.FACE);
         out.emptyTag(madeTag + CORNERS, ElementKind.FACE);
+        out.emptyTag(madeTag + ENDS, ElementKind.FACE);
         mesh = rest.mesh();
         heirs = new Successors(mesh, out);
         // No corner: what was not said to be like one must not be painted like the first.
@@ -177,12 +181,8 @@ final class RoundStrips implements StripBuilder {
         ring.addAll(inner(rails.across(at, 0)));
         for (int v : ring) paint(v, band, k);
         Station s = band.station(k);
-        face(
-                ring,
-                Keys.of(seed, CAP, out.vertexKey(row[0]) + out.vertexKey(row[row.length - 1])),
-                made,
-                new Origin(null, 0, s, s),
-                false);
+        long key = Keys.of(seed, CAP, out.vertexKey(row[0]) + out.vertexKey(row[row.length - 1]));
+        face(ring, key, made, new Origin(null, 0, s, s), false, madeTag + ENDS);
     }
 
     private int material(Band band) {
@@ -335,10 +335,14 @@ final class RoundStrips implements StripBuilder {
     }
 
     private void face(IntArrayList ring, long key, int made, Origin origin, boolean isRight) {
+        face(ring, key, made, origin, isRight, origin.band() == null ? madeTag + CORNERS : madeTag);
+    }
+
+    private void face(IntArrayList ring, long key, int made, Origin origin, boolean isRight, String tag) {
         IntArrayList once = FaceRing.withoutRepeats(ring);
         if (once.size() < 3) return;
         int f = out.face(key, made, once.elements(), 0, once.size());
-        out.tag(origin.band() == null ? madeTag + CORNERS : madeTag, ElementKind.FACE, f, 1);
+        out.tag(tag, ElementKind.FACE, f, 1);
         origins.add(origin);
         if (!mesh.hasCornerValues()) return;
         Int2IntOpenHashMap like = isRight ? likeRight : likeLeft;
