@@ -64,6 +64,21 @@ class PartialRimJudgeTest {
         assertTrue(o.shape().isValid() && o.remarks() > 0, o.shape().toString());
     }
 
+    /** At ends in corners with more than a whole turn of surface round them rails went ten widths from the edges. */
+    @ParameterizedTest
+    @ValueSource(ints = {142, 233, 487, 795, 885, 937})
+    void railsGoNoFartherThanTheyMust(int number) throws StepException {
+        double farthest = known(number).farthest();
+        assertTrue(farthest < 3, "farthest " + farthest);
+    }
+
+    /** What edges that go on behind an end, or end in a corner, take off or fill is about their cross-section along them. */
+    @ParameterizedTest
+    @ValueSource(ints = {133, 309, 473, 545, 766, 832})
+    void asMuchIsTakenOffAsTheProfileSays(int number) throws StepException {
+        assertEquals(0, known(number).strayVolume(), 0.5);
+    }
+
     private static PartialRimJudge.Outcome known(int number) throws StepException {
         PartialRimJudge.Outcome o = judge(number);
         assertNotNull(o);

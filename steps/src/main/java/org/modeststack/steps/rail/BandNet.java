@@ -94,7 +94,7 @@ public final class BandNet {
             }
         BitSet open = rule.crossesCorners() ? sharp.leaving(vertices, edges, CORNERS * widest) : new BitSet();
         way = new SurfaceWalk(surface, edges, sharp, open);
-        walks = new Walks(surface, sharp, edges, chains, widths, share, rule.capsEnds(), way);
+        walks = new Walks(surface, sharp, edges, chains, widths, share, rule.ends(), way);
         Map<Integer, List<EdgeChain>> from = chains.stream().collect(Collectors.groupingBy(c -> c.vertex(0)));
         Across[] across = new Across[chains.size()];
         Workers.each(across.length, i -> across[i] = across(chains.get(i), widths));

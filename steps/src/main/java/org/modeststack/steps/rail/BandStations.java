@@ -85,16 +85,12 @@ public final class BandStations {
     /** A station in the making: the place of a vertex in the chain, and the ways to both rails. */
     private record Cut(int at, Arm left, Arm right) {}
 
-    /**
-     * The rule of strips with a profile: what the shape of a chain needs.
-     *
-     * @param capsEnds whether a strip may end in a face of its own
-     */
-    public static StationRule byShape(boolean capsEnds) {
-        return new ByShape(capsEnds);
+    /** The rule of strips with a profile: what the shape of a chain needs. */
+    public static StationRule byShape(StationRule.Ends ends) {
+        return new ByShape(ends);
     }
 
-    private record ByShape(boolean capsEnds) implements StationRule {
+    private record ByShape(Ends ends) implements StationRule {
         @Override
         public Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
             BandStations s = new BandStations(mesh, chain, sides, width, walk);

@@ -22,8 +22,17 @@ public interface StationRule {
     /** Whether rails may cross sharp edges that leave the chain at its corners. */
     boolean crossesCorners();
 
-    /** Whether a strip may end in a face of its own, where its profile has no place on the surface behind. */
-    boolean capsEnds();
+    /** Where the profile at the end of a chain may lie. */
+    enum Ends {
+        /** On the surface that goes on behind. */
+        ON_SURFACE,
+        /** There, or beyond it, the strip being closed by a face of its own or by one that goes on to the profile. */
+        CLOSED,
+        /** On the surface beside the edges, as a profile does that follows the old faces. */
+        BESIDE
+    }
+
+    Ends ends();
 
     /** @param width at each vertex of the chain, mm along the surface */
     Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk);

@@ -305,17 +305,17 @@ public final class WalkSide {
      * The two ways at the end of a chain, on the left of where the walk comes in and of where it goes out: along sharp
      * edges that are about square to it, or else square.
      *
-     * @param capped whether a strip may end in a face of its own
+     * @param rule where the profile there may lie
      */
-    ChainEnd end(int at, double width, boolean capped, SurfaceWalk walk) {
+    ChainEnd end(int at, double width, StationRule.Ends rule, SurfaceWalk walk) {
         double whole = angle[at], square = Math.min(Math.PI / 2, 0.49 * whole);
         EndWays ways = endWays(at, square);
         ChainEnd.Closing closing = ChainEnd.Closing.ON_SURFACE;
         int behind = -1;
-        if (capped && isForCap(at, ways)) {
+        if (rule == StationRule.Ends.CLOSED && isForCap(at, ways)) {
             behind = ways.alongIn && ways.alongOut ? oneFace(at, ways) : -1;
             closing = behind < 0 ? ChainEnd.Closing.CAPPED : ChainEnd.Closing.IN_FACE;
-        } else if (whole - 2 * square > BEHIND) {
+        } else if (rule != StationRule.Ends.BESIDE && whole - 2 * square > BEHIND) {
             // Where more than half of a turn lies behind, the straight way would go through the edge itself.
             ways = endWays(at, (whole - BEHIND) / 2);
         }

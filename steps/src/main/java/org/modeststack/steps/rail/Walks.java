@@ -23,7 +23,7 @@ public final class Walks {
     private final StripWidths widths;
     private final IntToDoubleFunction share;
     private final SurfaceWalk way;
-    private final boolean capped;
+    private final StationRule.Ends endRule;
     /** For each corner of a triangle that a walk leaves by, where that is. */
     private final Int2ObjectOpenHashMap<Place> places = new Int2ObjectOpenHashMap<>();
 
@@ -47,7 +47,7 @@ public final class Walks {
 
     /**
      * @param share of the width that there is at each vertex
-     * @param capped whether strips may end in a face of their own
+     * @param endRule where the profile at the end of a chain may lie
      * @throws IllegalArgumentException where a walk comes upon a border
      */
     Walks(
@@ -57,9 +57,9 @@ public final class Walks {
             List<EdgeChain> chains,
             StripWidths widths,
             IntToDoubleFunction share,
-            boolean capped,
+            StationRule.Ends endRule,
             SurfaceWalk way) {
-        this.capped = capped;
+        this.endRule = endRule;
         this.surface = surface;
         mesh = surface.mesh;
         this.widths = widths;
@@ -102,7 +102,7 @@ public final class Walks {
 
     public ChainEnd end(Place at) {
         return ends.computeIfAbsent(
-                at.corner(), _ -> at.walk.end(at.index, part(at.walk.vertex(at.index)) * width(at), capped, way));
+                at.corner(), _ -> at.walk.end(at.index, part(at.walk.vertex(at.index)) * width(at), endRule, way));
     }
 
     /** What share of the width of its edges there is at a vertex, by how strips taper and by how much room there is. */

@@ -86,7 +86,7 @@ public final class EdgeRounding {
     public record Widest(double times, List<Vec3> rails) {}
 
     public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
-        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1, true);
+        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1, StationRule.Ends.CLOSED);
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -104,7 +104,7 @@ public final class EdgeRounding {
         StripKind kind = new RoundProfile(curve, grids, material, context);
         StripAttempt attempt = new StripAttempt(in, surface, kind, context.seed());
         NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> {
-            List<BandNet> nets = nets(in, of, rest, widths, narrow.shares(widest), curve.leavesTheEdge());
+            List<BandNet> nets = nets(in, of, rest, widths, narrow.shares(widest), ends());
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
             return nets;
@@ -114,9 +114,15 @@ public final class EdgeRounding {
         return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials);
     }
 
+    private StationRule.Ends ends() {
+        if (curve.leavesTheEdge()) return StationRule.Ends.CLOSED;
+        // Of those by number only what follows the old faces stays with them.
+        return curve.low() == ProfileCurve.Pure.GIVEN ? StationRule.Ends.ON_SURFACE : StationRule.Ends.BESIDE;
+    }
+
     private static List<BandNet> nets(
-            Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share, boolean capsEnds) {
-        StationRule rule = BandStations.byShape(capsEnds);
+            Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share, StationRule.Ends ends) {
+        StationRule rule = BandStations.byShape(ends);
         return BandNet.all(TriangleSurface.of(in), new SharpEdges(in), of, edges, widths, share, rule);
     }
 

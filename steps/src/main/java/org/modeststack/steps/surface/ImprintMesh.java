@@ -19,6 +19,9 @@ public final class ImprintMesh {
     private static final long PIECE = 2;
     private static final int FEW = 1024;
 
+    /** No corner of a triangle counts more than this at a place beside it. */
+    private static final double FARTHEST = 2;
+
     private final TriangleSurface surface;
     private final Mesh mesh;
     private final SurfaceNodes nodes;
@@ -166,7 +169,10 @@ public final class ImprintMesh {
             }
         } else {
             int t = 3 * nodes.triangle(node);
-            double[] shares = surface.shares(nodes.triangle(node), nodes.at(node));
+            double[] shares = surface.sharesBeyond(nodes.triangle(node), nodes.at(node));
+            // A narrow triangle tells little of what is beside it.
+            for (double share : shares)
+                if (Math.abs(share) > FARTHEST) shares = surface.shares(nodes.triangle(node), nodes.at(node));
             mix(
                     corner,
                     f,

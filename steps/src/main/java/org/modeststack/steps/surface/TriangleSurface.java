@@ -145,14 +145,21 @@ public final class TriangleSurface implements Memory.Counted {
 
     /** How much each corner of a triangle counts at a place in it; together 1. */
     public double[] shares(int triangle, Vec3 p) {
+        double[] beyond = sharesBeyond(triangle, p);
+        double u = Math.clamp(beyond[0], 0, 1), v = Math.clamp(beyond[1], 0, 1 - u);
+        return new double[] {u, v, 1 - u - v};
+    }
+
+    /** The same at a place that may lie beside it, in its plane: as what is linear in the triangle goes on there. */
+    double[] sharesBeyond(int triangle, Vec3 p) {
         Vec3 a = point(3 * triangle),
                 b = point(3 * triangle + 1),
                 c = point(3 * triangle + 2),
                 n = b.minus(a).cross(c.minus(a));
         double area = n.dot(n);
         if (area == 0) return new double[] {1, 0, 0};
-        double u = Math.clamp(c.minus(b).cross(p.minus(b)).dot(n) / area, 0, 1);
-        double v = Math.clamp(a.minus(c).cross(p.minus(c)).dot(n) / area, 0, 1 - u);
+        double u = c.minus(b).cross(p.minus(b)).dot(n) / area;
+        double v = a.minus(c).cross(p.minus(c)).dot(n) / area;
         return new double[] {u, v, 1 - u - v};
     }
 

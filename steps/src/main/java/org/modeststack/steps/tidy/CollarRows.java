@@ -30,8 +30,8 @@ record CollarRows(BitSet places, BitSet corners) implements StationRule {
     }
 
     @Override
-    public boolean capsEnds() {
-        return false;
+    public Ends ends() {
+        return Ends.ON_SURFACE;
     }
 
     @Override
