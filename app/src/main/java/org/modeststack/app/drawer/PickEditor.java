@@ -1,7 +1,6 @@
 package org.modeststack.app.drawer;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.SortedSet;
@@ -102,11 +101,15 @@ public final class PickEditor extends VBox {
         List<String> words = new ArrayList<>();
         List<PickMeaning> meanings = new ArrayList<>();
         for (int i = 0; i < now.terms().size(); i++) {
-            words.add(words(now, i));
+            words.add(words(now.terms().get(i), now));
             meanings.add(PickMeaning.of(now, i, in));
         }
+        List<Term.Where> offered = rules(in).stream()
+                .map(rule -> new Term.Where(Term.How.AND, rule))
+                .toList();
+        for (Term.Where w : offered) words.add(words(w, now));
         // What is being pressed, or has its menu open, stays while results come in.
-        List<?> from = Arrays.asList(now, words, meanings, in, in == null ? null : names(in));
+        List<?> from = List.of(now, words, meanings, offered);
         if (from.equals(madeFrom)) return;
         madeFrom = from;
         chips.getChildren().clear();
@@ -117,7 +120,7 @@ public final class PickEditor extends VBox {
             none.getStyleClass().add("pick-none");
             chips.getChildren().add(none);
         }
-        chips.getChildren().add(more(now));
+        chips.getChildren().add(more(now, offered));
     }
 
     /** The mesh that goes into the step, where it is known. */
@@ -126,8 +129,7 @@ public final class PickEditor extends VBox {
         return b == null ? null : results.before(b, step.get().id());
     }
 
-    private String words(Pick now, int i) {
-        Term term = now.terms().get(i);
+    private String words(Term term, Pick now) {
         String words = PickText.words(term, now.kind(), picks.names(step.get()));
         if (words.startsWith(", ")) words = words.substring(2);
         return term instanceof Term.Where w && w.how() != Term.How.AND
@@ -206,7 +208,8 @@ public final class PickEditor extends VBox {
         });
     }
 
-    private MenuButton more(Pick now) {
+    /** @param offered the rules that more elements may be picked by */
+    private MenuButton more(Pick now, List<Term.Where> offered) {
         MenuButton menu = new MenuButton("+");
         menu.getStyleClass().add("pick-chip-add");
         Hint.on(menu, "Add a rule, or change what is picked so far");
@@ -218,7 +221,10 @@ public final class PickEditor extends VBox {
                         case WITHIN -> "Only within";
                         case WITHOUT -> "But without";
                     });
-            rules(rules, now, how);
+            for (Term.Where w : offered) {
+                Term.Where term = new Term.Where(how, w.rule());
+                item(rules.getItems()::add, PickText.words(term, now.kind(), picks.names(step.get())), now.and(term));
+            }
             menu.getItems().add(rules);
         }
         if (now.terms().isEmpty()) return menu;
@@ -236,7 +242,8 @@ public final class PickEditor extends VBox {
         return menu;
     }
 
-    private void rules(Menu menu, Pick now, Term.How how) {
+    /** @param in the mesh that goes into the step, or null */
+    private List<Rule> rules(@Nullable Mesh in) {
         List<Rule> rules = new ArrayList<>(List.of(
                 new Rule.All(),
                 new Rule.Sharper(30),
@@ -244,7 +251,6 @@ public final class PickEditor extends VBox {
                 new Rule.Facing(new Vec3(0, 0, 1), 10),
                 new Rule.Facing(new Vec3(0, 0, -1), 10),
                 new Rule.Sides(4)));
-        Mesh in = before();
         if (in != null) {
             in.materials().forEach(m -> rules.add(new Rule.OfMaterial(m)));
             names(in).forEach(t -> rules.add(t.startsWith(StepContext.MADE) ? new Rule.Made(t) : new Rule.Tagged(t)));
@@ -252,10 +258,7 @@ public final class PickEditor extends VBox {
                     new Vec3(in.bounds().minX(), in.bounds().minY(), in.bounds().minZ()),
                     new Vec3(in.bounds().maxX(), in.bounds().maxY(), in.bounds().maxZ())));
         }
-        for (Rule r : rules) {
-            Term.Where w = new Term.Where(how, r);
-            item(menu.getItems()::add, PickText.words(w, now.kind(), picks.names(step.get())), now.and(w));
-        }
+        return rules;
     }
 
     /** What the step can pick by: the tags of the mesh that goes into it, and those that steps below give. */

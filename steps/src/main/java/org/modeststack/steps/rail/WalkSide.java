@@ -30,9 +30,6 @@ public final class WalkSide {
     /** A rail that turns from the edges by more than this between two places goes aside; cosine. */
     private static final double ASIDE = 0.15;
 
-    /** And no farther from the end of a chain. */
-    private static final double END = 2;
-
     private static final int ROUNDS = 60;
 
     /** How near to the edges themselves a way may leave them, radians. */
@@ -43,21 +40,6 @@ public final class WalkSide {
 
     /** Where so much of the surface lies on this side of a vertex, rails beside it do not meet, radians. */
     private static final double FOLDED = Math.toRadians(340);
-
-    /** No more lies behind the end of a strip whose profile is cut into the surface there, radians. */
-    private static final double BEHIND = 0.97 * Math.PI;
-
-    /** Where more lies behind and sharp edges leave, it ends in a face of its own, radians. */
-    private static final double MOST_BEHIND = 1.1 * Math.PI;
-
-    /** It does too where about this lies behind, and a sharp edge leaves in the midst of that, radians. */
-    private static final double HALF_BEHIND = Math.toRadians(150);
-
-    /** So far from the rails, radians. */
-    private static final double ONWARD = Math.toRadians(30);
-
-    /** A strip ends along a sharp edge that is this near to square, radians. */
-    private static final double SQUARE = Math.toRadians(60);
 
     private final TriangleSurface surface;
     private final SharpEdges sharp;
@@ -182,7 +164,8 @@ public final class WalkSide {
         }
     }
 
-    private static double nearest(DoubleArrayList angles, double wanted) {
+    /** Of some angles the one nearest to another; -1 where there are none. */
+    static double nearest(DoubleArrayList angles, double wanted) {
         double best = -1;
         for (double a : angles) if (best < 0 || Math.abs(a - wanted) < Math.abs(best - wanted)) best = a;
         return best;
@@ -302,50 +285,34 @@ public final class WalkSide {
     }
 
     /**
-     * The two ways at the end of a chain, on the left of where the walk comes in and of where it goes out: along sharp
-     * edges that are about square to it, or else square.
+     * The two ways at the end of a chain, on the left of where the walk comes in and of where it goes out.
      *
      * @param rule where the profile there may lie
      */
     ChainEnd end(int at, double width, StationRule.Ends rule, SurfaceWalk walk) {
-        double whole = angle[at], square = Math.min(Math.PI / 2, 0.49 * whole);
-        EndWays ways = endWays(at, square);
-        ChainEnd.Closing closing = ChainEnd.Closing.ON_SURFACE;
-        int behind = -1;
-        if (rule == StationRule.Ends.CLOSED && isForCap(at, ways)) {
-            behind = ways.alongIn && ways.alongOut ? oneFace(at, ways) : -1;
-            closing = behind < 0 ? ChainEnd.Closing.CAPPED : ChainEnd.Closing.IN_FACE;
-        } else if (rule != StationRule.Ends.BESIDE && whole - 2 * square > BEHIND) {
-            // Where more than half of a turn lies behind, the straight way would go through the edge itself.
-            ways = endWays(at, (whole - BEHIND) / 2);
-        }
+        EndWays ways = EndWays.of(sharpAt(at), angle[at], rule);
+        int behind = ways.isClosed() && ways.alongIn() && ways.alongOut() ? oneFace(at, ways.out(), ways.in()) : -1;
         return new ChainEnd(
                 corner[at],
-                endArm(at, ways.in, whole - ways.in, ways.alongIn, width, walk),
-                ways.in,
-                endArm(at, ways.out, ways.out, ways.alongOut, width, walk),
-                ways.out,
-                closing,
+                endArm(at, ways.in(), angle[at] - ways.in(), ways.alongIn(), width, walk),
+                ways.in(),
+                endArm(at, ways.out(), ways.out(), ways.alongOut(), width, walk),
+                ways.out(),
+                behind >= 0
+                        ? ChainEnd.Closing.IN_FACE
+                        : ways.isClosed() ? ChainEnd.Closing.CAPPED : ChainEnd.Closing.ON_SURFACE,
                 behind,
                 walk);
     }
 
-    /** Whether the surface behind has no place for a profile: it is a corner, or an edge goes on there. */
-    private boolean isForCap(int at, EndWays ways) {
-        if (ways.behind() > MOST_BEHIND && (ways.alongIn || ways.alongOut)) return true;
-        if (ways.behind() < HALF_BEHIND) return false;
-        for (double a : sharpAt(at)) if (a > ways.out + ONWARD && a < ways.in - ONWARD) return true;
-        return false;
-    }
-
-    /** A triangle of the one face that lies between two sharp edges; -1 where there are several. */
-    private int oneFace(int at, EndWays ways) {
+    /** A triangle of the one face that lies between two angles; -1 where there are several. */
+    private int oneFace(int at, double from, double to) {
         int found = -1;
         double gone = 0;
         for (int c = corner[at]; ; c = surface.turned(c)) {
             double middle = gone + surface.angle(c) / 2;
             gone += surface.angle(c);
-            if (middle > ways.out && middle < ways.in) {
+            if (middle > from && middle < to) {
                 if (found >= 0 && surface.faceOf(found) != surface.faceOf(c / 3)) return -1;
                 found = c / 3;
             }
@@ -353,42 +320,11 @@ public final class WalkSide {
         }
     }
 
-    /**
-     * The angles at which the rails lie at the end of a chain, and whether they are those of sharp edges.
-     *
-     * @param out on the left of where the walk goes out; {@code in} of where it comes in
-     */
-    private record EndWays(double out, boolean alongOut, double in, boolean alongIn) {
-        double behind() {
-            return in - out;
-        }
-    }
-
-    /** @param square the angle from the edge that is wanted */
-    private EndWays endWays(int at, double square) {
-        double whole = angle[at];
-        DoubleArrayList edges = sharpAt(at);
-        double out = nearest(edges, square), in = nearest(edges, whole - square);
-        boolean hasOut = out >= 0 && Math.abs(out - square) < SQUARE && isSquare(out);
-        boolean hasIn = in >= 0 && Math.abs(whole - square - in) < SQUARE && isSquare(whole - in);
-        if (hasOut && hasIn && out >= in) {
-            // Where there is just one it is for the side that it is nearer to being square to.
-            hasOut = out == in && Math.abs(out - square) < Math.abs(whole - square - in);
-            hasIn = out == in && !hasOut;
-        }
-        return new EndWays(hasOut ? out : square, hasOut, hasIn ? in : whole - square, hasIn);
-    }
-
-    /** Whether a way at an angle from the edge is as far from it as wanted before it is longer than it may be. */
-    private static boolean isSquare(double fromEdge) {
-        return Math.abs(Math.sin(fromEdge)) * END > 1;
-    }
-
     /** @param toEdge the angle between the way and the edge of the chain */
     private Arm endArm(int at, double angle, double toEdge, boolean isSharp, double width, SurfaceWalk walk) {
         if (alongEdges && isSharp) return along(at, angle, width, walk);
-        double least = Math.min(END * width, width / Math.abs(Math.sin(toEdge)));
-        return along(at, angle, Math.min(END * width, distance(at, angle, least, width)), walk);
+        double most = EndWays.LONGEST * width, least = Math.min(most, width / Math.abs(Math.sin(toEdge)));
+        return along(at, angle, Math.min(most, distance(at, angle, least, width)), walk);
     }
 
     /** The way square off the edge that is left a place by, from a point of it. */

@@ -137,20 +137,23 @@ class StripEndsTest {
         double a = 5 + 10 * r.nextDouble(), b = 5 + 10 * r.nextDouble(), depth = 5 + 20 * r.nextDouble();
         double[][] outline = {{0, 0}, {50, 0}, {50, a}, {35, a}, {35, 40}, {15, 40}, {15, b}, {0, b}};
         Mesh whole = prism(depth, outline), in = MeshFixtures.posed(whole, r, 30);
-        if (r.nextBoolean()) in = triangulated(in);
+        boolean divided = r.nextBoolean();
+        if (divided) in = triangulated(in);
         double width = 0.3 + 2 * r.nextDouble(), section = section(width, segments);
+        // Vertices of rails that are that near to edges of the mesh lie on them.
+        double off = divided ? 2 * 2e-3 * width * width : 0;
         int n = outline.length, corner = r.nextBoolean() ? 3 : 6, side = r.nextInt(2) * n;
         assertEquals(
                 volume(in) + depth * section,
                 volume(rounded(in, corner, corner + n, width, segments, 1)),
-                1e-9 * volume(in));
+                depth * off + 1e-9 * volume(in));
         int other = corner + 1 - 2 * r.nextInt(2);
         Vec3 along = in.point(other + side).minus(in.point(corner + side));
         // What ends at an outer corner ends in the plane of a side.
         assertEquals(
                 volume(in) - along.length() * section,
                 volume(rounded(in, corner + side, other + side, width, segments, 1)),
-                1e-9 * volume(in));
+                along.length() * off + 1e-9 * volume(in));
     }
 
     private static Mesh triangulated(Mesh m) throws StepException {
