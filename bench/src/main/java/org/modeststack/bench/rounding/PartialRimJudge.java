@@ -23,12 +23,14 @@ import org.modeststack.steps.profile.ProfileCurve;
 
 /**
  * Bevels some of the sharp edges of cut bodies, picked by hand as {@link PartialRims} has it, and measures how wide the
- * strips have become where nothing else is near, whether edges there were left out, and what is wrong with the outcome.
+ * strips have become where nothing else is near, whether edges there were left out, whether rails are far from the edges
+ * anywhere, whether about as much was taken off or filled as there should be, and what is wrong with the outcome.
  */
 public final class PartialRimJudge {
     /** Of the widths: rails round a right angle outside meet 1.4 from it, and 2.6 from one of 45 degrees. */
     private static final double FAR = 3;
 
+    /** A volume that is off by more is told, as a share of what is meant. */
     private static final double STRAY = 0.5;
 
     private static final int SEGMENTS = 3;
@@ -167,6 +169,7 @@ public final class PartialRimJudge {
                 .toArray();
     }
 
+    /** @see Outcome#strayVolume */
     private static double strayVolume(Mesh in, PartialRims.Some some, Mesh out, double width) {
         Adjacency adj = in.adjacency();
         FaceFrames frames = FaceFrames.of(in);

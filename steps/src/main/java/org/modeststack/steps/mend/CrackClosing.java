@@ -27,6 +27,9 @@ final class CrackClosing {
     /** A vertex that is so many times nearer to one edge than to others is not led into those. */
     private static final double MUCH_NEARER = 10;
 
+    /** As a share of the mesh: vertices lie on an edge but for that. */
+    private static final double ROUNDING = 1e-12;
+
     private final Mesh mesh;
     private final Adjacency adj;
     private List<Cracks.Side> sides = List.of();
@@ -39,15 +42,16 @@ final class CrackClosing {
     }
 
     /** The sides with those of their vertices that are not much nearer to another side. */
-    private static List<Cracks.Side> toNearest(List<Cracks.Side> found) {
+    private List<Cracks.Side> toNearest(List<Cracks.Side> found) {
         Int2DoubleOpenHashMap nearest = new Int2DoubleOpenHashMap();
         nearest.defaultReturnValue(Double.POSITIVE_INFINITY);
         for (Cracks.Side s : found)
             for (int i = 0; i < s.vertices().length; i++)
                 nearest.put(s.vertices()[i], Math.min(nearest.get(s.vertices()[i]), s.off()[i]));
+        double rounding = ROUNDING * mesh.bounds().diagonal();
         List<Cracks.Side> out = new ArrayList<>();
         for (Cracks.Side s : found) {
-            Cracks.Side near = s.only(i -> s.off()[i] <= MUCH_NEARER * nearest.get(s.vertices()[i]));
+            Cracks.Side near = s.only(i -> s.off()[i] <= MUCH_NEARER * nearest.get(s.vertices()[i]) + rounding);
             if (near.vertices().length > 0) out.add(near);
         }
         return out;
