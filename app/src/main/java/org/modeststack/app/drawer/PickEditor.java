@@ -104,10 +104,8 @@ public final class PickEditor extends VBox {
             words.add(words(now.terms().get(i), now));
             meanings.add(PickMeaning.of(now, i, in));
         }
-        List<Term.Where> offered = rules(in).stream()
-                .map(rule -> new Term.Where(Term.How.AND, rule))
-                .toList();
-        for (Term.Where w : offered) words.add(words(w, now));
+        List<Rule> offered = rules(in);
+        for (Rule r : offered) words.add(words(new Term.Where(Term.How.AND, r), now));
         // What is being pressed, or has its menu open, stays while results come in.
         List<?> from = List.of(now, words, meanings, offered);
         if (from.equals(madeFrom)) return;
@@ -209,7 +207,7 @@ public final class PickEditor extends VBox {
     }
 
     /** @param offered the rules that more elements may be picked by */
-    private MenuButton more(Pick now, List<Term.Where> offered) {
+    private MenuButton more(Pick now, List<Rule> offered) {
         MenuButton menu = new MenuButton("+");
         menu.getStyleClass().add("pick-chip-add");
         Hint.on(menu, "Add a rule, or change what is picked so far");
@@ -221,8 +219,8 @@ public final class PickEditor extends VBox {
                         case WITHIN -> "Only within";
                         case WITHOUT -> "But without";
                     });
-            for (Term.Where w : offered) {
-                Term.Where term = new Term.Where(how, w.rule());
+            for (Rule r : offered) {
+                Term.Where term = new Term.Where(how, r);
                 item(rules.getItems()::add, PickText.words(term, now.kind(), picks.names(step.get())), now.and(term));
             }
             menu.getItems().add(rules);

@@ -18,6 +18,7 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.bevel.Measure;
 import org.modeststack.steps.bevel.Rails;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.round.StripTags;
 
 /**
  * Cuts bodies at random poses, bevels the edges of the cut or all edges of the body, and measures how wide the strips have
@@ -143,7 +144,7 @@ public final class RoundingJudge {
 
     /** The vertices between a strip and what is beside it, but not those between it and the face that closes its end. */
     static BitSet rails(Mesh out, String made) {
-        BitSet strip = faces(out, made), ends = faces(out, made + ":ends");
+        BitSet strip = faces(out, made), ends = faces(out, made + StripTags.ENDS);
         Adjacency adj = out.adjacency();
         BitSet rails = new BitSet();
         for (int e = 0; e < adj.edgeCount(); e++) {

@@ -4,6 +4,7 @@ import java.util.BitSet;
 import org.modeststack.mesh.EdgeShading;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Tag;
+import org.modeststack.steps.round.StripTags;
 
 /** Shades what a bevel has made as one with what is beside it. */
 final class BlendedStrips {
@@ -12,8 +13,8 @@ final class BlendedStrips {
     /** With all edges of new faces shaded smooth, but for those round the ends of strips. */
     static Mesh of(Mesh m, String madeTag) {
         BitSet out = edges(m, madeTag);
-        out.or(edges(m, madeTag + ":corners"));
-        out.andNot(edges(m, madeTag + ":ends"));
+        out.or(edges(m, madeTag + StripTags.CORNERS));
+        out.andNot(edges(m, madeTag + StripTags.ENDS));
         return EdgeShading.shaded(m, out, EdgeShading.SMOOTH);
     }
 

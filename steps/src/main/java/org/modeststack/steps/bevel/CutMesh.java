@@ -16,6 +16,7 @@ import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.Tag;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.work.Workers;
+import org.modeststack.steps.round.StripTags;
 
 /**
  * A mesh whose edges and corners are being cut off, put together from {@link CutPiece pieces}: what stands in place of
@@ -281,7 +282,7 @@ final class CutMesh {
         Mesh rest = b.build();
         tags.putAll(rest.tags());
         tags.put(madeTag, Tag.faces(old, old + stripKeys.length));
-        tags.put(madeTag + ":corners", Tag.faces(old + stripKeys.length, faces));
+        tags.put(madeTag + StripTags.CORNERS, Tag.faces(old + stripKeys.length, faces));
         return new Mesh(xyz, offsets, corners, faceMaterials, rest.materials(), null, tags, key, faceKeys);
     }
 
@@ -308,7 +309,7 @@ final class CutMesh {
             faceMap[f] = emit(b, round, from, scale, id, mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]]);
         }
         b.emptyTag(madeTag, ElementKind.FACE);
-        b.emptyTag(madeTag + ":corners", ElementKind.FACE);
+        b.emptyTag(madeTag + StripTags.CORNERS, ElementKind.FACE);
         from.clear();
         for (int i = 0; i < stripKeys.length; i++) {
             round.clear();
@@ -329,7 +330,7 @@ final class CutMesh {
                 int like = own >= 0 ? own : materials[mesh.faceMaterials()[p.faceLike.getInt(i)]];
                 if (mesh.hasCornerValues()) paintLike(p.faceLike.getInt(i), round, from);
                 int made = emit(b, round, from, scale, id, p.faceKeys.getLong(i), like);
-                if (made >= 0) b.tag(madeTag + ":corners", ElementKind.FACE, made, 1);
+                if (made >= 0) b.tag(madeTag + StripTags.CORNERS, ElementKind.FACE, made, 1);
             }
         }
         if (!mesh.tags().isEmpty()) tags(b, id, faceMap);

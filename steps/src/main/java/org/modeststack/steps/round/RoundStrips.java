@@ -36,12 +36,6 @@ final class RoundStrips implements StripBuilder {
     private static final long CORNER = 6;
     private static final long CAP = 9;
 
-    /** What the tag of corner faces is called behind that of the strips. */
-    private static final String CORNERS = ":corners";
-
-    /** And that of faces that close the ends of strips. */
-    private static final String ENDS = ":ends";
-
     private final ImprintMesh rest;
     private final Mesh mesh;
     private final ProfileCurve curve;
@@ -79,8 +73,8 @@ final class RoundStrips implements StripBuilder {
         out = rest.builder();
         firstFace = out.faceCount();
         out.emptyTag(madeTag, ElementKind.FACE);
-        out.emptyTag(madeTag + CORNERS, ElementKind.FACE);
-        out.emptyTag(madeTag + ENDS, ElementKind.FACE);
+        out.emptyTag(madeTag + StripTags.CORNERS, ElementKind.FACE);
+        out.emptyTag(madeTag + StripTags.ENDS, ElementKind.FACE);
         mesh = rest.mesh();
         heirs = new Successors(mesh, out);
         // No corner: what was not said to be like one must not be painted like the first.
@@ -171,7 +165,7 @@ final class RoundStrips implements StripBuilder {
     /** The face from the end of a chain to the profile there, where the surface behind has no place for that. */
     private void cap(Band band, int k, int[] row, int made, RailLines rails) {
         Walks.Place at = band.sides().leftAt(band.at()[k]);
-        if (!at.walk().turnsRound(at.index()) || !rails.isCapped(at)) return;
+        if (!rails.isCapped(at)) return;
         int end = rest.vertex(rails.profile(at)[1]);
         // From where the walk comes in, which at the first station is on the right, to where it goes out.
         int[] across = k == 0 ? reversed(row) : row;
@@ -182,7 +176,7 @@ final class RoundStrips implements StripBuilder {
         for (int v : ring) paint(v, band, k);
         Station s = band.station(k);
         long key = Keys.of(seed, CAP, out.vertexKey(row[0]) + out.vertexKey(row[row.length - 1]));
-        face(ring, key, made, new Origin(null, 0, s, s), false, madeTag + ENDS);
+        face(ring, key, made, new Origin(null, 0, s, s), false, madeTag + StripTags.ENDS);
     }
 
     private int material(Band band) {
@@ -197,12 +191,13 @@ final class RoundStrips implements StripBuilder {
         Walks.Place onLeft = band.sides().leftAt(band.at()[k]),
                 onRight = band.sides().rightAt(band.at()[k]);
         int[] row = new int[segments + 1];
-        boolean isFirst = k == 0, isEnd = band.chain().isEnd(band.at()[k]);
-        boolean isAlone = onLeft.walk().turnsRound(onLeft.index()), isCapped = isAlone && rails.isCapped(onLeft);
+        boolean isFirst = k == 0, isAlone = onLeft.walk().turnsRound(onLeft.index());
+        boolean isCapped = rails.isCapped(onLeft),
+                meets = !isAlone && band.chain().isEnd(band.at()[k]);
         if (isAlone && !isCapped) {
             int[] nodes = rails.profile(onLeft);
             // At the first station the walk on the right comes in.
-            for (int j = 0; j <= segments; j++) row[j] = rest.vertex(nodes[k == 0 ? segments - j : j]);
+            for (int j = 0; j <= segments; j++) row[j] = rest.vertex(nodes[isFirst ? segments - j : j]);
             return row;
         }
         Station s = band.station(k);
@@ -215,22 +210,23 @@ final class RoundStrips implements StripBuilder {
             l = rails.node(onLeft);
             r = rails.node(onRight);
         }
-        StripProfile profile = profile(band, k, isEnd && !isAlone, rest.at(l), rest.at(r));
+        StripProfile profile = profile(band, k, meets, rest.at(l), rest.at(r));
         row[0] = rest.vertex(l);
         row[segments] = rest.vertex(r);
         for (int j = 1; j < segments; j++) {
             Vec3 p = profile.places()[j];
             row[j] = out.vertex(p.x(), p.y(), p.z(), across(rest.key(l), rest.key(r), VERTEX, j, segments));
         }
-        if (isEnd && !isAlone)
+        if (meets)
             ends.computeIfAbsent(s.vertex(), _ -> new Int2ObjectOpenHashMap<>())
                     .put((isFirst ? onLeft : onRight).corner(), new End(band, isFirst, row, profile));
         return row;
     }
 
-    private StripProfile profile(Band band, int k, boolean isEnd, Vec3 left, Vec3 right) {
+    /** @param meets whether other strips end there too */
+    private StripProfile profile(Band band, int k, boolean meets, Vec3 left, Vec3 right) {
         Station s = band.station(k);
-        if (!isEnd) {
+        if (!meets) {
             SurfacePath.Place l = band.left()[k].rail(s.scale()), r = band.right()[k].rail(s.scale());
             return StripProfile.of(curve, s.place(), left, l, right, r);
         }
@@ -335,7 +331,7 @@ final class RoundStrips implements StripBuilder {
     }
 
     private void face(IntArrayList ring, long key, int made, Origin origin, boolean isRight) {
-        face(ring, key, made, origin, isRight, origin.band() == null ? madeTag + CORNERS : madeTag);
+        face(ring, key, made, origin, isRight, origin.band() == null ? madeTag + StripTags.CORNERS : madeTag);
     }
 
     private void face(IntArrayList ring, long key, int made, Origin origin, boolean isRight, String tag) {

@@ -171,8 +171,8 @@ public final class ImprintMesh {
             int t = 3 * nodes.triangle(node);
             double[] shares = surface.sharesBeyond(nodes.triangle(node), nodes.at(node));
             // A narrow triangle tells little of what is beside it.
-            for (double share : shares)
-                if (Math.abs(share) > FARTHEST) shares = surface.shares(nodes.triangle(node), nodes.at(node));
+            if (Arrays.stream(shares).anyMatch(s -> Math.abs(s) > FARTHEST))
+                shares = surface.shares(nodes.triangle(node), nodes.at(node));
             mix(
                     corner,
                     f,
