@@ -9,6 +9,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
+import org.modeststack.bench.rounding.PartialRims.Part;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -22,7 +23,7 @@ import org.modeststack.steps.pick.Pick;
 import org.modeststack.steps.profile.ProfileCurve;
 
 /**
- * Bevels some of the sharp edges of cut bodies, picked by hand as {@link PartialRims} has it, and measures how wide the
+ * Bevels some of the sharp edges of cut bodies, picked as {@link PartialRims} has it, and measures how wide the
  * strips have become where nothing else is near, whether edges there were left out, whether rails are far from the edges
  * anywhere, whether about as much was taken off or filled as there should be, and what is wrong with the outcome.
  */
@@ -51,7 +52,7 @@ public final class PartialRimJudge {
      */
     record Outcome(
             CutBodies.Case of,
-            PartialRims.Part part,
+            Part part,
             int picked,
             int alone,
             int left,
@@ -69,10 +70,13 @@ public final class PartialRimJudge {
     }
 
     public static void main(String[] args) throws StepException {
-        CaseWords cases = CaseWords.of(new ArrayList<>(List.of(args)), 400);
+        List<String> words = new ArrayList<>(List.of(args));
+        Part part = null;
+        for (Part p : Part.values()) if (words.remove(p.name().toLowerCase(Locale.ROOT))) part = p;
+        CaseWords cases = CaseWords.of(words, 400);
         List<Outcome> all = new ArrayList<>();
         for (int i = cases.first(); i < cases.end(); i++) {
-            Outcome o = judge(cases.make(i), i);
+            Outcome o = judge(cases.make(i), part == null ? Part.byHand(i) : part, i);
             if (o == null) continue;
             all.add(o);
             if (cases.each()
@@ -104,9 +108,9 @@ public final class PartialRimJudge {
     }
 
     /** Null where nothing was cut, or nothing is sharp. */
-    static @Nullable Outcome judge(CutBodies.Case c, int number) throws StepException {
+    static @Nullable Outcome judge(CutBodies.Case c, Part part, int number) throws StepException {
         if (!CutBodies.isCut(c)) return null;
-        PartialRims.Some some = PartialRims.of(c, number);
+        PartialRims.Some some = PartialRims.of(c, part, number);
         if (some == null) return null;
         Mesh in = c.mesh();
         QuietContext context = new QuietContext(99);
@@ -177,17 +181,14 @@ public final class PartialRimJudge {
         double[] ab = new double[2 * (SEGMENTS + 1)];
         BitSet picked = some.edges().elements();
         for (int e = picked.nextSetBit(0); e >= 0; e = picked.nextSetBit(e + 1)) {
-            int c = adj.edgeCorner(e, 0);
-            Vec3 n = frames.normal(adj.cornerFace()[c]), m = frames.normal(adj.cornerFace()[adj.edgeCorner(e, 1)]);
-            Vec3 along = in.point(in.corners()[adj.cornerNext()[c]]).minus(in.point(in.corners()[c]));
-            double turn = Math.atan2(n.cross(m).length(), n.dot(m));
+            double bend = EdgeBend.of(in, frames, e), turn = Math.abs(bend), length = adj.edgeLength(e, in);
             new ProfileCurve(1, SEGMENTS).at(turn, ab);
             double area = 0;
             for (int i = 0; i < 2 * SEGMENTS; i += 2) area += (ab[i] * ab[i + 3] - ab[i + 1] * ab[i + 2]) / 2;
             area *= width * width * Math.sin(turn);
             boolean goesOn = some.alone().get(e);
-            meant -= Math.signum(n.cross(m).dot(along)) * area * along.length();
-            all += area * (along.length() + (goesOn ? 0 : width));
+            meant -= Math.signum(bend) * area * length;
+            all += area * (length + (goesOn ? 0 : width));
         }
         return Math.abs(Measures.of(out).volume() - Measures.of(in).volume() - meant) / all;
     }
@@ -209,7 +210,7 @@ public final class PartialRimJudge {
                         + CaseGroups.SHAPE + " |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         CaseGroups.byKind(all, Outcome::of).forEach(PartialRimJudge::print);
-        for (PartialRims.Part part : PartialRims.Part.values())
+        for (Part part : Part.values())
             print(
                     part.name().toLowerCase(Locale.ROOT),
                     all.stream().filter(o -> o.part == part).toList());

@@ -18,14 +18,26 @@ import org.modeststack.mesh.select.Selection;
 
 /**
  * Picks some of the sharp edges of a cut body, as people do by hand: a stretch of a rim, whole chains by chance, or an edge
- * or three. And says along which of them nothing else is near, so that a strip has all of its width there.
+ * or three; or by rule: the rim, all edges, or those that are bent one way. And says along which of them nothing else is
+ * near, so that a strip has all of its width there.
  */
 final class PartialRims {
     /** What is picked. */
     enum Part {
         STRETCH,
         CHAINS,
-        FEW
+        FEW,
+        RIM,
+        ALL,
+        OUTWARD,
+        INWARD;
+
+        private static final List<Part> BY_HAND = List.of(STRETCH, CHAINS, FEW);
+
+        /** One of those that are picked by hand, by the number of a case. */
+        static Part byHand(int number) {
+            return BY_HAND.get(number / CutBodies.Kind.values().length % BY_HAND.size());
+        }
     }
 
     /** An edge turns by more than this where it may be picked; where chains turn by more one ends. Cosine of 30 degrees. */
@@ -58,10 +70,9 @@ final class PartialRims {
     record Some(Part part, Selection edges, BitSet alone) {}
 
     /** Null where there is nothing to pick. */
-    static @Nullable Some of(CutBodies.Case c, int number) {
+    static @Nullable Some of(CutBodies.Case c, Part part, int number) {
         PartialRims p = new PartialRims(c.mesh());
         Random r = new Random(31 * number + 5);
-        Part part = Part.values()[number / CutBodies.Kind.values().length % Part.values().length];
         BitSet picked = p.picked(c, part, r);
         if (picked.isEmpty()) return null;
         return new Some(part, new Selection(ElementKind.EDGE, picked), p.alone(picked, c.width()));
@@ -73,12 +84,20 @@ final class PartialRims {
             for (IntArrayList chain : chains()) if (r.nextBoolean()) chain.forEach(out::set);
             return out;
         }
+        if (part == Part.OUTWARD || part == Part.INWARD) {
+            FaceFrames frames = FaceFrames.of(mesh);
+            sharp.stream()
+                    .filter(e -> EdgeBend.of(mesh, frames, e) > 0 == (part == Part.OUTWARD))
+                    .forEach(out::set);
+            return out;
+        }
         BitSet from = sharp;
-        if (part == Part.STRETCH) {
+        if (part == Part.STRETCH || part == Part.RIM) {
             Tag t = c.mesh().tag(c.rim());
             from = Selection.of(mesh, t).to(mesh, ElementKind.EDGE).elements();
             from.and(sharp);
         }
+        if (part == Part.RIM || part == Part.ALL) return from;
         int[] all = from.stream().toArray();
         if (all.length == 0) return out;
         int first = all[r.nextInt(all.length)];

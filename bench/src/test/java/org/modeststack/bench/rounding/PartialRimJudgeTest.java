@@ -13,7 +13,7 @@ import org.modeststack.steps.StepException;
 /** A short form of {@code bench/rounding some}, and cases that once came out badly. */
 class PartialRimJudgeTest {
     private static PartialRimJudge.Outcome judge(int number) throws StepException {
-        return PartialRimJudge.judge(CutBodies.of(number, 1), number);
+        return PartialRimJudge.judge(CutBodies.of(number, 1), PartialRims.Part.byHand(number), number);
     }
 
     @Test

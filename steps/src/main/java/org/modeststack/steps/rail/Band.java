@@ -44,6 +44,14 @@ public record Band(
         for (int i = 0; i < edges(k); i++) to.set(chain.edge(mesh, at[k] + i));
     }
 
+    /** How long it is along the edges from a station to the next, mm. */
+    double length(Mesh mesh, int k) {
+        double length = 0;
+        for (int i = 0; i < edges(k); i++)
+            length += mesh.adjacency().edgeLength(chain.edge(mesh, at[k] + i), mesh);
+        return length;
+    }
+
     /** Narrows it beside what is held back as far as it would widen too fast. */
     void smooth() {
         for (int turn = 0; turn < 2; turn++) {

@@ -412,6 +412,21 @@ public final class BandNet {
         return out;
     }
 
+    /** Adds the long pieces beside stations that are in trouble or without room to a list. */
+    void longPieces(Set<Station> troubled, List<LongPiece> to) {
+        for (Band b : bands) {
+            for (int k = 0; k < b.pieces(); k++) {
+                Station s = b.station(k), t = b.station(k + 1);
+                boolean isNarrow = troubled.contains(s) || troubled.contains(t) || s.isShort() || t.isShort();
+                double width = Math.min(s.whole(), t.whole());
+                if (!isNarrow || !LongPiece.isLong(b.length(mesh, k), width)) continue;
+                IntArrayList vertices = new IntArrayList();
+                for (int i = 0; i <= b.edges(k); i++) vertices.add(b.chain().vertex(b.at()[k] + i));
+                to.add(new LongPiece(vertices, width));
+            }
+        }
+    }
+
     /** Whether most of it is wide enough, and nothing as good as closed. */
     boolean isWorthwhile() {
         int narrow = 0, all = 0;

@@ -60,6 +60,7 @@ public final class BandStations {
     /** At each vertex of the chain. */
     private final IntToDoubleFunction width;
 
+    private final BitSet more;
     private final int fewest;
     private final double[] turns;
     /** Stations that need not be cut across along the sharp edges that leave them, which would make rails pass each other. */
@@ -67,8 +68,13 @@ public final class BandStations {
     /** For each edge of the chain the place of the vertex before it. */
     private final Int2IntOpenHashMap place = new Int2IntOpenHashMap();
 
-    /** @param width at each vertex of the chain, mm along the surface */
-    BandStations(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
+    /**
+     * @param width at each vertex of the chain, mm along the surface
+     * @param more vertices that are stations too, where rails do not pass each other
+     */
+    BandStations(
+            Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, BitSet more, SurfaceWalk walk) {
+        this.more = more;
         this.mesh = mesh;
         this.chain = chain;
         this.sides = sides;
@@ -85,15 +91,19 @@ public final class BandStations {
     /** A station in the making: the place of a vertex in the chain, and the ways to both rails. */
     private record Cut(int at, Arm left, Arm right) {}
 
-    /** The rule of strips with a profile: what the shape of a chain needs. */
-    public static StationRule byShape(StationRule.Ends ends) {
-        return new ByShape(ends);
+    /**
+     * The rule of strips with a profile: what the shape of a chain needs.
+     *
+     * @param more vertices that are stations too, where rails do not pass each other
+     */
+    public static StationRule byShape(StationRule.Ends ends, BitSet more) {
+        return new ByShape(ends, more);
     }
 
-    private record ByShape(Ends ends) implements StationRule {
+    private record ByShape(Ends ends, BitSet more) implements StationRule {
         @Override
         public Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
-            BandStations s = new BandStations(mesh, chain, sides, width, walk);
+            BandStations s = new BandStations(mesh, chain, sides, width, more, walk);
             List<Cut> cuts = s.cuts(s.find());
             double[] whole = new double[cuts.size()];
             Arrays.fill(whole, 1);
@@ -261,7 +271,7 @@ public final class BandStations {
 
     private List<Integer> chosen() {
         BitSet keep = new BitSet();
-        for (int i = 0; i < n; i++) if (isNeeded(i) || turns[i] > CORNER) keep.set(i);
+        for (int i = 0; i < n; i++) if (isNeeded(i) || turns[i] > CORNER || more.get(chain.vertex(i))) keep.set(i);
         if (keep.isEmpty()) keep.set(0);
         if (keep.cardinality() == 1) keep.set(farthest(keep.nextSetBit(0)));
         List<Integer> anchors = new ArrayList<>();

@@ -23,6 +23,9 @@ final class NetTrial {
     /** So often a net is begun anew, narrower at some places, before the edges there are left out. */
     private static final int ANEW = 6;
 
+    /** Each further time edges are left out, those so many widths farther from where trouble is too. */
+    private static final double FARTHER = 1;
+
     /** After so many rounds in trouble it is given up. */
     private static final int LAST = 150;
 
@@ -36,6 +39,8 @@ final class NetTrial {
     private int all;
     /** Whether it came out before, so that trouble is with others. */
     private boolean cameOut;
+    /** How often edges of it were left out before. */
+    private int less;
     /** What did not come out the last time it was tried; of a net that is begun anew what did not before. */
     private Trouble trouble = new Trouble();
 
@@ -58,6 +63,7 @@ final class NetTrial {
      */
     NetTrial anew(BandNet net, boolean isLess) {
         NetTrial t = new NetTrial(net, isLess ? 0 : anew + 1, all);
+        t.less = isLess ? less + 1 : less;
         t.trouble = trouble;
         t.cameOut = cameOut;
         return t;
@@ -69,6 +75,10 @@ final class NetTrial {
 
     boolean mayBeNarrower() {
         return anew < ANEW;
+    }
+
+    boolean isLess() {
+        return less > 0;
     }
 
     boolean isGivenUp() {
@@ -116,13 +126,31 @@ final class NetTrial {
         trouble = of.in(net);
     }
 
+    void longPieces(List<LongPiece> to) {
+        net.longPieces(trouble.stations(), to);
+    }
+
     /** Where it is in trouble. */
     List<Vec3> places() {
         return trouble.stations().stream().map(Station::place).toList();
     }
 
-    BitSet edgesInTrouble() {
-        return net.edgesBeside(trouble.stations());
+    /** The edges in trouble, and where leaving these out was no help before the more of those round them the oftener. */
+    BitSet edgesInTrouble(Mesh mesh) {
+        BitSet out = net.edgesBeside(trouble.stations());
+        double round = FARTHER * (less - 1) * reach;
+        if (round > 0)
+            edges(mesh).stream()
+                    .filter(e -> places().stream().anyMatch(p -> isWithin(mesh, e, p, round)))
+                    .forEach(out::set);
+        return out;
+    }
+
+    private static boolean isWithin(Mesh mesh, int edge, Vec3 place, double distance) {
+        return place.distanceTo(
+                        mesh.point(mesh.adjacency().edgeLow(edge)),
+                        mesh.point(mesh.adjacency().edgeHigh(edge)))
+                < distance;
     }
 
     /**

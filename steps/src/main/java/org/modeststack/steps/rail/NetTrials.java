@@ -3,6 +3,7 @@ package org.modeststack.steps.rail;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.work.Work;
@@ -29,12 +30,16 @@ public final class NetTrials {
 
     private final Mesh mesh;
     private final StripAttempt attempt;
+    private final UnaryOperator<BitSet> whole;
     private final Nets begin;
     private final NarrowPlaces narrow;
     private final BitSet rest;
+    private final List<LongPiece> longPieces = new ArrayList<>();
     private List<NetTrial> trials = new ArrayList<>();
 
-    public NetTrials(Mesh mesh, BitSet edges, StripAttempt attempt, Nets begin) {
+    /** @param whole adds to edges what should be left out with them where leaving them out alone is no help */
+    public NetTrials(Mesh mesh, BitSet edges, StripAttempt attempt, UnaryOperator<BitSet> whole, Nets begin) {
+        this.whole = whole;
         this.mesh = mesh;
         this.attempt = attempt;
         this.begin = begin;
@@ -42,9 +47,14 @@ public final class NetTrials {
         rest = (BitSet) edges.clone();
     }
 
-    /** The mesh with the strips of all nets that come out; null where none do. */
+    /**
+     * The mesh with the strips of all nets that come out.
+     *
+     * @param stops whether it stops where pieces of strips are narrow that are long, before anything is held back
+     * @return null where none do, or it has stopped
+     */
     @Nullable
-    public StripMesh run() {
+    public StripMesh run(boolean stops) {
         for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
         for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
             Work.checkpoint();
@@ -52,8 +62,9 @@ public final class NetTrials {
             if (groups.isEmpty()) {
                 Trouble trouble = new Trouble();
                 StripMesh out = attempt.onAll(rest, nets(), trouble);
-                if (out != null && trouble.isNone()) return out;
                 trials.forEach(t -> t.judge(trouble));
+                if (stops) trials.forEach(t -> t.longPieces(longPieces));
+                if (out != null && trouble.isNone()) return longPieces.isEmpty() ? out : null;
             } else
                 Workers.each(groups.size(), i -> {
                     Trouble trouble = new Trouble();
@@ -61,9 +72,16 @@ public final class NetTrials {
                     attempt.nearby(rest, group.stream().map(NetTrial::net).toList(), trouble);
                     group.forEach(t -> t.judge(trouble));
                 });
+            if (stops) trials.forEach(t -> t.longPieces(longPieces));
+            if (!longPieces.isEmpty()) return null;
             goOn();
         }
         return null;
+    }
+
+    /** What it has stopped for. */
+    public List<LongPiece> longPieces() {
+        return longPieces;
     }
 
     /** The edges that are still to be rounded. */
@@ -90,7 +108,8 @@ public final class NetTrials {
         if (isLess) {
             // Where not even the narrowest comes out the edges there are left out, so that the others do; what was in
             // their way is gone with them.
-            rest.andNot(t.isGivenUp() ? edges : t.edgesInTrouble());
+            BitSet troubled = t.edgesInTrouble(mesh);
+            rest.andNot(t.isGivenUp() ? edges : t.isLess() ? whole.apply(troubled) : troubled);
             narrow.forget(t.places());
         }
         edges.and(rest);

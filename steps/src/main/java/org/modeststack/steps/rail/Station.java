@@ -12,6 +12,9 @@ public final class Station {
     /** But by no more at once. */
     private static final double FARTHEST = 0.6;
 
+    /** With less than this share of the width a strip is narrow. */
+    private static final double SHORT = 0.99;
+
     private final int vertex;
     private final Vec3 place;
     /** What share of the width it has from the outset. */
@@ -62,8 +65,13 @@ public final class Station {
         return scale * whole();
     }
 
-    /** And how wide they would be if nothing were held back. */
-    private double whole() {
+    /** Whether it is narrower than it was to be. */
+    boolean isShort() {
+        return share() < SHORT;
+    }
+
+    /** How wide strips are here on the narrowest side when nothing is held back, mm. */
+    double whole() {
         double least = Double.POSITIVE_INFINITY;
         for (Arm a : arms) least = Math.min(least, a.distance());
         return least;

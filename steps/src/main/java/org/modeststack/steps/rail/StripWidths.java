@@ -1,6 +1,7 @@
 package org.modeststack.steps.rail;
 
 import java.util.function.IntToDoubleFunction;
+import java.util.function.IntUnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,6 +31,21 @@ public record StripWidths(
                 taper,
                 alongEdges,
                 ball == null ? null : e -> factor * ball.applyAsDouble(e));
+    }
+
+    /**
+     * The same for edges and vertices with other numbers.
+     *
+     * @param edge for each edge its number here
+     * @param taper for each vertex, by its other number
+     */
+    public StripWidths of(IntUnaryOperator edge, IntToDoubleFunction taper) {
+        IntToDoubleFunction of = ofEdge, ball = radius;
+        return new StripWidths(
+                e -> of.applyAsDouble(edge.applyAsInt(e)),
+                taper,
+                alongEdges,
+                ball == null ? null : e -> ball.applyAsDouble(edge.applyAsInt(e)));
     }
 
     public StripWidths tapering(IntToDoubleFunction taper) {

@@ -31,8 +31,10 @@ import org.modeststack.steps.surface.TriangleSurface;
  * meets, strips are narrower at that place, and widen again beside it. In time linear in the mesh.
  */
 public final class EdgeRounding {
+    /** So often chains are given more stations where their strips have no room. */
+    private static final int FINER = 3;
+
     private final Mesh in;
-    private final TriangleSurface surface;
     private final BitSet edges;
     private final ProfileCurve curve;
     private final boolean grids;
@@ -52,7 +54,6 @@ public final class EdgeRounding {
         this.grids = grids;
         this.material = material;
         this.context = context;
-        surface = TriangleSurface.of(in);
     }
 
     /**
@@ -86,7 +87,7 @@ public final class EdgeRounding {
     public record Widest(double times, List<Vec3> rails) {}
 
     public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
-        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1, StationRule.Ends.CLOSED);
+        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1, BandStations.byShape(StationRule.Ends.CLOSED, new BitSet()));
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -100,18 +101,34 @@ public final class EdgeRounding {
     }
 
     public Rounded round(StripWidths widths) {
-        double widest = edges.stream().mapToDouble(widths.ofEdge()).max().orElse(0);
+        FinerChains chains = FinerChains.of(in, edges);
+        for (int finer = FINER; ; finer--) {
+            NetTrials trials = trials(chains, chains.widths(widths));
+            StripMesh out = trials.run(finer > 0);
+            FinerChains more = chains.with(trials.longPieces(), context.seed());
+            if (!trials.longPieces().isEmpty()) {
+                // What is long though it has more stations is so because rails would pass each other there.
+                if (more == chains) finer = 1;
+                chains = more;
+                continue;
+            }
+            // What is left to others is better than a body that is not closed.
+            return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials, chains);
+        }
+    }
+
+    private NetTrials trials(FinerChains chains, StripWidths widths) {
+        double widest = chains.edges().stream().mapToDouble(widths.ofEdge()).max().orElse(0);
         StripKind kind = new RoundProfile(curve, grids, material, context);
-        StripAttempt attempt = new StripAttempt(in, surface, kind, context.seed());
-        NetTrials trials = new NetTrials(in, edges, attempt, (of, rest, narrow) -> {
-            List<BandNet> nets = nets(in, of, rest, widths, narrow.shares(widest), ends());
+        Mesh mesh = chains.mesh();
+        StripAttempt attempt = new StripAttempt(mesh, TriangleSurface.of(mesh), kind, context.seed());
+        StationRule rule = BandStations.byShape(ends(), chains.stations());
+        return new NetTrials(mesh, chains.edges(), attempt, chains::whole, (of, rest, narrow) -> {
+            List<BandNet> nets = nets(mesh, of, rest, widths, narrow.shares(widest), rule);
             // What goes square into its faces does not fit round a corner.
             if (curve.goesSquareIn()) nets.removeIf(BandNet::hasCorners);
             return nets;
         });
-        StripMesh out = trials.run();
-        // What is left to others is better than a body that is not closed.
-        return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials);
     }
 
     private StationRule.Ends ends() {
@@ -121,21 +138,21 @@ public final class EdgeRounding {
     }
 
     private static List<BandNet> nets(
-            Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share, StationRule.Ends ends) {
-        StationRule rule = BandStations.byShape(ends);
+            Mesh in, BitSet of, BitSet edges, StripWidths widths, IntToDoubleFunction share, StationRule rule) {
         return BandNet.all(TriangleSurface.of(in), new SharpEdges(in), of, edges, widths, share, rule);
     }
 
-    private Rounded report(Mesh out, NetTrials trials) {
-        BitSet left = (BitSet) trials.rest().clone(), without = (BitSet) edges.clone();
+    private Rounded report(Mesh out, NetTrials trials, FinerChains chains) {
+        Mesh mesh = chains.mesh();
+        BitSet left = (BitSet) trials.rest().clone(), without = (BitSet) chains.edges().clone(), held = new BitSet();
         without.andNot(trials.rest());
-        int held = 0;
         double least = 1;
         Vec3 place = null;
         for (BandNet net : trials.nets())
             for (Band band : net.bands()) {
-                EdgeChain c = band.chain();
-                for (int i = 0; i < c.edges(); i++) left.clear(c.edge(in, i));
+                BitSet own = new BitSet();
+                for (int k = 0; k < band.pieces(); k++) band.edges(mesh, k, own);
+                left.andNot(own);
                 double worst = 1;
                 for (Station s : band.stations()) {
                     worst = Math.min(worst, s.reached());
@@ -143,8 +160,15 @@ public final class EdgeRounding {
                     least = s.reached();
                     place = s.place();
                 }
-                if (worst < 1 - 1e-6) held += c.edges();
+                if (worst < 1 - 1e-6) held.or(own);
             }
-        return new Rounded(out, left, without, held, least, place);
+        Mesh tidy = without.isEmpty() && left.isEmpty() ? out : chains.withoutIdle(out);
+        return new Rounded(
+                tidy,
+                chains.origins(left),
+                chains.origins(without),
+                chains.origins(held).cardinality(),
+                least,
+                place);
     }
 }

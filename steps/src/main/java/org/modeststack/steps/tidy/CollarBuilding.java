@@ -1,6 +1,7 @@
 package org.modeststack.steps.tidy;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
@@ -69,9 +70,10 @@ final class CollarBuilding {
                 in,
                 rim.edges(),
                 attempt,
+                UnaryOperator.identity(),
                 (of, rest, narrow) -> BandNet.all(surface, sharp, of, rest, widths, narrow.shares(width), rows));
         int edges = rim.edges().cardinality();
-        StripMesh out = trials.run();
+        StripMesh out = trials.run(false);
         if (out == null || !out.isAsClosed()) return new Built(null, in, edges, 0, 0, null, List.of());
         int done = 0, held = 0;
         double least = 1;

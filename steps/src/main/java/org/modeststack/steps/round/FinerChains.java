@@ -1,0 +1,183 @@
+package org.modeststack.steps.round;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.modeststack.mesh.Adjacency;
+import org.modeststack.mesh.Mesh;
+import org.modeststack.mesh.MeshBuilder;
+import org.modeststack.mesh.select.Loops;
+import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.RingWriter;
+import org.modeststack.steps.cut.EdgeCuts;
+import org.modeststack.steps.rail.LongPiece;
+import org.modeststack.steps.rail.StripWidths;
+
+/**
+ * Picked edges of which long ones are divided where their strips have no room, so that these are narrow there alone: a strip that is
+ * held back at one station widens evenly as far as the next, and in a plane that may be the whole length of an edge. What is
+ * added lies on edges that strips take the place of, so that it is gone with them.
+ */
+final class FinerChains {
+    /** Vertices of a chain that are nearer to each other, in widths, need not both be stations. */
+    private static final double APART = 0.75;
+
+    private final Mesh mesh;
+    private final BitSet edges;
+    /** Vertices that are stations. */
+    private final BitSet stations;
+    /** For each edge the one of the mesh before anything was divided that it is a part of. */
+    private final int[] origin;
+    /** For each vertex that was added what share of the taper of its two ends before it has, and these. */
+    private final List<Between> added;
+
+    private record Between(int from, int to, double share) {}
+
+    private FinerChains(Mesh mesh, BitSet edges, BitSet stations, int[] origin, List<Between> added) {
+        this.mesh = mesh;
+        this.edges = edges;
+        this.stations = stations;
+        this.origin = origin;
+        this.added = added;
+    }
+
+    /** Edges as they are. */
+    static FinerChains of(Mesh mesh, BitSet edges) {
+        int[] same = IntStream.range(0, mesh.adjacency().edgeCount()).toArray();
+        return new FinerChains(mesh, edges, new BitSet(), same, List.of());
+    }
+
+    Mesh mesh() {
+        return mesh;
+    }
+
+    BitSet edges() {
+        return edges;
+    }
+
+    BitSet stations() {
+        return stations;
+    }
+
+    /** The edges before anything was divided that some are parts of. */
+    BitSet origins(BitSet of) {
+        BitSet out = new BitSet();
+        of.stream().forEach(e -> out.set(origin[e]));
+        return out;
+    }
+
+    /** All parts of the edges before that some are parts of. */
+    BitSet whole(BitSet parts) {
+        BitSet of = origins(parts), out = new BitSet();
+        edges.stream().filter(e -> of.get(origin[e])).forEach(out::set);
+        return out;
+    }
+
+    /** What was asked for at the edges before anything was divided. */
+    StripWidths widths(StripWidths asked) {
+        if (added.isEmpty()) return asked;
+        int old = mesh.vertexCount() - added.size();
+        double[] taper = new double[mesh.vertexCount()];
+        for (int v = 0; v < old; v++) taper[v] = asked.taper().applyAsDouble(v);
+        for (int v = old; v < taper.length; v++) {
+            Between b = added.get(v - old);
+            taper[v] = taper[b.from] + b.share * (taper[b.to] - taper[b.from]);
+        }
+        return asked.of(e -> origin[e], v -> taper[v]);
+    }
+
+    /**
+     * With more stations on some pieces, and more vertices where these have too few.
+     *
+     * @param seed of the keys of what is new
+     * @return this where there are none
+     */
+    FinerChains with(List<LongPiece> pieces, long seed) {
+        Adjacency adj = mesh.adjacency();
+        BitSet more = (BitSet) stations.clone();
+        int[] parts = new int[adj.edgeCount()];
+        Arrays.fill(parts, 1);
+        for (LongPiece p : pieces) {
+            double gone = 0;
+            for (int i = 1; i < p.vertices().size(); i++) {
+                int v = p.vertices().getInt(i);
+                int e = adj.edgeBetween(p.vertices().getInt(i - 1), v, mesh);
+                double length = adj.edgeLength(e, mesh);
+                parts[e] = p.parts(length);
+                gone += length;
+                if (i == p.vertices().size() - 1 || gone < APART * p.width()) continue;
+                more.set(v);
+                gone = 0;
+            }
+        }
+        if (Arrays.stream(parts).anyMatch(n -> n > 1)) return divided(parts, more, seed);
+        return more.equals(stations) ? this : new FinerChains(mesh, edges, more, origin, added);
+    }
+
+    private FinerChains divided(int[] parts, BitSet stations, long seed) {
+        Adjacency adj = mesh.adjacency();
+        MeshBuilder out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
+        out.verticesOf(mesh);
+        EdgeCuts cuts = new EdgeCuts(mesh, out, seed);
+        List<Between> all = new ArrayList<>(added);
+        for (int e = 0; e < parts.length; e++) {
+            if (parts[e] == 1) continue;
+            double[] where = new double[parts[e] - 1];
+            for (int i = 0; i < where.length; i++) {
+                where[i] = (i + 1.0) / parts[e];
+                stations.set(mesh.vertexCount() + all.size() - added.size());
+                all.add(new Between(adj.edgeLow(e), adj.edgeHigh(e), where[i]));
+            }
+            cuts.cut(e, adj.edgeLow(e), where);
+        }
+        int[] materials = out.materialsOf(mesh);
+        IntArrayList faces = new IntArrayList();
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            Work.checkpoint(f);
+            cuts.polygon(f, mesh.faceKeys()[f], materials[mesh.faceMaterials()[f]]);
+            faces.add(f);
+        }
+        cuts.tags(faces);
+        return after(out.build(), parts, stations, all);
+    }
+
+    private FinerChains after(Mesh finer, int[] parts, BitSet stations, List<Between> all) {
+        Adjacency was = mesh.adjacency(), is = finer.adjacency();
+        int[] from = new int[is.edgeCount()];
+        BitSet divided = new BitSet();
+        int next = mesh.vertexCount();
+        for (int e = 0; e < parts.length; e++) {
+            int before = was.edgeLow(e);
+            for (int i = 1; i <= parts[e]; i++) {
+                int at = i == parts[e] ? was.edgeHigh(e) : next++;
+                int part = is.edgeBetween(before, at, finer);
+                from[part] = origin[e];
+                if (edges.get(e)) divided.set(part);
+                before = at;
+            }
+        }
+        return new FinerChains(finer, divided, stations, from, all);
+    }
+
+    /** What came of the mesh, without those of the vertices that were added which still only divide an edge. */
+    Mesh withoutIdle(Mesh out) {
+        if (added.isEmpty()) return out;
+        LongOpenHashSet keys = new LongOpenHashSet();
+        for (int v = mesh.vertexCount() - added.size(); v < mesh.vertexCount(); v++) keys.add(mesh.vertexKeys()[v]);
+        BitSet idle = new BitSet();
+        for (int v = 0; v < out.vertexCount(); v++)
+            if (keys.contains(out.vertexKeys()[v]) && Loops.edgesAt(out, out.adjacency(), v).length == 2) idle.set(v);
+        if (idle.isEmpty()) return out;
+        RingWriter rings = new RingWriter(out, idle);
+        for (int f = 0; f < out.faceCount(); f++) {
+            for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++)
+                if (!idle.get(out.corners()[c])) rings.corner(c);
+            rings.face(f);
+        }
+        return rings.build();
+    }
+}
