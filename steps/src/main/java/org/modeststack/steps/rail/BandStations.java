@@ -50,6 +50,9 @@ public final class BandStations {
     /** So many widths along a chain two parts of it belong to one corner. */
     private static final double HAIRPIN = 6;
 
+    /** No rail beside a straight chain is so many widths from it. */
+    private static final double BEYOND = 1.2;
+
     private static final int ROUNDS = 24;
 
     private final Mesh mesh;
@@ -150,7 +153,21 @@ public final class BandStations {
             at = fewer;
             cuts = cuts(at);
         }
-        return at;
+        return beside(cuts);
+    }
+
+    /** Without those of the further ones whose way goes far beyond the rail, as inside a corner. */
+    private List<Integer> beside(List<Cut> cuts) {
+        List<Integer> out = new ArrayList<>();
+        int left = cuts.size();
+        for (Cut c : cuts) {
+            double most = BEYOND * width.applyAsDouble(c.at);
+            boolean isBeside = c.left.distance() < most && c.right.distance() < most;
+            if (isBeside || left <= fewest || !more.get(chain.vertex(c.at)) || isNeeded(c.at) || turns[c.at] > TURNING)
+                out.add(c.at);
+            else left--;
+        }
+        return out;
     }
 
     /** How many pieces lie between so many stations. */

@@ -9,8 +9,8 @@ import org.modeststack.steps.surface.SurfacePath;
 import org.modeststack.steps.surface.SurfaceWalk;
 
 /**
- * Further places of a rail between two stops of a walk, where the surface bends so much that the straight way between
- * their rails is not as far from the edges as it should be.
+ * Further places of a rail between two stops of a walk: where the surface bends so much that the straight way between
+ * their rails is not as far from the edges as it should be, and square off the edges at a stop round which the rail goes.
  */
 final class Vias {
     /** How far a rail may be off, as a share of the width. */
@@ -18,6 +18,9 @@ final class Vias {
 
     /** Places nearer to each other than this along the edges, as a share of the width, are not parted. */
     private static final double NEAR = 0.5;
+
+    /** As good as at the end, as a share of the way. */
+    private static final double BESIDE = 1e-3;
 
     private static final int DEPTH = 4;
 
@@ -52,7 +55,8 @@ final class Vias {
         double sum = 0;
         for (int k = 0; k < edges; k++) sum += walk.length(place(k));
         whole = sum;
-        double begins = WalkSide.widthAfter(first), ends = walk.widthBefore(to, last);
+        double begins = goesRound(from) ? asked(0, 0) : WalkSide.widthAfter(first);
+        double ends = goesRound(to) ? asked(1, edges - 1) : walk.widthBefore(to, last);
         width = Math.min(begins, ends);
         times = Math.min(begins / asked(0, 0), ends / asked(1, edges - 1));
     }
@@ -61,9 +65,24 @@ final class Vias {
     static List<Via> between(
             Walks walks, Walks.Place from, Arm first, Walks.Place to, Arm last, SurfaceWalk way, Imprint trace) {
         Vias v = new Vias(walks, from, first, to, last, way);
-        if (!v.isNarrow(first, last, trace)) return List.of();
-        v.part(0, first, 1, last, DEPTH);
+        Via begins = v.corner(from, first, 0), ends = v.corner(to, last, 1);
+        if (begins.share > 0) v.out.add(begins);
+        if (v.isNarrow(begins.arm, ends.arm, trace)) v.part(begins.share, begins.arm, ends.share, ends.arm, DEPTH);
+        if (ends.share < 1) v.out.add(ends);
         return v.out;
+    }
+
+    /** Whether the rail goes round a stop that is not the end of a chain. */
+    private boolean goesRound(int at) {
+        return walk.isFolded(at) && !walk.turnsRound(at);
+    }
+
+    /** Where the rail leaves a stop: beside it, square off the edge, where it goes round it; else the stop itself. */
+    private Via corner(Walks.Place stop, Arm arm, double share) {
+        if (!goesRound(stop.index())) return new Via(share, arm);
+        double beside = Math.abs(share - BESIDE);
+        Arm square = at(beside);
+        return square.room() < 1 - BENT ? new Via(share, arm) : new Via(beside, square);
     }
 
     /** Whether the straight way between two rails comes too near to the edges. */

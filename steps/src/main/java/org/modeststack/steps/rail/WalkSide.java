@@ -30,6 +30,9 @@ public final class WalkSide {
     /** A rail that turns from the edges by more than this between two places goes aside; cosine. */
     private static final double ASIDE = 0.15;
 
+    /** Along a sharp edge that ends before it is as far from the edges as wanted no way goes on for more widths than these. */
+    private static final double FAR = 2;
+
     private static final int ROUNDS = 60;
 
     /** How near to the edges themselves a way may leave them, radians. */
@@ -38,8 +41,11 @@ public final class WalkSide {
     /** Rails that turn by less than this between two edges are one straight line; sine. */
     private static final double STRAIGHT = 0.02;
 
-    /** Where so much of the surface lies on this side of a vertex, rails beside it do not meet, radians. */
-    private static final double FOLDED = Math.toRadians(340);
+    /**
+     * Where so much of the surface lies on this side of a vertex, rails beside it do not meet, or three widths from it: they go
+     * round it, radians.
+     */
+    private static final double FOLDED = Math.toRadians(320);
 
     private final TriangleSurface surface;
     private final SharpEdges sharp;
@@ -194,10 +200,28 @@ public final class WalkSide {
         Vec3 left = normal(u), right = normal(v);
         double a = wanted(at, u, v, in, out);
         double edge = nearest(sharpAt(at), a);
-        a = edge >= 0 && !(isFree && isSlanted(edge, a, left, right))
-                ? edge
-                : Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        if (alongEdges && a == edge) return along(at, a, (in + out) / 2, walk);
+        if (edge >= 0 && !(isFree && isSlanted(edge, a, left, right))) {
+            if (alongEdges) return along(at, edge, (in + out) / 2, walk);
+            Arm arm = arm(at, edge, left, right, in, out, walk);
+            if (arm.distance() < FAR * Math.max(in, out) || goesOn(at, edge, arm.distance())) return arm;
+        }
+        a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
+        return arm(at, a, left, right, in, out, walk);
+    }
+
+    /** Whether the sharp edge at an angle is so long. */
+    private boolean goesOn(int at, double angle, double distance) {
+        double gone = 0;
+        for (int c = corner[at]; !ends(c, at); c = surface.turned(c)) {
+            gone += surface.angle(c);
+            int e = surface.edge(TriangleSurface.next(TriangleSurface.next(c)));
+            if (e >= 0 && gone == angle) return sharp.length(e, vertex[at], distance) >= distance;
+        }
+        return false;
+    }
+
+    /** The way at an angle, as far as the rails beside the edges before and after meet on it. */
+    private Arm arm(int at, double a, Vec3 left, Vec3 right, double in, double out, SurfaceWalk walk) {
         Vec3 goes = direction(a);
         double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
         double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
@@ -251,8 +275,8 @@ public final class WalkSide {
         return arm.distance() * Math.max(1 / MITRE, Math.abs(Math.sin(fromEdge)));
     }
 
-    /** Whether the rails beside a vertex go apart, so that they never meet outside it. */
-    private boolean isFolded(int at) {
+    /** Whether the rails beside a vertex go apart, so that they go round it. */
+    boolean isFolded(int at) {
         return angle[at] > FOLDED;
     }
 
