@@ -17,10 +17,13 @@ final class Vias {
     private static final double BENT = 0.02;
 
     /** Places nearer to each other than this along the edges, as a share of the width, are not parted. */
-    private static final double NEAR = 0.5;
+    static final double NEAR = 0.5;
 
     /** As good as at the end, as a share of the way. */
     private static final double BESIDE = 1e-3;
+
+    /** Round a stop the rail turns by no more than this from one place to the next, radians. */
+    private static final double ROUND = Math.toRadians(30);
 
     private static final int DEPTH = 4;
 
@@ -55,8 +58,8 @@ final class Vias {
         double sum = 0;
         for (int k = 0; k < edges; k++) sum += walk.length(place(k));
         whole = sum;
-        double begins = goesRound(from) ? asked(0, 0) : WalkSide.widthAfter(first);
-        double ends = goesRound(to) ? asked(1, edges - 1) : walk.widthBefore(to, last);
+        double begins = walk.goesRound(from, first, asked(0, 0)) ? asked(0, 0) : WalkSide.widthAfter(first);
+        double ends = walk.goesRound(to, last, asked(1, edges - 1)) ? asked(1, edges - 1) : walk.widthBefore(to, last);
         width = Math.min(begins, ends);
         times = Math.min(begins / asked(0, 0), ends / asked(1, edges - 1));
     }
@@ -65,24 +68,30 @@ final class Vias {
     static List<Via> between(
             Walks walks, Walks.Place from, Arm first, Walks.Place to, Arm last, SurfaceWalk way, Imprint trace) {
         Vias v = new Vias(walks, from, first, to, last, way);
-        Via begins = v.corner(from, first, 0), ends = v.corner(to, last, 1);
-        if (begins.share > 0) v.out.add(begins);
-        if (v.isNarrow(begins.arm, ends.arm, trace)) v.part(begins.share, begins.arm, ends.share, ends.arm, DEPTH);
-        if (ends.share < 1) v.out.add(ends);
+        List<Via> begins = v.round(from, first, true), ends = v.round(to, last, false);
+        v.out.addAll(begins);
+        Via a = begins.isEmpty() ? new Via(0, first) : begins.getLast();
+        Via b = ends.isEmpty() ? new Via(1, last) : ends.getFirst();
+        if (v.isNarrow(a.arm, b.arm, trace)) v.part(a.share, a.arm, b.share, b.arm, DEPTH);
+        v.out.addAll(ends);
         return v.out;
     }
 
-    /** Whether the rail goes round a stop that is not the end of a chain. */
-    private boolean goesRound(int at) {
-        return walk.isFolded(at) && !walk.turnsRound(at);
-    }
-
-    /** Where the rail leaves a stop: beside it, square off the edge, where it goes round it; else the stop itself. */
-    private Via corner(Walks.Place stop, Arm arm, double share) {
-        if (!goesRound(stop.index())) return new Via(share, arm);
-        double beside = Math.abs(share - BESIDE);
-        Arm square = at(beside);
-        return square.room() < 1 - BENT ? new Via(share, arm) : new Via(beside, square);
+    /** Places round a stop that the rail goes round, as far as to that square off the edge; none where there is no room. */
+    private List<Via> round(Walks.Place stop, Arm arm, boolean isFirst) {
+        int at = stop.index();
+        List<Via> out = new ArrayList<>();
+        double asked = isFirst ? asked(0, 0) : asked(1, edges - 1);
+        if (!walk.goesRound(at, arm, asked) || whole < NEAR * asked) return out;
+        double square = isFirst ? Math.PI / 2 : walk.angle(at) - Math.PI / 2, turn = square - arm.angle();
+        int many = (int) Math.ceil(Math.abs(turn) / ROUND);
+        for (int i = 1; i <= many; i++) {
+            double share = (double) i / many, beside = BESIDE * share;
+            Arm place = walk.along(at, arm.angle() + share * turn, asked, way);
+            if (place.room() < 1 - BENT) return List.of();
+            out.add(isFirst ? out.size() : 0, new Via(isFirst ? beside : 1 - beside, place));
+        }
+        return out;
     }
 
     /** Whether the straight way between two rails comes too near to the edges. */

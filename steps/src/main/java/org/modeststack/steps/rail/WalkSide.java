@@ -30,9 +30,6 @@ public final class WalkSide {
     /** A rail that turns from the edges by more than this between two places goes aside; cosine. */
     private static final double ASIDE = 0.15;
 
-    /** Along a sharp edge that ends before it is as far from the edges as wanted no way goes on for more widths than these. */
-    private static final double FAR = 2;
-
     private static final int ROUNDS = 60;
 
     /** How near to the edges themselves a way may leave them, radians. */
@@ -41,11 +38,11 @@ public final class WalkSide {
     /** Rails that turn by less than this between two edges are one straight line; sine. */
     private static final double STRAIGHT = 0.02;
 
-    /**
-     * Where so much of the surface lies on this side of a vertex, rails beside it do not meet, or three widths from it: they go
-     * round it, radians.
-     */
-    private static final double FOLDED = Math.toRadians(320);
+    /** Where so much of the surface lies on this side of a vertex, rails beside it do not meet, radians. */
+    private static final double FOLDED = Math.toRadians(340);
+
+    /** And here only three widths from it, so that they go round it. */
+    private static final double POINTED = Math.toRadians(320);
 
     private final TriangleSurface surface;
     private final SharpEdges sharp;
@@ -148,6 +145,11 @@ public final class WalkSide {
         return vertex[before(i)] == vertex[next(i)];
     }
 
+    /** How much of the surface lies on this side of a vertex, radians. */
+    double angle(int i) {
+        return angle[i];
+    }
+
     /** By how much the walk turns to this side at a vertex, radians. */
     public double turn(int i) {
         return Math.PI - angle[i];
@@ -196,36 +198,28 @@ public final class WalkSide {
      * @param isFree whether it need not go along a sharp edge that leaves there beside the edges
      */
     Arm arm(int before, int at, int after, double in, double out, boolean isFree, SurfaceWalk walk) {
-        Vec3 u = laid(at, before, -1).times(-1).unit(), v = laid(at, after, 1).unit();
+        Vec3 toBefore = laid(at, before, -1), toAfter = laid(at, after, 1);
+        Vec3 u = toBefore.times(-1).unit(), v = toAfter.unit();
         Vec3 left = normal(u), right = normal(v);
-        double a = wanted(at, u, v, in, out);
+        boolean isShort = Math.min(toBefore.length(), toAfter.length()) < Vias.NEAR * Math.max(in, out);
+        boolean isRound = angle[at] > (isShort ? FOLDED : POINTED);
+        double a = isRound ? angle[at] / 2 : wanted(at, u, v, in, out);
         double edge = nearest(sharpAt(at), a);
         if (edge >= 0 && !(isFree && isSlanted(edge, a, left, right))) {
             if (alongEdges) return along(at, edge, (in + out) / 2, walk);
-            Arm arm = arm(at, edge, left, right, in, out, walk);
-            if (arm.distance() < FAR * Math.max(in, out) || goesOn(at, edge, arm.distance())) return arm;
+            return arm(at, edge, left, right, in, out, isRound, walk);
         }
         a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
-        return arm(at, a, left, right, in, out, walk);
-    }
-
-    /** Whether the sharp edge at an angle is so long. */
-    private boolean goesOn(int at, double angle, double distance) {
-        double gone = 0;
-        for (int c = corner[at]; !ends(c, at); c = surface.turned(c)) {
-            gone += surface.angle(c);
-            int e = surface.edge(TriangleSurface.next(TriangleSurface.next(c)));
-            if (e >= 0 && gone == angle) return sharp.length(e, vertex[at], distance) >= distance;
-        }
-        return false;
+        return arm(at, a, left, right, in, out, isRound, walk);
     }
 
     /** The way at an angle, as far as the rails beside the edges before and after meet on it. */
-    private Arm arm(int at, double a, Vec3 left, Vec3 right, double in, double out, SurfaceWalk walk) {
+    private Arm arm(
+            int at, double a, Vec3 left, Vec3 right, double in, double out, boolean isRound, SurfaceWalk walk) {
         Vec3 goes = direction(a);
         double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
         double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));
-        double width = Math.min(in, out), pointed = isFolded(at) ? width : Math.max(one, two);
+        double width = Math.min(in, out), pointed = isRound ? width : Math.max(one, two);
         Arm arm = arm(at, a, pointed, width, walk);
         // Where there is no room for the point in which the rails would meet outside a corner, they go round it.
         if (turn(at) > 0 || arm.path().end() == SurfacePath.End.FREE || pointed <= width) return arm;
@@ -242,7 +236,7 @@ public final class WalkSide {
      */
     public Arm leaning(int before, int at, int after, double width, double shift, SurfaceWalk walk) {
         Vec3 u = laid(at, before, -1).times(-1).unit(), v = laid(at, after, 1).unit();
-        double a = wanted(at, u, v, width, width) - Math.atan2(shift, width);
+        double a = (angle[at] > FOLDED ? angle[at] / 2 : wanted(at, u, v, width, width)) - Math.atan2(shift, width);
         a = Math.clamp(a, Math.min(LEAST, angle[at] / 2), Math.max(angle[at] - LEAST, angle[at] / 2));
         return arm(at, a, Math.hypot(width, shift), width, walk);
     }
@@ -275,14 +269,13 @@ public final class WalkSide {
         return arm.distance() * Math.max(1 / MITRE, Math.abs(Math.sin(fromEdge)));
     }
 
-    /** Whether the rails beside a vertex go apart, so that they go round it. */
-    boolean isFolded(int at) {
-        return angle[at] > FOLDED;
+    /** Whether the rail goes round a vertex whose way is as long as the strip is wide. */
+    boolean goesRound(int at, Arm arm, double width) {
+        return angle[at] > POINTED && !turnsRound(at) && arm.distance() < (1 + STRAIGHT) * width;
     }
 
     /** The angle at which the rails meet that run beside the edges before and after. */
     private double wanted(int at, Vec3 u, Vec3 v, double in, double out) {
-        if (isFolded(at)) return angle[at] / 2;
         Vec3 left = normal(u), right = normal(v);
         double turn = u.x() * v.y() - u.y() * v.x();
         // Where the walk goes back on itself the way goes straight on.
@@ -374,7 +367,8 @@ public final class WalkSide {
         return surface.normal(corner[at] / 3);
     }
 
-    private Arm along(int at, double angle, double distance, SurfaceWalk walk) {
+    /** The way at an angle from the edge that is left a place by. */
+    Arm along(int at, double angle, double distance, SurfaceWalk walk) {
         return new Arm(walk.from(corner[at], angle, distance), distance, corner[at], angle);
     }
 

@@ -51,12 +51,7 @@ public final class SharpEdges {
         return out;
     }
 
-    /** How far a sharp edge that leaves a vertex goes on, as far as it is the only one, mm; no more than a distance is looked at. */
-    public double length(int first, int from, double distance) {
-        return follow(first, from, new BitSet(), distance, new BitSet());
-    }
-
-    private double follow(int first, int from, BitSet rounded, double distance, BitSet out) {
+    private void follow(int first, int from, BitSet rounded, double distance, BitSet out) {
         int v = from, e = first;
         double gone = 0;
         while (e >= 0 && !out.get(e) && gone < distance) {
@@ -71,7 +66,6 @@ public final class SharpEdges {
             v = w;
             e = count == 1 ? next : -1;
         }
-        return gone;
     }
 
     /** Borders, and where more than two faces meet, are sharp too. */
