@@ -4,6 +4,7 @@ import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.Predicate;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
@@ -41,6 +42,7 @@ final class NetTrial {
     private boolean cameOut;
     /** How often edges of it were left out before. */
     private int less;
+    private final List<LongPiece> longPieces = new ArrayList<>();
     /** What did not come out the last time it was tried; of a net that is begun anew what did not before. */
     private Trouble trouble = new Trouble();
 
@@ -110,7 +112,7 @@ final class NetTrial {
     }
 
     private boolean isInTrouble() {
-        return !trouble.isNone();
+        return !trouble.isNone() && longPieces.isEmpty();
     }
 
     /** Whether it may have to do with the trouble of another. */
@@ -126,8 +128,16 @@ final class NetTrial {
         trouble = of.in(net);
     }
 
-    void longPieces(List<LongPiece> to) {
-        net.longPieces(trouble.stations(), to);
+    /** Lets it wait, out of trouble, if it has long pieces that are narrow. */
+    void waitForPieces(Predicate<LongPiece> isWanted) {
+        if (!longPieces.isEmpty()) return;
+        net.longPieces(trouble.stations(), longPieces);
+        longPieces.removeIf(isWanted.negate());
+    }
+
+    /** What it waits for. */
+    List<LongPiece> longPieces() {
+        return longPieces;
     }
 
     /** Where it is in trouble. */

@@ -3,6 +3,7 @@ package org.modeststack.steps.rail;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
@@ -28,13 +29,19 @@ public final class NetTrials {
         List<BandNet> of(BitSet of, BitSet rest, NarrowPlaces narrow);
     }
 
+    /**
+     * A net that is narrow along pieces that are long.
+     *
+     * @param edges all of it
+     */
+    public record Narrow(BitSet edges, List<LongPiece> pieces) {}
+
     private final Mesh mesh;
     private final StripAttempt attempt;
     private final UnaryOperator<BitSet> whole;
     private final Nets begin;
     private final NarrowPlaces narrow;
     private final BitSet rest;
-    private final List<LongPiece> longPieces = new ArrayList<>();
     private List<NetTrial> trials = new ArrayList<>();
 
     /** @param whole adds to edges what should be left out with them where leaving them out alone is no help */
@@ -47,24 +54,33 @@ public final class NetTrials {
         rest = (BitSet) edges.clone();
     }
 
+    /** The mesh with the strips of all nets that come out; null where none do. */
+    @Nullable
+    public StripMesh run() {
+        return run(_ -> false);
+    }
+
     /**
-     * The mesh with the strips of all nets that come out.
+     * The mesh with the strips of all nets that come out, unless some have long pieces that are narrow: these are not held back,
+     * and when the others have come out it stops.
      *
-     * @param stops whether it stops where pieces of strips are narrow that are long, before anything is held back
-     * @return null where none do, or it has stopped
+     * @param isWanted which pieces it stops for
+     * @return null where no net comes out, or it has stopped
      */
     @Nullable
-    public StripMesh run(boolean stops) {
+    public StripMesh run(Predicate<LongPiece> isWanted) {
         for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
+        trials.forEach(t -> t.waitForPieces(isWanted));
         for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
             Work.checkpoint();
             List<List<NetTrial>> groups = NetTrial.groupsInTrouble(trials);
+            boolean isFirst = round == 0;
+            if (groups.isEmpty() && !isFirst && !narrow().isEmpty()) return null;
             if (groups.isEmpty()) {
                 Trouble trouble = new Trouble();
                 StripMesh out = attempt.onAll(rest, nets(), trouble);
+                if (out != null && trouble.isNone() && narrow().isEmpty()) return out;
                 trials.forEach(t -> t.judge(trouble));
-                if (stops) trials.forEach(t -> t.longPieces(longPieces));
-                if (out != null && trouble.isNone()) return longPieces.isEmpty() ? out : null;
             } else
                 Workers.each(groups.size(), i -> {
                     Trouble trouble = new Trouble();
@@ -72,16 +88,18 @@ public final class NetTrials {
                     attempt.nearby(rest, group.stream().map(NetTrial::net).toList(), trouble);
                     group.forEach(t -> t.judge(trouble));
                 });
-            if (stops) trials.forEach(t -> t.longPieces(longPieces));
-            if (!longPieces.isEmpty()) return null;
+            trials.forEach(t -> t.waitForPieces(isWanted));
             goOn();
         }
         return null;
     }
 
-    /** What it has stopped for. */
-    public List<LongPiece> longPieces() {
-        return longPieces;
+    /** The nets that it has stopped for. */
+    public List<Narrow> narrow() {
+        return trials.stream()
+                .filter(t -> !t.longPieces().isEmpty())
+                .map(t -> new Narrow(t.edges(mesh), t.longPieces()))
+                .toList();
     }
 
     /** The edges that are still to be rounded. */

@@ -31,8 +31,8 @@ import org.modeststack.steps.surface.TriangleSurface;
  * meets, strips are narrower at that place, and widen again beside it. In time linear in the mesh.
  */
 public final class EdgeRounding {
-    /** So often chains are given more stations where their strips have no room. */
-    private static final int FINER = 3;
+    /** So often chains are given more stations where their strips have no room; each that hang together three times at most. */
+    private static final int FINER = 8;
 
     private final Mesh in;
     private final BitSet edges;
@@ -102,18 +102,12 @@ public final class EdgeRounding {
 
     public Rounded round(StripWidths widths) {
         FinerChains chains = FinerChains.of(in, edges);
-        for (int finer = FINER; ; finer--) {
+        for (int round = 0; ; round++) {
             NetTrials trials = trials(chains, chains.widths(widths));
-            StripMesh out = trials.run(finer > 0);
-            FinerChains more = chains.with(trials.longPieces(), context.seed());
-            if (!trials.longPieces().isEmpty()) {
-                // What is long though it has more stations is so because rails would pass each other there.
-                if (more == chains) finer = 1;
-                chains = more;
-                continue;
-            }
+            StripMesh out = round < FINER ? trials.run(chains::canBeFiner) : trials.run();
+            if (!trials.narrow().isEmpty()) chains = chains.with(trials.narrow(), context.seed());
             // What is left to others is better than a body that is not closed.
-            return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials, chains);
+            else return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials, chains);
         }
     }
 

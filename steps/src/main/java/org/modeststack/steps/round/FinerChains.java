@@ -15,6 +15,7 @@ import org.modeststack.mesh.work.Work;
 import org.modeststack.steps.RingWriter;
 import org.modeststack.steps.cut.EdgeCuts;
 import org.modeststack.steps.rail.LongPiece;
+import org.modeststack.steps.rail.NetTrials;
 import org.modeststack.steps.rail.StripWidths;
 
 /**
@@ -26,18 +27,25 @@ final class FinerChains {
     /** Vertices of a chain that are nearer to each other, in widths, need not both be stations. */
     private static final double APART = 0.75;
 
+    /** So often the edges of a net are given more stations. */
+    private static final int MOST = 3;
+
     private final Mesh mesh;
     private final BitSet edges;
     /** Vertices that are stations. */
     private final BitSet stations;
     /** For each edge the one of the mesh before anything was divided that it is a part of. */
     private final int[] origin;
+    /** For each of those how often its net was given more. */
+    private final int[] times;
     /** For each vertex that was added what share of the taper of its two ends before it has, and these. */
     private final List<Between> added;
 
     private record Between(int from, int to, double share) {}
 
-    private FinerChains(Mesh mesh, BitSet edges, BitSet stations, int[] origin, List<Between> added) {
+    private FinerChains(
+            Mesh mesh, BitSet edges, BitSet stations, int[] origin, int[] times, List<Between> added) {
+        this.times = times;
         this.mesh = mesh;
         this.edges = edges;
         this.stations = stations;
@@ -48,7 +56,7 @@ final class FinerChains {
     /** Edges as they are. */
     static FinerChains of(Mesh mesh, BitSet edges) {
         int[] same = IntStream.range(0, mesh.adjacency().edgeCount()).toArray();
-        return new FinerChains(mesh, edges, new BitSet(), same, List.of());
+        return new FinerChains(mesh, edges, new BitSet(), same, new int[same.length], List.of());
     }
 
     Mesh mesh() {
@@ -90,35 +98,69 @@ final class FinerChains {
         return asked.of(e -> origin[e], v -> taper[v]);
     }
 
-    /**
-     * With more stations on some pieces, and more vertices where these have too few.
-     *
-     * @param seed of the keys of what is new
-     * @return this where there are none
-     */
-    FinerChains with(List<LongPiece> pieces, long seed) {
-        Adjacency adj = mesh.adjacency();
-        BitSet more = (BitSet) stations.clone();
-        int[] parts = new int[adj.edgeCount()];
-        Arrays.fill(parts, 1);
-        for (LongPiece p : pieces) {
-            double gone = 0;
-            for (int i = 1; i < p.vertices().size(); i++) {
-                int v = p.vertices().getInt(i);
-                int e = adj.edgeBetween(p.vertices().getInt(i - 1), v, mesh);
-                double length = adj.edgeLength(e, mesh);
-                parts[e] = p.parts(length);
-                gone += length;
-                if (i == p.vertices().size() - 1 || gone < APART * p.width()) continue;
-                more.set(v);
-                gone = 0;
-            }
-        }
-        if (Arrays.stream(parts).anyMatch(n -> n > 1)) return divided(parts, more, seed);
-        return more.equals(stations) ? this : new FinerChains(mesh, edges, more, origin, added);
+    /** Whether more stations would be on a piece, or more vertices. */
+    boolean canBeFiner(LongPiece piece) {
+        BitSet more = new BitSet();
+        if (times[origin[edge(piece, 1)]] == MOST) return false;
+        boolean isDivided = eachPart(piece, (_, _) -> {}, more);
+        more.andNot(stations);
+        return isDivided || !more.isEmpty();
     }
 
-    private FinerChains divided(int[] parts, BitSet stations, long seed) {
+    /**
+     * With more stations on the pieces of some nets, and more vertices where these have too few.
+     *
+     * @param seed of the keys of what is new
+     */
+    FinerChains with(List<NetTrials.Narrow> nets, long seed) {
+        int[] times = this.times.clone();
+        for (NetTrials.Narrow n : nets) origins(n.edges()).stream().forEach(e -> times[e]++);
+        BitSet more = (BitSet) stations.clone();
+        int[] parts = new int[mesh.adjacency().edgeCount()];
+        Arrays.fill(parts, 1);
+        boolean isDivided = false;
+        for (NetTrials.Narrow n : nets)
+            for (LongPiece p : n.pieces()) isDivided |= eachPart(p, (e, many) -> parts[e] = many, more);
+        return isDivided
+                ? divided(parts, more, times, seed)
+                : new FinerChains(mesh, edges, more, origin, times, added);
+    }
+
+    /**
+     * Tells into how many parts each edge of a piece is divided.
+     *
+     * @param more receives the vertices between that are stations too
+     * @return whether any is
+     */
+    private boolean eachPart(LongPiece p, Parts to, BitSet more) {
+        Adjacency adj = mesh.adjacency();
+        boolean any = false;
+        double gone = 0;
+        for (int i = 1; i < p.vertices().size(); i++) {
+            int v = p.vertices().getInt(i), e = edge(p, i);
+            double length = adj.edgeLength(e, mesh);
+            int parts = p.parts(length);
+            to.edge(e, parts);
+            any |= parts > 1;
+            gone += length;
+            if (i == p.vertices().size() - 1 || gone < APART * p.width()) continue;
+            more.set(v);
+            gone = 0;
+        }
+        return any;
+    }
+
+    /** The edge that comes to the i-th vertex of a piece. */
+    private int edge(LongPiece p, int i) {
+        return mesh.adjacency().edgeBetween(p.vertices().getInt(i - 1), p.vertices().getInt(i), mesh);
+    }
+
+    @FunctionalInterface
+    private interface Parts {
+        void edge(int edge, int parts);
+    }
+
+    private FinerChains divided(int[] parts, BitSet stations, int[] times, long seed) {
         Adjacency adj = mesh.adjacency();
         MeshBuilder out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
         out.verticesOf(mesh);
@@ -142,10 +184,10 @@ final class FinerChains {
             faces.add(f);
         }
         cuts.tags(faces);
-        return after(out.build(), parts, stations, all);
+        return after(out.build(), parts, stations, times, all);
     }
 
-    private FinerChains after(Mesh finer, int[] parts, BitSet stations, List<Between> all) {
+    private FinerChains after(Mesh finer, int[] parts, BitSet stations, int[] times, List<Between> all) {
         Adjacency was = mesh.adjacency(), is = finer.adjacency();
         int[] from = new int[is.edgeCount()];
         BitSet divided = new BitSet();
@@ -160,7 +202,7 @@ final class FinerChains {
                 before = at;
             }
         }
-        return new FinerChains(finer, divided, stations, from, all);
+        return new FinerChains(finer, divided, stations, from, times, all);
     }
 
     /** What came of the mesh, without those of the vertices that were added which still only divide an edge. */

@@ -73,7 +73,7 @@ final class CollarBuilding {
                 UnaryOperator.identity(),
                 (of, rest, narrow) -> BandNet.all(surface, sharp, of, rest, widths, narrow.shares(width), rows));
         int edges = rim.edges().cardinality();
-        StripMesh out = trials.run(false);
+        StripMesh out = trials.run();
         if (out == null || !out.isAsClosed()) return new Built(null, in, edges, 0, 0, null, List.of());
         int done = 0, held = 0;
         double least = 1;
