@@ -62,6 +62,25 @@ public final class MeshFixtures {
         return b.build();
     }
 
+    /** A prism along Y of an outline in X and Z. */
+    public static Mesh prism(double depth, double[]... outline) {
+        int n = outline.length;
+        MeshBuilder b = new MeshBuilder(2 * n, n + 2);
+        b.material("one");
+        for (int y = 0; y < 2; y++)
+            for (int i = 0; i < n; i++) b.vertex(outline[i][0], y * depth, outline[i][1], (long) y * n + i);
+        int[] front = new int[n], back = new int[n];
+        Arrays.setAll(front, i -> i);
+        Arrays.setAll(back, i -> 2 * n - 1 - i);
+        b.face(0, 0, front);
+        b.face(1, 0, back);
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            b.face(2 + i, 0, new int[] {j, i, n + i, n + j});
+        }
+        return b.build();
+    }
+
     /** A regular polygon about the origin, in the plane z = 0. */
     public static Mesh regular(int sides, double radius) {
         double[] xy = new double[2 * sides];

@@ -50,10 +50,36 @@ class PartialRimJudgeTest {
 
     /** What was narrow because of edges that were left out is as wide as asked without them. */
     @ParameterizedTest
-    @ValueSource(ints = {8, 110})
+    @ValueSource(ints = {110})
     void whatIsLeftIsNotNarrowBecauseOfWhatWasLeftOut(int number) throws StepException {
         PartialRimJudge.Outcome o = known(number);
         assertTrue(o.isWide() && o.remarks() > 0, "least " + o.least());
+    }
+
+    /** Narrow where there is no room only, they need not be left out either. */
+    @ParameterizedTest
+    @ValueSource(ints = {8})
+    void whatNeedsNotBeLeftOutIsNot(int number) throws StepException {
+        PartialRimJudge.Outcome o = known(number);
+        assertTrue(o.isWide(), "least " + o.least());
+        assertEquals(0, o.remarks());
+    }
+
+    /** Edges up to sixteen widths long, all of which were narrow because of a place beside one end. */
+    @ParameterizedTest
+    @ValueSource(ints = {87, 111, 148, 159, 231, 353, 410, 455})
+    void aNarrowPlaceNarrowsNothingFarFromIt(int number) throws StepException {
+        PartialRimJudge.Outcome o = PartialRimJudge.judge(CutBodies.of(number, 1), PartialRims.Part.ALL, number);
+        assertNotNull(o);
+        assertTrue(o.isWide() && o.shape().isValid(), "least " + o.least() + " " + o.shape());
+    }
+
+    /** Outside corners of less than 40 degrees they met up to seven widths from these. */
+    @ParameterizedTest
+    @ValueSource(ints = {82, 207, 228, 299, 590, 680, 707, 804, 805})
+    void railsGoRoundTheOutsideOfNarrowCorners(int number) throws StepException {
+        PartialRimJudge.Outcome o = known(number);
+        assertTrue(o.farthest() < 3 && o.isWide(), "farthest " + o.farthest() + ", least " + o.least());
     }
 
     /** At ends in wedges rails cross each other in a plane: the strip is narrower there, and does not fold. */

@@ -47,8 +47,7 @@ public record Band(
     /** How long it is along the edges from a station to the next, mm. */
     double length(Mesh mesh, int k) {
         double length = 0;
-        for (int i = 0; i < edges(k); i++)
-            length += mesh.adjacency().edgeLength(chain.edge(mesh, at[k] + i), mesh);
+        for (int i = 0; i < edges(k); i++) length += mesh.adjacency().edgeLength(chain.edge(mesh, at[k] + i), mesh);
         return length;
     }
 

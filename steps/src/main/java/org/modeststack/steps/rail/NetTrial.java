@@ -42,6 +42,7 @@ final class NetTrial {
     private boolean cameOut;
     /** How often edges of it were left out before. */
     private int less;
+
     private final List<LongPiece> longPieces = new ArrayList<>();
     /** What did not come out the last time it was tried; of a net that is begun anew what did not before. */
     private Trouble trouble = new Trouble();

@@ -214,8 +214,7 @@ public final class WalkSide {
     }
 
     /** The way at an angle, as far as the rails beside the edges before and after meet on it. */
-    private Arm arm(
-            int at, double a, Vec3 left, Vec3 right, double in, double out, boolean isRound, SurfaceWalk walk) {
+    private Arm arm(int at, double a, Vec3 left, Vec3 right, double in, double out, boolean isRound, SurfaceWalk walk) {
         Vec3 goes = direction(a);
         double one = in / Math.max(1 / MITRE, Math.abs(goes.dot(left)));
         double two = out / Math.max(1 / MITRE, Math.abs(goes.dot(right)));

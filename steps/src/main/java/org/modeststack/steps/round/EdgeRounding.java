@@ -12,7 +12,6 @@ import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.BandStations;
-import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.NetTrials;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StationRule;
@@ -87,7 +86,8 @@ public final class EdgeRounding {
     public record Widest(double times, List<Vec3> rails) {}
 
     public static Widest widest(Mesh in, BitSet edges, StripWidths widths) {
-        List<BandNet> nets = nets(in, edges, edges, widths, _ -> 1, BandStations.byShape(StationRule.Ends.CLOSED, new BitSet()));
+        List<BandNet> nets =
+                nets(in, edges, edges, widths, _ -> 1, BandStations.byShape(StationRule.Ends.CLOSED, new BitSet()));
         double most = 2 * in.bounds().diagonal(), times = Double.POSITIVE_INFINITY;
         for (BandNet net : nets) times = Math.min(times, net.widest(most));
         List<Vec3> rails = new ArrayList<>();
@@ -107,12 +107,16 @@ public final class EdgeRounding {
             StripMesh out = round < FINER ? trials.run(chains::canBeFiner) : trials.run();
             if (!trials.narrow().isEmpty()) chains = chains.with(trials.narrow(), context.seed());
             // What is left to others is better than a body that is not closed.
-            else return out == null || !out.isAsClosed() ? Rounded.nothing(in, edges) : report(out.mesh(), trials, chains);
+            else
+                return out == null || !out.isAsClosed()
+                        ? Rounded.nothing(in, edges)
+                        : report(out.mesh(), trials, chains);
         }
     }
 
     private NetTrials trials(FinerChains chains, StripWidths widths) {
-        double widest = chains.edges().stream().mapToDouble(widths.ofEdge()).max().orElse(0);
+        double widest =
+                chains.edges().stream().mapToDouble(widths.ofEdge()).max().orElse(0);
         StripKind kind = new RoundProfile(curve, grids, material, context);
         Mesh mesh = chains.mesh();
         StripAttempt attempt = new StripAttempt(mesh, TriangleSurface.of(mesh), kind, context.seed());
@@ -138,7 +142,9 @@ public final class EdgeRounding {
 
     private Rounded report(Mesh out, NetTrials trials, FinerChains chains) {
         Mesh mesh = chains.mesh();
-        BitSet left = (BitSet) trials.rest().clone(), without = (BitSet) chains.edges().clone(), held = new BitSet();
+        BitSet left = (BitSet) trials.rest().clone(),
+                without = (BitSet) chains.edges().clone(),
+                held = new BitSet();
         without.andNot(trials.rest());
         double least = 1;
         Vec3 place = null;

@@ -43,8 +43,7 @@ final class FinerChains {
 
     private record Between(int from, int to, double share) {}
 
-    private FinerChains(
-            Mesh mesh, BitSet edges, BitSet stations, int[] origin, int[] times, List<Between> added) {
+    private FinerChains(Mesh mesh, BitSet edges, BitSet stations, int[] origin, int[] times, List<Between> added) {
         this.times = times;
         this.mesh = mesh;
         this.edges = edges;
@@ -121,9 +120,7 @@ final class FinerChains {
         boolean isDivided = false;
         for (NetTrials.Narrow n : nets)
             for (LongPiece p : n.pieces()) isDivided |= eachPart(p, (e, many) -> parts[e] = many, more);
-        return isDivided
-                ? divided(parts, more, times, seed)
-                : new FinerChains(mesh, edges, more, origin, times, added);
+        return isDivided ? divided(parts, more, times, seed) : new FinerChains(mesh, edges, more, origin, times, added);
     }
 
     /**
@@ -152,7 +149,8 @@ final class FinerChains {
 
     /** The edge that comes to the i-th vertex of a piece. */
     private int edge(LongPiece p, int i) {
-        return mesh.adjacency().edgeBetween(p.vertices().getInt(i - 1), p.vertices().getInt(i), mesh);
+        return mesh.adjacency()
+                .edgeBetween(p.vertices().getInt(i - 1), p.vertices().getInt(i), mesh);
     }
 
     @FunctionalInterface

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.BitSet;
+import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -13,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.measure.Measures;
+import org.modeststack.mesh.select.Loops;
 import org.modeststack.steps.CutFixtures;
 import org.modeststack.steps.StepException;
 import org.modeststack.steps.TestContext;
@@ -68,6 +70,13 @@ class NetTrialsTest {
         assertFalse(r.without().isEmpty(), "blades that pass through each other have no room where they do");
         r.without().stream().forEach(e -> assertTrue(both.y(both.adjacency().edgeLow(e)) > 20, "on the blades only"));
         assertEquals(allRounded(plate).mesh().faceCount(), facesOfThePlate(r.mesh()), "the plate as alone");
+        assertEquals(0, twoEdged(r.mesh()), "vertices that only divide an edge");
+    }
+
+    private static long twoEdged(Mesh m) {
+        return IntStream.range(0, m.vertexCount())
+                .filter(v -> Loops.edgesAt(m, m.adjacency(), v).length == 2)
+                .count();
     }
 
     /** All sharp edges. */

@@ -4,7 +4,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 import static org.modeststack.steps.PartFixtures.volume;
 
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -17,7 +16,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.MeshBuilder;
 import org.modeststack.mesh.MeshFixtures;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Closure;
@@ -43,25 +41,6 @@ class StripEndsTest {
     /** An L of 40 by 40, arms of 10, 20 deep along Y; vertices 0 to 5 go round the front, 6 to 11 the back. */
     private static final double[][] L = {{0, 0}, {40, 0}, {40, 10}, {10, 10}, {10, 40}, {0, 40}};
 
-    /** A prism along Y of an outline in X and Z. */
-    private static Mesh prism(double depth, double[]... outline) {
-        int n = outline.length;
-        MeshBuilder b = new MeshBuilder(2 * n, n + 2);
-        b.material("one");
-        for (int y = 0; y < 2; y++)
-            for (int i = 0; i < n; i++) b.vertex(outline[i][0], y * depth, outline[i][1], (long) y * n + i);
-        int[] front = new int[n], back = new int[n];
-        Arrays.setAll(front, i -> i);
-        Arrays.setAll(back, i -> 2 * n - 1 - i);
-        b.face(0, 0, front);
-        b.face(1, 0, back);
-        for (int i = 0; i < n; i++) {
-            int j = (i + 1) % n;
-            b.face(2 + i, 0, new int[] {j, i, n + i, n + j});
-        }
-        return b.build();
-    }
-
     private static Mesh rounded(Mesh m, int from, int to, double width, int segments, double profile)
             throws StepException {
         BitSet edge = new BitSet();
@@ -83,7 +62,7 @@ class StripEndsTest {
     /** The inner edge of an L: both sides of the L go on to the arc, and there is nothing new but the strip. */
     @Test
     void theInnerEdgeOfAnL() throws StepException {
-        Mesh in = prism(20, L), out = rounded(in, 3, 9, 4, 3, 1);
+        Mesh in = MeshFixtures.prism(20, L), out = rounded(in, 3, 9, 4, 3, 1);
         assertEquals(volume(in) + 20 * section(4, 3), volume(out), 1e-9);
         assertEquals(in.faceCount() + 3, out.faceCount());
         // Six corners but the inner one, and an arc of four.
@@ -96,13 +75,13 @@ class StripEndsTest {
     @ParameterizedTest
     @CsvSource({"3, 4", "2, 3", "9, 10", "8, 9"})
     void anOuterEdgeThatEndsInTheInnerCorner(int from, int to) throws StepException {
-        Mesh in = prism(20, L);
+        Mesh in = MeshFixtures.prism(20, L);
         assertEquals(volume(in) - 30 * section(4, 3), volume(rounded(in, from, to, 4, 3, 1)), 1e-9);
     }
 
     @Test
     void whatIsPaintedByItsPlaceStaysSoRoundTheArc() throws StepException {
-        Mesh in = MeshFixtures.coloredByPlace(prism(20, L), 0.5), out = rounded(in, 3, 9, 4, 3, 1);
+        Mesh in = MeshFixtures.coloredByPlace(MeshFixtures.prism(20, L), 0.5), out = rounded(in, 3, 9, 4, 3, 1);
         for (int f = 0; f < out.faceCount(); f++) {
             if (out.faceKeys()[f] != 0 && out.faceKeys()[f] != 1) continue;
             for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++)
@@ -114,7 +93,7 @@ class StripEndsTest {
     @ParameterizedTest
     @ValueSource(doubles = {-1, -0.4, 0, 0.5, 1, 1.7, 2})
     void anyProfileComesOut(double profile) throws StepException {
-        Mesh in = prism(20, L);
+        Mesh in = MeshFixtures.prism(20, L);
         double inner = volume(rounded(in, 3, 9, 4, 4, profile)) - volume(in);
         double outer = volume(in) - volume(rounded(in, 3, 4, 4, 4, profile));
         double flat = 4 * 4 / 2.0, round = section(4, 4);
@@ -136,7 +115,7 @@ class StripEndsTest {
         Random r = new Random(seed);
         double a = 5 + 10 * r.nextDouble(), b = 5 + 10 * r.nextDouble(), depth = 5 + 20 * r.nextDouble();
         double[][] outline = {{0, 0}, {50, 0}, {50, a}, {35, a}, {35, 40}, {15, 40}, {15, b}, {0, b}};
-        Mesh whole = prism(depth, outline), in = MeshFixtures.posed(whole, r, 30);
+        Mesh whole = MeshFixtures.prism(depth, outline), in = MeshFixtures.posed(whole, r, 30);
         boolean divided = r.nextBoolean();
         if (divided) in = triangulated(in);
         double width = 0.3 + 2 * r.nextDouble(), section = section(width, segments);
@@ -156,7 +135,7 @@ class StripEndsTest {
                 along.length() * off + 1e-9 * volume(in));
     }
 
-    private static Mesh triangulated(Mesh m) throws StepException {
+    static Mesh triangulated(Mesh m) throws StepException {
         StepDescriptor divide = Steps.byType("divide-faces");
         return TestContext.run(
                 divide.with(divide.with(divide.createDefault(), "mostSides", 3), "into", DivideFaces.Into.TRIANGLES),
@@ -173,7 +152,8 @@ class StripEndsTest {
             outline[i] = new double[] {20 * Math.cos(angle), 20 * Math.sin(angle)};
         }
         Mesh plate = TestContext.run(new Box(60, 10, 60, 1, 1, 1, Seat.CENTRED));
-        Mesh in = CutFixtures.cut(plate, MeshFixtures.moved(prism(60, outline), 0, -30, 0), Operation.DIFFERENCE);
+        Mesh in = CutFixtures.cut(
+                plate, MeshFixtures.moved(MeshFixtures.prism(60, outline), 0, -30, 0), Operation.DIFFERENCE);
         int from = vertex(in, outline[0]), to = vertex(in, outline[1]);
         double length = in.point(to).minus(in.point(from)).length();
         assertEquals(volume(in) - length * section(1, 3), volume(rounded(in, from, to, 1, 3, 1)), 1e-9 * volume(in));
