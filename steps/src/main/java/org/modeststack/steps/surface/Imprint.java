@@ -50,8 +50,16 @@ public final class Imprint {
     /** A part of a face. */
     public record Piece(int face, int[] nodes) {}
 
-    /** A way of a line through one face, from edge to edge. */
-    private record Chain(int[] nodes, int line, int part) {}
+    /**
+     * A way of a line through one face, from edge to edge.
+     *
+     * @param parts for each node the part of the line that comes there
+     */
+    private record Chain(int[] nodes, int line, int[] parts) {
+        int part() {
+            return parts[parts.length - 1];
+        }
+    }
 
     /**
      * What is left.
@@ -163,19 +171,23 @@ public final class Imprint {
                 inside(l, all.toIntArray(), faces.getInt(0));
                 continue;
             }
-            IntArrayList chain = new IntArrayList();
+            IntArrayList chain = new IntArrayList(), of = new IntArrayList();
             chain.add(all.getInt(begin));
+            of.add(parts.getInt(begin));
             for (int i = 1; i <= n; i++) {
                 Work.checkpoint(i);
                 int at = (begin + i) % n, b = all.getInt(at);
                 chain.add(b);
+                of.add(parts.getInt(at));
                 if (nodes.isInside(b)) continue;
                 if (chain.size() > 2 || !nodes.areOnOneEdge(chain.getInt(0), b)) {
                     through.computeIfAbsent(faces.getInt(at), _ -> new ArrayList<>())
-                            .add(new Chain(chain.toIntArray(), l, parts.getInt(at)));
+                            .add(new Chain(chain.toIntArray(), l, of.toIntArray()));
                 }
                 chain.clear();
+                of.clear();
                 chain.add(b);
+                of.add(parts.getInt(at));
             }
         }
         onEdge.values().forEach(list -> list.sort((a, b) -> Double.compare(nodes.share(a), nodes.share(b))));
@@ -222,15 +234,30 @@ public final class Imprint {
             if (loops.containsKey(f)) {
                 // A line goes through it as well.
                 for (Chain c : through.getOrDefault(f, List.of()))
-                    lines.get(c.line).trouble(c.part);
+                    lines.get(c.line).trouble(c.part());
                 continue;
             }
             FaceSplit parts = new FaceSplit(outline(f));
-            for (Chain c : through.getOrDefault(f, List.of()))
-                if (!parts.along(c.nodes)) lines.get(c.line).trouble(c.part);
+            List<Chain> chains = through.getOrDefault(f, List.of());
+            for (Chain c : chains) if (!parts.along(c.nodes)) crosses(c, chains, normal(f));
             split.set(f);
             parts.pieces().forEach(piece -> add(f, piece));
         }
+    }
+
+    /** A chain does not come out in a face: to blame are its parts that cross others there, and these; or its last one. */
+    private void crosses(Chain chain, List<Chain> inFace, Vec3 normal) {
+        Vec3[] places = places(chain.nodes);
+        boolean[] any = {false};
+        for (Chain other : inFace) {
+            Work.checkpoint();
+            ChainCrossings.find(places, other == chain ? places : places(other.nodes), normal, (i, k) -> {
+                any[0] = true;
+                lines.get(chain.line).trouble(chain.parts[i]);
+                lines.get(other.line).trouble(other.parts[k]);
+            });
+        }
+        if (!any[0]) lines.get(chain.line).trouble(chain.part());
     }
 
     private int[] outline(int f) {
