@@ -44,8 +44,16 @@ final class ChainCrossings {
     }
 
     private boolean cross(int i, int k) {
-        return turn(one, i - 2, i, other, k - 2) * turn(one, i - 2, i, other, k) <= 0
+        return overlap(i, k)
+                && overlap(i + 1, k + 1)
+                && turn(one, i - 2, i, other, k - 2) * turn(one, i - 2, i, other, k) <= 0
                 && turn(other, k - 2, k, one, i - 2) * turn(other, k - 2, k, one, i) <= 0;
+    }
+
+    /** Whether the segments have some of one coordinate in common, as they need not have where they lie on one line. */
+    private boolean overlap(int i, int k) {
+        return Math.max(one[i - 2], one[i]) >= Math.min(other[k - 2], other[k])
+                && Math.max(other[k - 2], other[k]) >= Math.min(one[i - 2], one[i]);
     }
 
     private static double turn(double[] line, int a, int b, double[] of, int p) {

@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -366,10 +367,15 @@ public final class Imprint {
         Work.checkpoint();
         int n = piece.nodes.length;
         Outline outline = new Outline(places(piece.nodes), normal(piece.face));
-        boolean wrong = !outline.turnsLeft();
+        LongArrayList meeting = new LongArrayList(), all = new LongArrayList();
         for (int i = 0; i < n; i++) {
             long which = sides.get(Edges.directed(piece.nodes[i], piece.nodes[(i + 1) % n]));
-            if (which >= 0 && (wrong || outline.meets(i))) trouble(which);
+            if (which < 0) continue;
+            all.add(which);
+            if (outline.meets(i)) meeting.add(which);
         }
+        // All of it only where it goes round the wrong way and nobody knows why.
+        if (!meeting.isEmpty()) meeting.forEach(this::trouble);
+        else if (!outline.turnsLeft()) all.forEach(this::trouble);
     }
 }

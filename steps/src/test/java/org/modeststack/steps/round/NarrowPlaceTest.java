@@ -53,7 +53,7 @@ class NarrowPlaceTest {
     }
 
     /** The long edge has no vertex between its ends, 120 apart. */
-    @Property(tries = 1500)
+    @Property(tries = 60)
     void aStripIsNarrowOnlyWhereThereIsNoRoom(
             @ForAll @DoubleRange(min = 0.4, max = 1.8) double widths,
             @ForAll @DoubleRange(min = 0.5, max = 4) double width,
@@ -65,10 +65,10 @@ class NarrowPlaceTest {
         for (int v : EdgeRoundingTest.rails(out)) {
             Vec3 p = out.point(v);
             if (Math.abs(p.y()) > 1e-9 || p.z() > 1.01 * width) continue;
-            double away = Math.abs(p.x() - 60) / width;
-            if (away > 8) beside++;
-            if (away > 4) assertTrue(p.z() > (away > 8 ? 0.98 : 0.95) * width, p.toString());
             if (p.z() < 0.95 * width) narrow++;
+            if (Math.abs(p.x() - 60) < 4 * width) continue;
+            beside++;
+            assertTrue(p.z() > 0.98 * width, p.toString());
         }
         assertTrue(beside >= 4, beside + " places away from the tip");
         assertTrue(narrow > 0, "narrow at the tip");
