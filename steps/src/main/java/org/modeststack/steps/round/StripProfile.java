@@ -22,7 +22,8 @@ record StripProfile(Vec3 foot, double turn, Vec3[] places) {
     /** Where bands meet: their rails turn off there, and the foot lies on the edge opposite to them. */
     static StripProfile atCorner(ProfileCurve curve, Vec3 edge, Vec3 along, Vec3 left, Vec3 right) {
         Vec3 middle = left.plus(right).times(0.5).minus(edge);
-        // But not beyond the vertex, where profiles of two bands that have a rail's place in common would cross each other.
+        // But not beyond the vertex, where profiles of two bands that have a rail's place in common would cross each
+        // other.
         Vec3 foot = edge.plus(along.times(Math.max(0, middle.dot(along))));
         // Where one rail turns off before the other the profile is slanted, but goes as deep as one that is square.
         Vec3 a = left.minus(foot), b = right.minus(foot);

@@ -29,11 +29,11 @@ final class ChainCrossings {
     /** Without the coordinate along which the plane is least steep; what crosses there crosses in the plane. */
     private static double[] flat(Vec3[] chain, Vec3 normal) {
         double x = Math.abs(normal.x()), y = Math.abs(normal.y()), z = Math.abs(normal.z());
+        int axis = x > y && x > z ? 0 : y > z ? 1 : 2;
         double[] out = new double[2 * chain.length];
         for (int i = 0; i < chain.length; i++) {
-            Vec3 p = chain[i];
-            out[2 * i] = x >= y && x >= z ? p.y() : p.x();
-            out[2 * i + 1] = z >= x && z >= y ? p.y() : p.z();
+            out[2 * i] = chain[i].get((axis + 1) % 3);
+            out[2 * i + 1] = chain[i].get((axis + 2) % 3);
         }
         return out;
     }
