@@ -50,6 +50,18 @@ public final class RingWriter {
             vertexMap[v] = out.vertex(mesh.x(v), mesh.y(v), mesh.z(v), mesh.vertexKeys()[v]);
     }
 
+    /** A mesh without some vertices, in the rings of whose faces those before and after are joined. */
+    public static Mesh without(Mesh mesh, BitSet vertices) {
+        if (vertices.isEmpty()) return mesh;
+        RingWriter out = new RingWriter(mesh, vertices);
+        for (int f = 0; f < mesh.faceCount(); f++) {
+            for (int c = mesh.offsets()[f]; c < mesh.offsets()[f + 1]; c++)
+                if (!vertices.get(mesh.corners()[c])) out.corner(c);
+            out.face(f);
+        }
+        return out.build();
+    }
+
     /**
      * A further vertex.
      *

@@ -211,13 +211,6 @@ final class FinerChains {
         BitSet idle = new BitSet();
         for (int v = 0; v < out.vertexCount(); v++)
             if (keys.contains(out.vertexKeys()[v]) && Loops.edgesAt(out, out.adjacency(), v).length == 2) idle.set(v);
-        if (idle.isEmpty()) return out;
-        RingWriter rings = new RingWriter(out, idle);
-        for (int f = 0; f < out.faceCount(); f++) {
-            for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++)
-                if (!idle.get(out.corners()[c])) rings.corner(c);
-            rings.face(f);
-        }
-        return rings.build();
+        return RingWriter.without(out, idle);
     }
 }

@@ -5,12 +5,15 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import java.util.Random;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.modeststack.mesh.ElementKind;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshFixtures;
@@ -26,7 +29,7 @@ import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.pick.Pick;
 
 /**
- * All edges of plates with holes and of posts on plates: at their corners two edges that stick out meet one that lies in, or the
+ * All edges of plates, of plates with holes and pockets, and of posts on plates: at their corners two edges that stick out meet one that lies in, or the
  * other way round, and rails meet outside the corner on the one side.
  */
 class MixedCornerTest {
@@ -73,6 +76,48 @@ class MixedCornerTest {
     void holesAndPostsOfAnyNumberOfSides(int sides, double width, int segments, double profile) throws StepException {
         assertAllRounded(plateWith(regular(sides, 0.2), Operation.DIFFERENCE), width, segments, profile);
         assertAllRounded(plateWith(regular(sides, 0.2), Operation.UNION), width, segments, profile);
+    }
+
+    private static double[][] star(int points, double outer, double inner) {
+        double[][] out = new double[2 * points][];
+        for (int i = 0; i < out.length; i++) {
+            double a = 0.3 + Math.PI * i / points, r = i % 2 == 0 ? outer : inner;
+            out[i] = new double[] {r * Math.cos(a), r * Math.sin(a)};
+        }
+        return out;
+    }
+
+    static Stream<Arguments> outlines() {
+        return Stream.of(
+                Arguments.of("L", new double[][] {{0, 0}, {40, 0}, {40, 10}, {10, 10}, {10, 40}, {0, 40}}),
+                Arguments.of(
+                        "T",
+                        new double[][] {{0, 0}, {40, 0}, {40, 10}, {25, 10}, {25, 40}, {15, 40}, {15, 10}, {0, 10}}),
+                Arguments.of(
+                        "U",
+                        new double[][] {{0, 0}, {40, 0}, {40, 40}, {30, 40}, {30, 10}, {10, 10}, {10, 40}, {0, 40}}),
+                Arguments.of("a ramp", new double[][] {{0, 0}, {40, 0}, {40, 12}, {8, 4}, {0, 4}}),
+                Arguments.of(
+                        "a wedged slot",
+                        new double[][] {{0, 0}, {40, 0}, {40, 20}, {24, 20}, {30, 10}, {10, 10}, {16, 20}, {0, 20}}),
+                Arguments.of("a star of 3", star(3, 20, 8)),
+                Arguments.of("a star of 5", star(5, 20, 9)),
+                Arguments.of("a star of 6", star(6, 20, 14)),
+                Arguments.of("teeth", star(16, 20, 16)));
+    }
+
+    /** Corners that stick out and lie in, from 30 to 300 degrees. */
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("outlines")
+    void allEdgesOfAPlateAHoleAPocketAndAPost(String name, double[][] outline) throws StepException {
+        for (int segments : new int[] {1, 4}) {
+            assertAllRounded(MeshFixtures.prism(15, outline), 0.6, segments, 1);
+            assertAllRounded(plateWith(outline, Operation.DIFFERENCE), 0.6, segments, 1);
+            assertAllRounded(plateWith(outline, Operation.UNION), 0.6, segments, 1);
+            Mesh tool = MeshFixtures.moved(MeshFixtures.prism(40, outline), 0, 1, 0);
+            Mesh plate = MeshFixtures.box(-60, -6, -60, 60, 6, 60);
+            assertAllRounded(CutFixtures.cut(plate, tool, Operation.DIFFERENCE), 0.6, segments, 1);
+        }
     }
 
     /** Triangles with angles from 30 degrees up. */
