@@ -210,10 +210,10 @@ public final class PartialRimJudge {
                         + CaseGroups.SHAPE + " |");
         System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         CaseGroups.byKind(all, Outcome::of).forEach(PartialRimJudge::print);
-        for (Part part : Part.values())
-            print(
-                    part.name().toLowerCase(Locale.ROOT),
-                    all.stream().filter(o -> o.part == part).toList());
+        for (Part part : Part.values()) {
+            List<Outcome> list = all.stream().filter(o -> o.part == part).toList();
+            if (!list.isEmpty()) print(part.name().toLowerCase(Locale.ROOT), list);
+        }
     }
 
     private static void print(String name, List<Outcome> list) {

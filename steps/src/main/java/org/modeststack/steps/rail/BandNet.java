@@ -366,6 +366,16 @@ public final class BandNet {
         return false;
     }
 
+    /** Adds the edges within a distance of a place to a set. */
+    void edgesWithin(Vec3 place, double distance, BitSet to) {
+        for (Band b : bands) {
+            EdgeChain c = b.chain();
+            for (int i = 0; i < c.edges(); i++)
+                if (place.distanceTo(mesh.point(c.vertex(i)), mesh.point(c.vertex(i + 1))) < distance)
+                    to.set(c.edge(mesh, i));
+        }
+    }
+
     boolean hasStop(WalkSide walk, int index) {
         return stops.containsKey(walk.corner(index));
     }

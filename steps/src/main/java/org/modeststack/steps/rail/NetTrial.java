@@ -24,9 +24,6 @@ final class NetTrial {
     /** So often a net is begun anew, narrower at some places, before the edges there are left out. */
     private static final int ANEW = 6;
 
-    /** Each further time edges are left out, those so many widths farther from where trouble is too. */
-    private static final double FARTHER = 1;
-
     /** After so many rounds in trouble it is given up. */
     private static final int LAST = 150;
 
@@ -113,7 +110,7 @@ final class NetTrial {
     }
 
     private boolean isInTrouble() {
-        return !trouble.isNone() && longPieces.isEmpty();
+        return !trouble.isNone() && !isWaiting();
     }
 
     /** Whether it may have to do with the trouble of another. */
@@ -131,9 +128,13 @@ final class NetTrial {
 
     /** Lets it wait, out of trouble, if it has long pieces that are narrow. */
     void waitForPieces(Predicate<LongPiece> isWanted) {
-        if (!longPieces.isEmpty()) return;
+        if (isWaiting()) return;
         net.longPieces(trouble.stations(), longPieces);
         longPieces.removeIf(isWanted.negate());
+    }
+
+    boolean isWaiting() {
+        return !longPieces.isEmpty();
     }
 
     /** What it waits for. */
@@ -146,22 +147,15 @@ final class NetTrial {
         return trouble.stations().stream().map(Station::place).toList();
     }
 
-    /** The edges in trouble, and where leaving these out was no help before the more of those round them the oftener. */
-    BitSet edgesInTrouble(Mesh mesh) {
+    /**
+     * The edges in trouble. Where edges were left out before and that was no help, each further time those a width farther
+     * round them too.
+     */
+    BitSet edgesInTrouble() {
         BitSet out = net.edgesBeside(trouble.stations());
-        double round = FARTHER * (less - 1) * reach;
-        if (round > 0)
-            edges(mesh).stream()
-                    .filter(e -> places().stream().anyMatch(p -> isWithin(mesh, e, p, round)))
-                    .forEach(out::set);
+        double round = (less - 1) * reach;
+        if (round > 0) places().forEach(p -> net.edgesWithin(p, round, out));
         return out;
-    }
-
-    private static boolean isWithin(Mesh mesh, int edge, Vec3 place, double distance) {
-        return place.distanceTo(
-                        mesh.point(mesh.adjacency().edgeLow(edge)),
-                        mesh.point(mesh.adjacency().edgeHigh(edge)))
-                < distance;
     }
 
     /**

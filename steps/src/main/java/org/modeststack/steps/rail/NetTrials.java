@@ -30,11 +30,11 @@ public final class NetTrials {
     }
 
     /**
-     * A net that is narrow along pieces that are long.
+     * A net that is narrow along pieces that are long, and waits for these to be made finer.
      *
      * @param edges all of it
      */
-    public record Narrow(BitSet edges, List<LongPiece> pieces) {}
+    public record Waiting(BitSet edges, List<LongPiece> pieces) {}
 
     private final Mesh mesh;
     private final StripAttempt attempt;
@@ -57,29 +57,28 @@ public final class NetTrials {
     /** The mesh with the strips of all nets that come out; null where none do. */
     @Nullable
     public StripMesh run() {
-        return run(_ -> false);
+        return run(null);
     }
 
     /**
      * The mesh with the strips of all nets that come out, unless some have long pieces that are narrow: these are not held back,
      * and when the others have come out it stops.
      *
-     * @param isWanted which pieces it stops for
+     * @param isWanted which pieces it stops for; null for none
      * @return null where no net comes out, or it has stopped
      */
     @Nullable
-    public StripMesh run(Predicate<LongPiece> isWanted) {
+    public StripMesh run(@Nullable Predicate<LongPiece> isWanted) {
         for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
-        trials.forEach(t -> t.waitForPieces(isWanted));
+        waitForPieces(isWanted);
         for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
             Work.checkpoint();
             List<List<NetTrial>> groups = NetTrial.groupsInTrouble(trials);
-            boolean isFirst = round == 0;
-            if (groups.isEmpty() && !isFirst && !narrow().isEmpty()) return null;
+            if (groups.isEmpty() && round > 0 && isWaiting()) return null;
             if (groups.isEmpty()) {
                 Trouble trouble = new Trouble();
                 StripMesh out = attempt.onAll(rest, nets(), trouble);
-                if (out != null && trouble.isNone() && narrow().isEmpty()) return out;
+                if (out != null && trouble.isNone() && !isWaiting()) return out;
                 trials.forEach(t -> t.judge(trouble));
             } else
                 Workers.each(groups.size(), i -> {
@@ -88,17 +87,26 @@ public final class NetTrials {
                     attempt.nearby(rest, group.stream().map(NetTrial::net).toList(), trouble);
                     group.forEach(t -> t.judge(trouble));
                 });
-            trials.forEach(t -> t.waitForPieces(isWanted));
+            waitForPieces(isWanted);
             goOn();
         }
         return null;
     }
 
-    /** The nets that it has stopped for. */
-    public List<Narrow> narrow() {
+    private void waitForPieces(@Nullable Predicate<LongPiece> isWanted) {
+        if (isWanted != null) trials.forEach(t -> t.waitForPieces(isWanted));
+    }
+
+    /** Whether it has nets that it stops for. */
+    public boolean isWaiting() {
+        return trials.stream().anyMatch(NetTrial::isWaiting);
+    }
+
+    /** These. */
+    public List<Waiting> waiting() {
         return trials.stream()
-                .filter(t -> !t.longPieces().isEmpty())
-                .map(t -> new Narrow(t.edges(mesh), t.longPieces()))
+                .filter(NetTrial::isWaiting)
+                .map(t -> new Waiting(t.edges(mesh), t.longPieces()))
                 .toList();
     }
 
@@ -126,7 +134,7 @@ public final class NetTrials {
         if (isLess) {
             // Where not even the narrowest comes out the edges there are left out, so that the others do; what was in
             // their way is gone with them.
-            BitSet troubled = t.edgesInTrouble(mesh);
+            BitSet troubled = t.edgesInTrouble();
             rest.andNot(t.isGivenUp() ? edges : t.isLess() ? whole.apply(troubled) : troubled);
             narrow.forget(t.places());
         }

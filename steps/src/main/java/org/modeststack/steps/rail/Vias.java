@@ -58,10 +58,11 @@ final class Vias {
         double sum = 0;
         for (int k = 0; k < edges; k++) sum += walk.length(place(k));
         whole = sum;
-        double begins = walk.goesRound(from, first, asked(0, 0)) ? asked(0, 0) : WalkSide.widthAfter(first);
-        double ends = walk.goesRound(to, last, asked(1, edges - 1)) ? asked(1, edges - 1) : walk.widthBefore(to, last);
+        double before = asked(0, 0), after = asked(1, edges - 1);
+        double begins = walk.goesRound(from, first, before) ? before : WalkSide.widthAfter(first);
+        double ends = walk.goesRound(to, last, after) ? after : walk.widthBefore(to, last);
         width = Math.min(begins, ends);
-        times = Math.min(begins / asked(0, 0), ends / asked(1, edges - 1));
+        times = Math.min(begins / before, ends / after);
     }
 
     /** @param trace to try the straight way with */

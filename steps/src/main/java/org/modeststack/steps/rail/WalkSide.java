@@ -32,6 +32,9 @@ public final class WalkSide {
 
     private static final int ROUNDS = 60;
 
+    /** The way to a rail that goes round a vertex is no more widths long. */
+    private static final double ROUND = 1.02;
+
     /** How near to the edges themselves a way may leave them, radians. */
     private static final double LEAST = 0.02;
 
@@ -270,7 +273,7 @@ public final class WalkSide {
 
     /** Whether the rail goes round a vertex whose way is as long as the strip is wide. */
     boolean goesRound(int at, Arm arm, double width) {
-        return angle[at] > POINTED && !turnsRound(at) && arm.distance() < (1 + STRAIGHT) * width;
+        return angle[at] > POINTED && !turnsRound(at) && arm.distance() < ROUND * width;
     }
 
     /** The angle at which the rails meet that run beside the edges before and after. */

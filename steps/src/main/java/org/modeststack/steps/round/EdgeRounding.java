@@ -105,7 +105,7 @@ public final class EdgeRounding {
         for (int round = 0; ; round++) {
             NetTrials trials = trials(chains, chains.widths(widths));
             StripMesh out = round < FINER ? trials.run(chains::canBeFiner) : trials.run();
-            if (!trials.narrow().isEmpty()) chains = chains.with(trials.narrow(), context.seed());
+            if (trials.isWaiting()) chains = chains.with(trials.waiting(), context.seed());
             // What is left to others is better than a body that is not closed.
             else
                 return out == null || !out.isAsClosed()

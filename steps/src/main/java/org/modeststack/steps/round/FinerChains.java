@@ -1,12 +1,11 @@
 package org.modeststack.steps.round;
 
+import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
-import java.util.stream.IntStream;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.MeshBuilder;
@@ -34,16 +33,22 @@ final class FinerChains {
     private final BitSet edges;
     /** Vertices that are stations. */
     private final BitSet stations;
-    /** For each edge the one of the mesh before anything was divided that it is a part of. */
-    private final int[] origin;
+    /** For each of the edges the one of the mesh before anything was divided that it is a part of; none until something is. */
+    private final Int2IntOpenHashMap origin;
     /** For each of those how often its net was given more. */
-    private final int[] times;
+    private final Int2IntOpenHashMap times;
     /** For each vertex that was added what share of the taper of its two ends before it has, and these. */
     private final List<Between> added;
 
     private record Between(int from, int to, double share) {}
 
-    private FinerChains(Mesh mesh, BitSet edges, BitSet stations, int[] origin, int[] times, List<Between> added) {
+    private FinerChains(
+            Mesh mesh,
+            BitSet edges,
+            BitSet stations,
+            Int2IntOpenHashMap origin,
+            Int2IntOpenHashMap times,
+            List<Between> added) {
         this.times = times;
         this.mesh = mesh;
         this.edges = edges;
@@ -54,8 +59,12 @@ final class FinerChains {
 
     /** Edges as they are. */
     static FinerChains of(Mesh mesh, BitSet edges) {
-        int[] same = IntStream.range(0, mesh.adjacency().edgeCount()).toArray();
-        return new FinerChains(mesh, edges, new BitSet(), same, new int[same.length], List.of());
+        return new FinerChains(
+                mesh, edges, new BitSet(), new Int2IntOpenHashMap(), new Int2IntOpenHashMap(), List.of());
+    }
+
+    private int origin(int edge) {
+        return origin.getOrDefault(edge, edge);
     }
 
     Mesh mesh() {
@@ -73,14 +82,14 @@ final class FinerChains {
     /** The edges before anything was divided that some are parts of. */
     BitSet origins(BitSet of) {
         BitSet out = new BitSet();
-        of.stream().forEach(e -> out.set(origin[e]));
+        of.stream().forEach(e -> out.set(origin(e)));
         return out;
     }
 
     /** All parts of the edges before that some are parts of. */
     BitSet whole(BitSet parts) {
         BitSet of = origins(parts), out = new BitSet();
-        edges.stream().filter(e -> of.get(origin[e])).forEach(out::set);
+        edges.stream().filter(e -> of.get(origin(e))).forEach(out::set);
         return out;
     }
 
@@ -94,13 +103,13 @@ final class FinerChains {
             Between b = added.get(v - old);
             taper[v] = taper[b.from] + b.share * (taper[b.to] - taper[b.from]);
         }
-        return asked.of(e -> origin[e], v -> taper[v]);
+        return asked.of(this::origin, v -> taper[v]);
     }
 
     /** Whether more stations would be on a piece, or more vertices. */
     boolean canBeFiner(LongPiece piece) {
         BitSet more = new BitSet();
-        if (times[origin[edge(piece, 1)]] == MOST) return false;
+        if (times.get(origin(edge(piece, 1))) == MOST) return false;
         boolean isDivided = eachPart(piece, (_, _) -> {}, more);
         more.andNot(stations);
         return isDivided || !more.isEmpty();
@@ -111,15 +120,14 @@ final class FinerChains {
      *
      * @param seed of the keys of what is new
      */
-    FinerChains with(List<NetTrials.Narrow> nets, long seed) {
-        int[] times = this.times.clone();
-        for (NetTrials.Narrow n : nets) origins(n.edges()).stream().forEach(e -> times[e]++);
+    FinerChains with(List<NetTrials.Waiting> nets, long seed) {
+        Int2IntOpenHashMap times = this.times.clone();
+        for (NetTrials.Waiting n : nets) origins(n.edges()).stream().forEach(e -> times.addTo(e, 1));
         BitSet more = (BitSet) stations.clone();
-        int[] parts = new int[mesh.adjacency().edgeCount()];
-        Arrays.fill(parts, 1);
+        Int2IntOpenHashMap parts = new Int2IntOpenHashMap();
+        parts.defaultReturnValue(1);
         boolean isDivided = false;
-        for (NetTrials.Narrow n : nets)
-            for (LongPiece p : n.pieces()) isDivided |= eachPart(p, (e, many) -> parts[e] = many, more);
+        for (NetTrials.Waiting n : nets) for (LongPiece p : n.pieces()) isDivided |= eachPart(p, parts::put, more);
         return isDivided ? divided(parts, more, times, seed) : new FinerChains(mesh, edges, more, origin, times, added);
     }
 
@@ -158,17 +166,18 @@ final class FinerChains {
         void edge(int edge, int parts);
     }
 
-    private FinerChains divided(int[] parts, BitSet stations, int[] times, long seed) {
+    private FinerChains divided(Int2IntOpenHashMap parts, BitSet stations, Int2IntOpenHashMap times, long seed) {
         Adjacency adj = mesh.adjacency();
         MeshBuilder out = new MeshBuilder(mesh.vertexCount(), mesh.faceCount());
         out.verticesOf(mesh);
         EdgeCuts cuts = new EdgeCuts(mesh, out, seed);
         List<Between> all = new ArrayList<>(added);
-        for (int e = 0; e < parts.length; e++) {
-            if (parts[e] == 1) continue;
-            double[] where = new double[parts[e] - 1];
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            int many = parts.get(e);
+            if (many == 1) continue;
+            double[] where = new double[many - 1];
             for (int i = 0; i < where.length; i++) {
-                where[i] = (i + 1.0) / parts[e];
+                where[i] = (i + 1.0) / many;
                 stations.set(mesh.vertexCount() + all.size() - added.size());
                 all.add(new Between(adj.edgeLow(e), adj.edgeHigh(e), where[i]));
             }
@@ -185,18 +194,19 @@ final class FinerChains {
         return after(out.build(), parts, stations, times, all);
     }
 
-    private FinerChains after(Mesh finer, int[] parts, BitSet stations, int[] times, List<Between> all) {
+    private FinerChains after(
+            Mesh finer, Int2IntOpenHashMap parts, BitSet stations, Int2IntOpenHashMap times, List<Between> all) {
         Adjacency was = mesh.adjacency(), is = finer.adjacency();
-        int[] from = new int[is.edgeCount()];
+        Int2IntOpenHashMap from = new Int2IntOpenHashMap();
         BitSet divided = new BitSet();
         int next = mesh.vertexCount();
-        for (int e = 0; e < parts.length; e++) {
-            int before = was.edgeLow(e);
-            for (int i = 1; i <= parts[e]; i++) {
-                int at = i == parts[e] ? was.edgeHigh(e) : next++;
+        for (int e = edges.nextSetBit(0); e >= 0; e = edges.nextSetBit(e + 1)) {
+            int before = was.edgeLow(e), many = parts.get(e);
+            for (int i = 1; i <= many; i++) {
+                int at = i == many ? was.edgeHigh(e) : next++;
                 int part = is.edgeBetween(before, at, finer);
-                from[part] = origin[e];
-                if (edges.get(e)) divided.set(part);
+                from.put(part, origin(e));
+                divided.set(part);
                 before = at;
             }
         }
