@@ -31,10 +31,13 @@ import org.modeststack.steps.tidy.Tidy;
 public final class TidyJudge {
     private static final int RINGS = 2;
 
+    private static final double WEDGE = 25;
+
     /**
      * One case.
      *
-     * @param fits whether the shape has room for a collar as wide as asked, and no wedge that is too narrow for a good quad
+     * @param hasRoom whether the shape has room for a collar as wide as asked
+     * @param wedge the smallest angle that a quad beside the rim cannot but have, degrees
      * @param collar its faces
      * @param around faces beside it that were made anew or changed
      * @param said whether the step said anything
@@ -42,7 +45,8 @@ public final class TidyJudge {
      */
     record Outcome(
             CutBodies.Case of,
-            boolean fits,
+            boolean hasRoom,
+            double wedge,
             FaceFigures collar,
             FaceFigures around,
             double reached,
@@ -52,6 +56,11 @@ public final class TidyJudge {
             Validity shape,
             boolean said,
             double ms) {
+        /** Whether there is room, and no wedge that is too narrow for a good quad. */
+        boolean fits() {
+            return hasRoom && wedge >= WEDGE;
+        }
+
         boolean isOut() {
             return collar.count() > 0;
         }
@@ -87,9 +96,10 @@ public final class TidyJudge {
     private static String line(Outcome o) {
         return String.format(
                 Locale.ROOT,
-                "%s fits %b: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
+                "%s room %b, wedge %.0f: collar %s, around %s, reached %.2f, off %.2f, open %d, %s, %.0f ms",
                 o.of.name(),
-                o.fits,
+                o.hasRoom,
+                o.wedge,
                 o.collar,
                 o.around,
                 o.reached,
@@ -114,7 +124,8 @@ public final class TidyJudge {
         RimGeometry rim = RimGeometry.of(c);
         return new Outcome(
                 c,
-                !rim.isEmpty() && rim.hasRoom(reach) && rim.leastWedge() >= 25,
+                !rim.isEmpty() && rim.hasRoom(reach),
+                rim.isEmpty() ? 0 : rim.leastWedge(),
                 FaceFigures.of(out, collar),
                 FaceFigures.of(out, changed(c.mesh(), out, collar)),
                 FaceFigures.width(out, collar, RINGS) / width,
@@ -187,7 +198,7 @@ public final class TidyJudge {
                     name,
                     list.size(),
                     list.stream().filter(Outcome::fits).count(),
-                    list.stream().filter(o -> o.fits && isFine(o)).count(),
+                    list.stream().filter(o -> o.fits() && isFine(o)).count(),
                     out.size(),
                     out.stream().filter(TidyJudge::isFine).count(),
                     out.stream().filter(o -> o.collar.quads() >= 0.95).count(),

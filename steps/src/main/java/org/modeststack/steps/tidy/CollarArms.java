@@ -250,7 +250,10 @@ final class CollarArms {
         double far = Math.min(whole, Math.max(NEAR * v, (out > 0 ? LEANING : -FANNING) * out));
         for (int k = from + 1; k < to; k++) {
             double t = gone[k - from];
-            double here = Math.max(0, 1 - t / near) * into - Math.max(0, 1 - (whole - t) / far) * out;
+            // A row that is shorter leans as much for what it has.
+            double own = widths[k % m];
+            double here = Math.max(0, 1 - t / near) * into * Math.min(1, own / w)
+                    - Math.max(0, 1 - (whole - t) / far) * out * Math.min(1, own / v);
             shift[k % m] = isRight ? -here : here;
         }
     }

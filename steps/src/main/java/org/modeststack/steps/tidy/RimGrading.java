@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.work.Work;
+import org.modeststack.steps.rail.Arm;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.Station;
@@ -58,15 +59,31 @@ final class RimGrading {
      * @return null where there is room everywhere
      */
     static @Nullable RimGrading of(List<Line> lines, List<BandNet> nets, double ring) {
-        Int2DoubleOpenHashMap reached = new Int2DoubleOpenHashMap();
+        Int2DoubleOpenHashMap gaps = new Int2DoubleOpenHashMap();
         for (BandNet net : nets)
             for (Band band : net.bands()) {
                 Work.checkpoint();
-                for (Station s : band.stations()) reached.mergeDouble(s.vertex(), s.reached(), Math::min);
+                for (int k = 0; k < band.size(); k++)
+                    gaps.mergeDouble(band.station(k).vertex(), ring * gap(band, k), Math::min);
             }
-        List<Sizes> chains = lines.stream().map(l -> Sizes.of(l, reached, ring)).toList();
+        List<Sizes> chains = lines.stream().map(l -> Sizes.of(l, gaps)).toList();
         boolean isWorth = chains.stream().anyMatch(s -> s.least() < WORTH);
         return isWorth ? new RimGrading(chains) : null;
+    }
+
+    /**
+     * How far the places at a station may be from each other, in rings: as far as suits the narrower side; where the other is much
+     * wider, so far that quads there are no more often as deep as long than those here are as long as deep.
+     */
+    private static double gap(Band band, int k) {
+        Station s = band.station(k);
+        double left = length(band.left()[k], s), right = length(band.right()[k], s);
+        double times = Math.max(left, right) / Math.min(left, right);
+        return s.reached() * (times > 0 ? Math.max(LONGEST, Math.sqrt(times)) : LONGEST);
+    }
+
+    private static double length(Arm arm, Station s) {
+        return arm.rail(s.scale()).at().minus(s.place()).length();
     }
 
     /**
@@ -75,15 +92,16 @@ final class RimGrading {
      * @param at how far along the chain, rising, mm; of a closed chain from its first place round to that again
      */
     private record Sizes(double[] at, double[] factor, boolean isClosed) {
-        static Sizes of(Line line, Int2DoubleOpenHashMap reached, double ring) {
+        /** @param gaps how far from each other places may be at vertices, mm */
+        static Sizes of(Line line, Int2DoubleOpenHashMap gaps) {
             Work.checkpoint();
             DoubleArrayList at = new DoubleArrayList(), factor = new DoubleArrayList();
             for (int i = 0; i < line.vertices.size(); i++) {
                 int v = line.vertices.getInt(i);
                 // Rows that would have passed others were left out.
-                if (!reached.containsKey(v)) continue;
+                if (!gaps.containsKey(v)) continue;
                 at.add(line.arcs.getDouble(i));
-                factor.add(Math.clamp(LONGEST * ring * reached.get(v) / line.spacing, NEAREST, 1));
+                factor.add(Math.clamp(gaps.get(v) / line.spacing, NEAREST, 1));
             }
             if (at.isEmpty()) return new Sizes(new double[] {0}, new double[] {1}, false);
             if (line.isClosed) {

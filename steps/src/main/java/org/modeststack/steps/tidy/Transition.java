@@ -51,6 +51,8 @@ final class Transition {
 
     private static final int ROUNDS = 6;
 
+    private static final int TURNS = 4;
+
     private final Mesh mesh;
     private final int firstOfCollar;
     private final BitSet rows;
@@ -110,8 +112,8 @@ final class Transition {
         findRail();
         measure();
         thinOut();
-        freeRail();
-        thinOut();
+        // What is thinner makes room for what could not go before.
+        for (int turn = 0; turn < TURNS && freeRail(); turn++) thinOut();
         return faces.written();
     }
 
@@ -323,8 +325,13 @@ final class Transition {
         return after > 0 && after >= Math.min(narrow, slack * before);
     }
 
-    /** What only crosses a rail goes into the place beside it. */
-    private void freeRail() {
+    /**
+     * What only crosses a rail goes into the place beside it.
+     *
+     * @return whether anything did
+     */
+    private boolean freeRail() {
+        boolean any = false;
         PriorityQueue<Candidate> todo = new PriorityQueue<>(Transition::order);
         rail.stream().filter(v -> !rows.get(v) && !kept.get(v)).forEach(v -> addAlongRail(v, todo));
         while (!todo.isEmpty()) {
@@ -334,8 +341,10 @@ final class Transition {
             double narrow = c.ratio < veryShort ? VERY_NARROW : NARROW_AT_RAIL;
             if (isSeam(c.v) || !isGood(c.v, c.u, narrow, SLACK)) continue;
             faces.goInto(c.v, c.u);
+            any = true;
             for (int w : faces.neighbours(c.u)) if (rail.get(w) && !rows.get(w) && !kept.get(w)) addAlongRail(w, todo);
         }
+        return any;
     }
 
     private void addAlongRail(int v, PriorityQueue<Candidate> to) {
