@@ -137,7 +137,12 @@ final class CollarArms {
                 narrower[k] = Math.min(narrower[k], rooms.computeIfAbsent(arms[k], this::room) * widths[k]);
             for (int k = 0; k < pieces(m); k++) {
                 int l = (k + 1) % m;
-                if (progress(at[k], arms[k], at[l], arms[l]) >= CLOSE) continue;
+                double gets = progress(at[k], arms[k], at[l], arms[l]);
+                // Where rows come together the outer line is shorter than the rim, and is not to be steeper for that.
+                double wider = SLOPE * Math.max(CLOSE, gets) * gap(at, k, l);
+                narrower[k] = Math.min(narrower[k], widths[l] + wider);
+                narrower[l] = Math.min(narrower[l], widths[k] + wider);
+                if (gets >= CLOSE) continue;
                 narrower[k] = Math.min(narrower[k], NARROWER * widths[k]);
                 narrower[l] = Math.min(narrower[l], NARROWER * widths[l]);
             }
@@ -176,10 +181,13 @@ final class CollarArms {
     }
 
     private void follow(int[] at, int from, int to, double[] widths) {
-        double gap = mesh.point(chain.vertex(at[to]))
-                .minus(mesh.point(chain.vertex(at[from])))
+        widths[to] = Math.min(widths[to], widths[from] + SLOPE * gap(at, from, to));
+    }
+
+    private double gap(int[] at, int k, int l) {
+        return mesh.point(chain.vertex(at[l]))
+                .minus(mesh.point(chain.vertex(at[k])))
                 .length();
-        widths[to] = Math.min(widths[to], widths[from] + SLOPE * gap);
     }
 
     private Arm[] arms(int[] at, double[] widths) {

@@ -136,26 +136,35 @@ final class Transition {
         return found;
     }
 
-    /** Those of the faces that have changed, or were joined, that meet themselves or others, and these others. */
+    /**
+     * The vertices at which faces that have changed, or were joined, meet themselves or others: those that both have, so that what is
+     * far away on a large face is not at fault, or all where they have none in common.
+     */
     private BitSet wrong(Mesh out) {
         LongOpenHashSet same = new LongOpenHashSet(mesh.faceKeys());
         Work.checkpoint();
         for (int f : faces.changed()) same.remove(mesh.faceKeys()[f]);
-        BitSet asked = facesOf(out, k -> !same.contains(k));
-        BitSet wrong = FaceOutlines.meetingThemselves(out, asked::get);
+        BitSet asked = facesOf(out, k -> !same.contains(k)), wrong = new BitSet();
+        FaceOutlines.meetingThemselves(out, asked::get).stream().forEach(f -> wrong.or(vertices(out, f)));
         SelfIntersections.findFaults(out, asked::get, (f, g) -> {
-            wrong.set(f);
-            wrong.set(g);
+            BitSet shared = vertices(out, f), others = vertices(out, g);
+            if (shared.intersects(others)) shared.and(others);
+            else shared.or(others);
+            wrong.or(shared);
         });
         return wrong;
     }
 
-    /** Adds the vertices of what came out wrong. */
+    private static BitSet vertices(Mesh m, int f) {
+        BitSet of = new BitSet();
+        for (int c = m.offsets()[f]; c < m.offsets()[f + 1]; c++) of.set(m.corners()[c]);
+        return of;
+    }
+
+    /** Adds what came out wrong. */
     private void keep(Mesh out, BitSet wrong, BitSet kept) {
         LongOpenHashSet vertices = new LongOpenHashSet();
-        for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1))
-            for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++)
-                vertices.add(out.vertexKeys()[out.corners()[c]]);
+        wrong.stream().forEach(v -> vertices.add(out.vertexKeys()[v]));
         ChangingFaces before = new ChangingFaces(mesh);
         for (int v = 0; v < mesh.vertexCount(); v++)
             if (vertices.contains(mesh.vertexKeys()[v])) {
