@@ -31,7 +31,8 @@ import org.modeststack.steps.tidy.Tidy;
 public final class TidyJudge {
     private static final int RINGS = 2;
 
-    private static final double WEDGE = 25;
+    /** Angles of the aim, degrees, and what leaves room for these. */
+    private static final double ANGLE = 20, WEDGE = 25;
 
     /**
      * One case.
@@ -84,9 +85,9 @@ public final class TidyJudge {
                 + all.stream().filter(o -> !(o.isOut() && isFine(o)) && !o.said).count());
     }
 
-    private static boolean isFine(Outcome o) {
+    static boolean isFine(Outcome o) {
         return o.collar.quads() >= 0.95
-                && o.collar.leastAngle() >= 20
+                && o.collar.leastAngle() >= ANGLE
                 && o.collar.aspect() <= 8
                 && o.open == 0
                 && o.shape.isSound()
@@ -181,10 +182,10 @@ public final class TidyJudge {
 
     private static void print(List<Outcome> all) {
         System.out.println(
-                "| bodies | cut | fit | fit, all of the aim | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.5 chords | angle: median, tenth"
+                "| bodies | cut | fit | fit, all of the aim | no wedge below 20° | of these all | collar | all of the aim | quads ≥ 95 % | angle ≥ 20° | aspect ≤ 8 | off ≤ 1.5 chords | angle: median, tenth"
                         + " | aspect: median, ninetieth | reached: median, tenth | around: quads, triangles, more sides, angle median, tenth | open | "
                         + CaseGroups.SHAPE + " | ms median, most |");
-        System.out.println("|---".repeat(22) + "|");
+        System.out.println("|---".repeat(24) + "|");
         CaseGroups.byKind(all, Outcome::of).forEach((name, list) -> {
             List<Outcome> out = list.stream().filter(Outcome::isOut).toList();
             double[] ms = sorted(list, Outcome::ms);
@@ -194,15 +195,17 @@ public final class TidyJudge {
                     around = sorted(out, o -> o.around.leastAngle());
             System.out.printf(
                     Locale.ROOT,
-                    "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %s | %.0f, %.0f |%n",
+                    "| %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.0f, %.0f | %.1f, %.1f | %.2f, %.2f | %.0f %%, %.0f %%, %.0f %%, %.0f, %.0f | %d | %s | %.0f, %.0f |%n",
                     name,
                     list.size(),
                     list.stream().filter(Outcome::fits).count(),
                     list.stream().filter(o -> o.fits() && isFine(o)).count(),
+                    list.stream().filter(o -> o.wedge >= ANGLE).count(),
+                    list.stream().filter(o -> o.wedge >= ANGLE && isFine(o)).count(),
                     out.size(),
                     out.stream().filter(TidyJudge::isFine).count(),
                     out.stream().filter(o -> o.collar.quads() >= 0.95).count(),
-                    out.stream().filter(o -> o.collar.leastAngle() >= 20).count(),
+                    out.stream().filter(o -> o.collar.leastAngle() >= ANGLE).count(),
                     out.stream().filter(o -> o.collar.aspect() <= 8).count(),
                     out.stream().filter(o -> o.off <= 1.5).count(),
                     at(angle, 0.5),
