@@ -47,12 +47,18 @@ public record Band(
     /** How long it is along the edges from a station to the next, mm. */
     double length(Mesh mesh, int k) {
         double length = 0;
-        for (int i = 0; i < edges(k); i++) length += mesh.adjacency().edgeLength(chain.edge(mesh, at[k] + i), mesh);
+        for (int i = 0; i < edges(k); i++) length += edgeLength(mesh, at[k] + i);
         return length;
+    }
+
+    /** How long the edge behind a vertex of the chain is, mm. */
+    double edgeLength(Mesh mesh, int i) {
+        return mesh.adjacency().edgeLength(chain.edge(mesh, i), mesh);
     }
 
     /** Narrows it beside what is held back as far as it would widen too fast. */
     void smooth() {
+        if (stations.stream().noneMatch(Station::isHeld)) return;
         for (int turn = 0; turn < 2; turn++) {
             for (int k = 0; k < pieces(); k++) follow(station(k), station(k + 1));
             for (int k = pieces() - 1; k >= 0; k--) follow(station(k + 1), station(k));

@@ -18,7 +18,6 @@ import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.Keys;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
-import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.mesh.work.Work;
 import org.modeststack.mesh.work.Workers;
 import org.modeststack.steps.surface.Imprint;
@@ -269,12 +268,13 @@ public final class BandNet {
     /**
      * Leaves the further places beside stations out, where they only are in the way.
      *
+     * @param of walks by the stations
      * @param troubled stations at which something does not come out
      * @return whether there were any
      */
-    boolean leaveOut(Set<Station> troubled) {
+    boolean leaveOut(Collection<WalkSide> of, Set<Station> troubled) {
         boolean any = false;
-        for (WalkSide walk : walks.all()) {
+        for (WalkSide walk : of) {
             int last = -1;
             Station before = null;
             for (int i = 0; i < 2 * walk.size(); i++) {
@@ -288,6 +288,27 @@ public final class BandNet {
             }
         }
         return any;
+    }
+
+    /**
+     * Narrows stations beside those in trouble so that rails do not pass those of rims that face them, see {@link FacingRims}.
+     *
+     * @param of walks by the stations
+     * @return whether any is narrower now
+     */
+    boolean narrowBetweenRims(Collection<WalkSide> of, Set<Station> troubled) {
+        Map<Station, Double> shares = new LinkedHashMap<>();
+        for (WalkSide walk : of) {
+            List<Stop> at = new ArrayList<>();
+            for (int i = 0; i < walk.size(); i++)
+                if (hasStop(walk, i) && !walk.turnsRound(i)) at.add(stop(walk, i));
+            if (at.stream().noneMatch(s -> troubled.contains(s.station))) continue;
+            Work.checkpoint();
+            for (Stop s : at) shares.merge(s.station, FacingRims.share(s.arm, way, mesh), Math::min);
+        }
+        shares.entrySet().removeIf(e -> e.getValue() >= e.getKey().scale());
+        shares.forEach(Station::narrowTo);
+        return !shares.isEmpty();
     }
 
     /**
@@ -335,25 +356,6 @@ public final class BandNet {
             for (Station s : b.stations()) most = Math.max(most, s.farthest());
         }
         return most;
-    }
-
-    /** Adds the faces within a distance of the edges to a set, and perhaps some more. */
-    void facesWithin(double distance, TriangleTree tree, BitSet to) {
-        // Edges that lie near each other are looked round at together.
-        Bounds together = Bounds.EMPTY;
-        for (Band b : bands) {
-            EdgeChain c = b.chain();
-            for (int i = 0; i < c.edges(); i++) {
-                Bounds edge = Bounds.EMPTY.including(mesh.point(c.vertex(i))).including(mesh.point(c.vertex(i + 1)));
-                Bounds more = together.union(edge);
-                if (!together.isEmpty() && more.diagonal() > Math.max(distance, edge.diagonal())) {
-                    tree.facesIn(together.grown(distance), to);
-                    more = edge;
-                }
-                together = more;
-            }
-        }
-        if (!together.isEmpty()) tree.facesIn(together.grown(distance), to);
     }
 
     /** Whether one of the edges is within a distance of a place. */
@@ -422,14 +424,16 @@ public final class BandNet {
         return out;
     }
 
-    /** Adds the long pieces beside stations that are in trouble or without room to a list. */
+    /** Adds the long pieces beside stations that are in trouble, or without room though there is some between, to a list. */
     void longPieces(Set<Station> troubled, List<LongPiece> to) {
         for (Band b : bands) {
             for (int k = 0; k < b.pieces(); k++) {
                 Station s = b.station(k), t = b.station(k + 1);
-                boolean isNarrow = troubled.contains(s) || troubled.contains(t) || s.isShort() || t.isShort();
+                boolean isTroubled = troubled.contains(s) || troubled.contains(t);
+                if (!isTroubled && !s.isShort() && !t.isShort()) continue;
                 double width = Math.min(s.whole(), t.whole());
-                if (!isNarrow || !LongPiece.isLong(b.length(mesh, k), width)) continue;
+                if (!LongPiece.isLong(b.length(mesh, k), width)) continue;
+                if (!isTroubled && !RoomBetween.isWider(b, k, mesh, way)) continue;
                 IntArrayList vertices = new IntArrayList();
                 for (int i = 0; i <= b.edges(k); i++) vertices.add(b.chain().vertex(b.at()[k] + i));
                 to.add(new LongPiece(vertices, width));

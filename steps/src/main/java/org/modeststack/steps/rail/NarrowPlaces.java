@@ -2,10 +2,12 @@ package org.modeststack.steps.rail;
 
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.IntToDoubleFunction;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
+import org.modeststack.mesh.search.PointGrid;
 
 /**
  * Places at which strips of the width that is asked for do not come out however they are held back: they are begun anew,
@@ -45,18 +47,30 @@ public final class NarrowPlaces {
     }
 
     /**
-     * For each vertex the share of the width there.
+     * For each vertex the share of the width there, by what is known now; in constant time where few places are near.
      *
      * @param width that is asked for, mm
      */
     public IntToDoubleFunction shares(double width) {
+        if (times.isEmpty()) return _ -> 1;
+        // Farther away the width is whole again.
+        double reach = (1 - SHARES[SHARES.length - 1]) / SLOPE * width;
+        List<Map.Entry<Vec3, Integer>> places =
+                times.entrySet().stream().map(Map.Entry::copyOf).toList();
+        PointGrid grid = new PointGrid(reach, places.size());
+        for (int i = 0; i < places.size(); i++) {
+            Vec3 p = places.get(i).getKey();
+            grid.add(i, p.x(), p.y(), p.z());
+        }
         return v -> {
-            double least = 1;
-            for (Map.Entry<Vec3, Integer> e : times.entrySet()) {
-                double away = e.getKey().minus(mesh.point(v)).length();
-                least = Math.min(least, SHARES[e.getValue() - 1] + SLOPE * away / width);
-            }
-            return least;
+            Vec3 at = mesh.point(v);
+            double[] least = {1};
+            grid.near(at.x(), at.y(), at.z(), reach, i -> {
+                Map.Entry<Vec3, Integer> e = places.get(i);
+                double away = e.getKey().minus(at).length();
+                least[0] = Math.min(least[0], SHARES[e.getValue() - 1] + SLOPE * away / width);
+            });
+            return least[0];
         };
     }
 }

@@ -37,6 +37,10 @@ final class NetTrial {
     private int all;
     /** Whether it came out before, so that trouble is with others. */
     private boolean cameOut;
+    /** Whether it was narrowed between rims that face each other, and whether that was just now. */
+    private boolean isFitted;
+
+    private boolean isJustFitted;
     /** How often edges of it were left out before. */
     private int less;
 
@@ -71,6 +75,11 @@ final class NetTrial {
 
     BandNet net() {
         return net;
+    }
+
+    /** What of the net is tried where it was in trouble. */
+    NetPart part() {
+        return NetPart.near(net, trouble.stations());
     }
 
     boolean mayBeNarrower() {
@@ -126,9 +135,16 @@ final class NetTrial {
         trouble = of.in(net);
     }
 
+    /** When it is in trouble for the first time, makes it fit between rims that face each other. */
+    void fit() {
+        if (!isInTrouble() || isFitted) return;
+        isFitted = true;
+        isJustFitted = net.narrowBetweenRims(part().walks(), trouble.stations());
+    }
+
     /** Lets it wait, out of trouble, if it has long pieces that are narrow. */
     void waitForPieces(Predicate<LongPiece> isWanted) {
-        if (isWaiting()) return;
+        if (isWaiting() || isJustFitted) return;
         net.longPieces(trouble.stations(), longPieces);
         longPieces.removeIf(isWanted.negate());
     }
@@ -171,7 +187,12 @@ final class NetTrial {
         // Faces that were divided may do.
         if (trouble.stations().isEmpty()) return true;
         all++;
-        if (net.leaveOut(trouble.stations())) return true;
+        if (isJustFitted) {
+            isJustFitted = false;
+            net.smooth();
+            return true;
+        }
+        if (net.leaveOut(part().walks(), trouble.stations())) return true;
         trouble.stations().forEach(Station::hold);
         net.smooth();
         return ++rounds <= (anew == 0 ? LATE : LATE_AGAIN) && net.isWorthwhile();

@@ -84,9 +84,10 @@ public final class NetTrials {
                 Workers.each(groups.size(), i -> {
                     Trouble trouble = new Trouble();
                     List<NetTrial> group = groups.get(i);
-                    attempt.nearby(rest, group.stream().map(NetTrial::net).toList(), trouble);
+                    attempt.nearby(rest, group.stream().map(NetTrial::part).toList(), trouble);
                     group.forEach(t -> t.judge(trouble));
                 });
+            trials.forEach(NetTrial::fit);
             waitForPieces(isWanted);
             goOn();
         }

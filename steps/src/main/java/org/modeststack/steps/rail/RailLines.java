@@ -17,7 +17,7 @@ import org.modeststack.steps.surface.CutLine;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.SurfacePath;
 
-/** The lines that a net's rails are cut into the mesh along: one for each walk, station by station. */
+/** The lines that the rails of a net, or of a part of it, are cut into the mesh along: one for each walk, station by station. */
 public final class RailLines {
     /** Vertices of a rail that are nearer to each other, as a share of the width, are one. */
     static final double ONE_PLACE = 2e-3;
@@ -38,11 +38,11 @@ public final class RailLines {
     /** For the corner of each stop its number in the line; at the end of a chain that of the first, where the walk comes in. */
     private final Int2IntOpenHashMap numbers = new Int2IntOpenHashMap();
 
-    RailLines(BandNet net, Imprint imprint, StripKind kind, long seed) {
-        this.net = net;
+    RailLines(NetPart part, Imprint imprint, StripKind kind, long seed) {
+        net = part.net();
         this.kind = kind;
         this.seed = seed;
-        for (WalkSide walk : net.walks().all()) lines.put(walk, line(walk, imprint));
+        for (WalkSide walk : part.walks()) lines.put(walk, line(walk, imprint));
     }
 
     /**

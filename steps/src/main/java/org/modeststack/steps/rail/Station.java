@@ -84,6 +84,15 @@ public final class Station {
         return most;
     }
 
+    /** Takes no more than a share of what its arms have. */
+    void narrowTo(double share) {
+        scale = Math.min(scale, share);
+    }
+
+    boolean isHeld() {
+        return scale < 1;
+    }
+
     void hold() {
         scale = share() * closer;
         closer = Math.max(FARTHEST, closer * closer);

@@ -6,7 +6,6 @@ import java.util.BitSet;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
-import org.modeststack.mesh.search.TriangleTree;
 import org.modeststack.steps.surface.Imprint;
 import org.modeststack.steps.surface.ImprintMesh;
 import org.modeststack.steps.surface.TriangleSurface;
@@ -35,27 +34,27 @@ public final class StripAttempt {
      */
     @Nullable
     StripMesh onAll(BitSet rest, List<BandNet> nets, Trouble trouble) {
-        return attempt(rest, nets, null, trouble);
+        return attempt(rest, nets.stream().map(NetPart::whole).toList(), null, trouble);
     }
 
-    /** The same on the faces near the nets alone, in time linear in these. */
-    void nearby(BitSet rest, List<BandNet> nets, Trouble trouble) {
+    /** The same on the faces near the parts of nets alone, in time linear in these and the nets. */
+    void nearby(BitSet rest, List<NetPart> parts, Trouble trouble) {
         BitSet near = new BitSet();
-        for (BandNet net : nets) net.facesWithin(net.farthest(), TriangleTree.of(in), near);
-        attempt(rest, nets, near, trouble);
+        for (NetPart part : parts) part.facesWithin(part.net().farthest(), in, near);
+        attempt(rest, parts, near, trouble);
     }
 
-    private @Nullable StripMesh attempt(BitSet rest, List<BandNet> nets, @Nullable BitSet near, Trouble trouble) {
-        List<BandNet> left = new ArrayList<>(nets);
+    private @Nullable StripMesh attempt(BitSet rest, List<NetPart> parts, @Nullable BitSet near, Trouble trouble) {
+        List<NetPart> left = new ArrayList<>(parts);
         while (!left.isEmpty()) {
             Imprint imprint = new Imprint(surface, rest);
             List<Imprint.Inside> inside = new ArrayList<>();
             List<RailLines> rails = new ArrayList<>();
-            for (BandNet net : left) {
-                RailLines lines = new RailLines(net, imprint, kind, seed);
+            for (NetPart part : left) {
+                RailLines lines = new RailLines(part, imprint, kind, seed);
                 rails.add(lines);
                 IntArrayList seeds = new IntArrayList();
-                for (WalkSide walk : net.walks().all())
+                for (WalkSide walk : part.walks())
                     for (int i = 0; i < walk.size(); i++) seeds.add(surface.meshCorner(walk.corner(i)));
                 inside.add(new Imprint.Inside(seeds, lines.all()));
             }
@@ -68,14 +67,14 @@ public final class StripAttempt {
             }
             // The others need not wait for these.
             rails.forEach(r -> trouble.at(r.troubled()));
-            left.removeIf(trouble::isIn);
+            left.removeIf(part -> trouble.isIn(part.net()));
         }
         return null;
     }
 
-    private StripMesh built(List<BandNet> nets, List<RailLines> rails, ImprintMesh rest, Trouble trouble) {
+    private StripMesh built(List<NetPart> parts, List<RailLines> rails, ImprintMesh rest, Trouble trouble) {
         StripBuilder strips = kind.builder(rest);
-        for (int i = 0; i < nets.size(); i++) strips.add(nets.get(i), rails.get(i));
+        for (int i = 0; i < parts.size(); i++) strips.add(parts.get(i), rails.get(i));
         Mesh out = strips.build();
         new StripCheck(in, out, strips, trouble);
         return new StripMesh(out, rest, strips);

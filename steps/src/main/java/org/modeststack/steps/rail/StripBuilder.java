@@ -15,7 +15,7 @@ public interface StripBuilder {
      */
     record Origin(@Nullable Band band, int face, Station from, Station to) {}
 
-    void add(BandNet net, RailLines rails);
+    void add(NetPart part, RailLines rails);
 
     Mesh build();
 

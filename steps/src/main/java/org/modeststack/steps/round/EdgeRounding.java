@@ -12,6 +12,7 @@ import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.BandStations;
+import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.NetTrials;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StationRule;
@@ -150,9 +151,8 @@ public final class EdgeRounding {
         Vec3 place = null;
         for (BandNet net : trials.nets())
             for (Band band : net.bands()) {
-                BitSet own = new BitSet();
-                for (int k = 0; k < band.pieces(); k++) band.edges(mesh, k, own);
-                left.andNot(own);
+                EdgeChain chain = band.chain();
+                for (int i = 0; i < chain.edges(); i++) left.clear(chain.edge(mesh, i));
                 double worst = 1;
                 for (Station s : band.stations()) {
                     worst = Math.min(worst, s.reached());
@@ -160,7 +160,8 @@ public final class EdgeRounding {
                     least = s.reached();
                     place = s.place();
                 }
-                if (worst < 1 - 1e-6) held.or(own);
+                if (worst >= 1 - 1e-6) continue;
+                for (int i = 0; i < chain.edges(); i++) held.set(chain.edge(mesh, i));
             }
         Mesh tidy = without.isEmpty() && left.isEmpty() ? out : chains.withoutIdle(out);
         return new Rounded(

@@ -22,6 +22,7 @@ import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.FaceRing;
+import org.modeststack.steps.rail.NetPart;
 import org.modeststack.steps.rail.RailLines;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StripBuilder;
@@ -45,6 +46,8 @@ final class RoundStrips implements StripBuilder {
     private final @Nullable String material;
     private final MeshBuilder out;
     private final Successors heirs;
+    private final boolean hasVertexTags;
+    private final boolean hasEdgeTags;
     private final int firstFace;
     private final List<Origin> origins = new ArrayList<>();
     /** For each new vertex a corner of the mesh on the left of the edges, and one on the right, that it is painted like. */
@@ -77,9 +80,15 @@ final class RoundStrips implements StripBuilder {
         out.emptyTag(madeTag + StripTags.ENDS, ElementKind.FACE);
         mesh = rest.mesh();
         heirs = new Successors(mesh, out);
+        hasVertexTags = hasTags(ElementKind.VERTEX);
+        hasEdgeTags = hasTags(ElementKind.EDGE);
         // No corner: what was not said to be like one must not be painted like the first.
         likeLeft.defaultReturnValue(-1);
         likeRight.defaultReturnValue(-1);
+    }
+
+    private boolean hasTags(ElementKind kind) {
+        return mesh.tags().values().stream().anyMatch(t -> t.kind() == kind);
     }
 
     @Override
@@ -93,9 +102,9 @@ final class RoundStrips implements StripBuilder {
     }
 
     @Override
-    public void add(BandNet net, RailLines rails) {
-        for (Band band : net.bands()) strip(band, rails);
-        for (Station node : net.nodes()) corner(net, node);
+    public void add(NetPart part, RailLines rails) {
+        for (Band band : part.bands()) strip(band, rails);
+        for (Station node : part.nodes()) corner(part.net(), node);
         ends.clear();
     }
 
@@ -123,10 +132,11 @@ final class RoundStrips implements StripBuilder {
             for (IntArrayList rail : List.of(left, right))
                 for (int node : rail) {
                     paint(rest.vertex(node), band, k);
-                    int old = between(band, k, rest.at(node));
+                    int old = hasVertexTags ? between(band, k, rest.at(node)) : -1;
                     if (old >= 0) tagVertex(rest.vertex(node), old);
                 }
-            tagRails(band, k, side(on[l][0], left, on[k][0]), side(on[k][segments], right, on[l][segments]));
+            if (hasEdgeTags)
+                tagRails(band, k, side(on[l][0], left, on[k][0]), side(on[k][segments], right, on[l][segments]));
             long onLeft = Keys.ofPair(out.vertexKey(on[k][0]), out.vertexKey(on[l][0]));
             long onRight = Keys.ofPair(out.vertexKey(on[k][segments]), out.vertexKey(on[l][segments]));
             for (int j = 0; j < segments; j++) {
@@ -274,13 +284,19 @@ final class RoundStrips implements StripBuilder {
             turn[i] = e.profile.turn();
         }
         Origin origin = new Origin(null, 0, node, node);
+        long[] keys = new long[sides];
+        int[] made = new int[sides];
         long all = 0;
-        for (End e : around) all += key(e);
+        for (int i = 0; i < sides; i++) {
+            keys[i] = key(around.get(i));
+            made[i] = material(around.get(i).band);
+            all += keys[i];
+        }
         long whole = Keys.of(seed, CORNER, all);
         if (!grids || n == 1) {
             IntArrayList ring = new IntArrayList();
             for (int[] side : outline) for (int j = 0; j < n; j++) ring.add(side[j]);
-            face(ring, whole, material(around.getFirst().band), origin, false);
+            face(ring, whole, made[0], origin, false);
             return;
         }
         Vec3[] places = new CornerPatch(curve, feet, starts, turn).places();
@@ -289,9 +305,11 @@ final class RoundStrips implements StripBuilder {
             public int vertex(Vec3 place, long key) {
                 Vec3 p = node.place().plus(place);
                 int v = out.vertex(p.x(), p.y(), p.z(), key);
-                int first = around.getFirst().row[0];
-                likeLeft.put(v, likeLeft.get(first));
-                likeRight.put(v, likeRight.get(first));
+                if (mesh.hasCornerValues()) {
+                    int first = around.getFirst().row[0];
+                    likeLeft.put(v, likeLeft.get(first));
+                    likeRight.put(v, likeRight.get(first));
+                }
                 tagVertex(v, node.vertex());
                 return v;
             }
@@ -299,10 +317,10 @@ final class RoundStrips implements StripBuilder {
             @Override
             public void face(long key, int side, int[] vertices, int count) {
                 IntArrayList ring = new IntArrayList(vertices, 0, count);
-                RoundStrips.this.face(ring, key, material(around.get(side).band), origin, false);
+                RoundStrips.this.face(ring, key, made[side], origin, false);
             }
         };
-        PatchFaces.emit(sink, outline, places, i -> Keys.of(whole, key(around.get(i))));
+        PatchFaces.emit(sink, outline, places, i -> Keys.of(whole, keys[i]));
     }
 
     private long key(End e) {
@@ -347,6 +365,7 @@ final class RoundStrips implements StripBuilder {
 
     /** A new vertex is painted like what was beside the edges there. */
     private void paint(int v, Band band, int k) {
+        if (!mesh.hasCornerValues()) return;
         Walks.Place left = band.sides().leftAt(band.at()[k]),
                 right = band.sides().rightAt(band.at()[k]);
         likeLeft.put(v, rest.corner(left.walk().corner(left.index())));
@@ -368,12 +387,11 @@ final class RoundStrips implements StripBuilder {
     }
 
     private void tagVertex(int v, int old) {
-        heirs.vertex(old, v);
+        if (hasVertexTags) heirs.vertex(old, v);
     }
 
     /** What is in a tag along the edges is so along both rails, each part of which goes by the edge that is nearest. */
     private void tagRails(Band band, int k, IntArrayList left, IntArrayList right) {
-        if (mesh.tags().values().stream().noneMatch(t -> t.kind() == ElementKind.EDGE)) return;
         for (IntArrayList rail : List.of(left, right))
             for (int i = 1; i < rail.size(); i++) {
                 int u = rail.getInt(i - 1), v = rail.getInt(i);

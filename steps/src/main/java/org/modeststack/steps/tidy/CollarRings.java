@@ -23,6 +23,7 @@ import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.ChainEnd;
 import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.FaceRing;
+import org.modeststack.steps.rail.NetPart;
 import org.modeststack.steps.rail.RailLines;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StripBuilder;
@@ -126,9 +127,10 @@ final class CollarRings implements StripBuilder {
     }
 
     @Override
-    public void add(BandNet net, RailLines rails) {
+    public void add(NetPart part, RailLines rails) {
+        BandNet net = part.net();
         made.clear();
-        for (Band band : net.bands())
+        for (Band band : part.bands())
             for (int k = 0; k < band.pieces(); k++) {
                 Work.checkpoint();
                 int l = (k + 1) % band.size();
