@@ -175,7 +175,7 @@ public final class CutBodies {
     }
 
     /** Turned about its middle in any way, then moved. */
-    private static Mesh turned(Mesh m, Random r, Vec3 by) {
+    static Mesh turned(Mesh m, Random r, Vec3 by) {
         Vec3 a = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian()).unit();
         Vec3
                 b =

@@ -300,8 +300,7 @@ public final class BandNet {
         Map<Station, Double> shares = new LinkedHashMap<>();
         for (WalkSide walk : of) {
             List<Stop> at = new ArrayList<>();
-            for (int i = 0; i < walk.size(); i++)
-                if (hasStop(walk, i) && !walk.turnsRound(i)) at.add(stop(walk, i));
+            for (int i = 0; i < walk.size(); i++) if (hasStop(walk, i) && !walk.turnsRound(i)) at.add(stop(walk, i));
             if (at.stream().noneMatch(s -> troubled.contains(s.station))) continue;
             Work.checkpoint();
             for (Stop s : at) shares.merge(s.station, FacingRims.share(s.arm, way, mesh), Math::min);

@@ -44,8 +44,7 @@ public record NetPart(BandNet net, Collection<WalkSide> walks, List<Band> bands,
         Set<WalkSide> first = identities(), walks = identities();
         for (Band b : net.bands())
             if (b.stations().stream().anyMatch(s -> vertices.contains(s.vertex()))) addWalks(b, first);
-        for (Band b : net.bands())
-            if (first.contains(left(b)) || first.contains(right(b))) addWalks(b, walks);
+        for (Band b : net.bands()) if (first.contains(left(b)) || first.contains(right(b))) addWalks(b, walks);
         List<Band> bands = net.bands().stream()
                 .filter(b -> walks.contains(left(b)) && walks.contains(right(b)))
                 .toList();
@@ -53,7 +52,8 @@ public record NetPart(BandNet net, Collection<WalkSide> walks, List<Band> bands,
         Set<Station> nodes = identities();
         nodes.addAll(net.nodes());
         for (Band b : net.bands())
-            if (!walks.contains(left(b)) || !walks.contains(right(b))) b.stations().forEach(nodes::remove);
+            if (!walks.contains(left(b)) || !walks.contains(right(b)))
+                b.stations().forEach(nodes::remove);
         // In the order of the net, which does not depend on where things lie in memory.
         return new NetPart(
                 net,

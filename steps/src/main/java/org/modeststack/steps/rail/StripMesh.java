@@ -22,7 +22,8 @@ public record StripMesh(Mesh mesh, ImprintMesh rest, StripBuilder strips) {
     public boolean isAsClosed() {
         Mesh in = rest.mesh();
         int firstNew = mesh.offsets()[rest.unchangedCount()];
-        Long2IntOpenHashMap was = new Long2IntOpenHashMap(), is = new Long2IntOpenHashMap((mesh.cornerCount() - firstNew) / 2);
+        Long2IntOpenHashMap was = new Long2IntOpenHashMap(),
+                is = new Long2IntOpenHashMap((mesh.cornerCount() - firstNew) / 2);
         rest.changed().stream().forEach(f -> count(in, f, was));
         for (int f = rest.unchangedCount(); f < mesh.faceCount(); f++) count(mesh, f, is);
         Adjacency adj = in.adjacency();
