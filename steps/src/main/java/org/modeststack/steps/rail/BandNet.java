@@ -426,6 +426,7 @@ public final class BandNet {
     /** Adds the long pieces beside stations that are in trouble, or without room though there is some between, to a list. */
     void longPieces(Set<Station> troubled, List<LongPiece> to) {
         for (Band b : bands) {
+            Work.checkpoint();
             for (int k = 0; k < b.pieces(); k++) {
                 Station s = b.station(k), t = b.station(k + 1);
                 boolean isTroubled = troubled.contains(s) || troubled.contains(t);
