@@ -29,8 +29,9 @@ final class FacingRims {
         Vec3 rim = mesh.point(mesh.adjacency().edgeHigh(e))
                 .minus(mesh.point(mesh.adjacency().edgeLow(e)))
                 .unit();
-        double leaves = Math.abs(Math.sin(arm.angle())),
-                meets = on.at(on.length()).way().cross(rim).length();
+        // Its last part may be so short that its direction is nothing but rounding.
+        Vec3 ends = on.at(on.length()).at().minus(on.at(on.length() / 2).at()).unit();
+        double leaves = Math.abs(Math.sin(arm.angle())), meets = ends.cross(rim).length();
         if (leaves < FACING || meets < FACING) return 1;
         // Where it is as far from the one as from the other.
         double half = on.length() * meets / (leaves + meets);
