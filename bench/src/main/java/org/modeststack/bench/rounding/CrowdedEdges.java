@@ -15,7 +15,7 @@ import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.mesh.Vec3;
 import org.modeststack.mesh.measure.Health;
-import org.modeststack.mesh.select.FaceFrames;
+import org.modeststack.mesh.measure.Normals;
 import org.modeststack.mesh.validity.Validity;
 import org.modeststack.steps.Step;
 import org.modeststack.steps.StepException;
@@ -27,7 +27,7 @@ import org.modeststack.steps.source.UvSphere;
 
 /**
  * Bodies whose edges lie near each other, all of which are bevelled by half to three times what there is room for: cones,
- * balls, vaults of strips that become narrower. Measures what people look at: whether edges were left out, how much of
+ * stumps of cones, balls, vaults of strips that become narrower. Measures what people look at: whether edges were left out, how much of
  * what should lie under strips does, whether anything is wrong, how long it takes.
  */
 public final class CrowdedEdges {
@@ -180,17 +180,8 @@ public final class CrowdedEdges {
 
     private static double area(Mesh m, BitSet without) {
         double sum = 0;
-        for (int f = 0; f < m.faceCount(); f++) if (!without.get(f)) sum += area(m, f);
+        for (int f = 0; f < m.faceCount(); f++) if (!without.get(f)) sum += Normals.area(m, f);
         return sum;
-    }
-
-    private static double area(Mesh m, int f) {
-        Vec3 sum = Vec3.ZERO, first = m.point(m.corners()[m.offsets()[f]]);
-        for (int c = m.offsets()[f] + 1; c + 1 < m.offsets()[f + 1]; c++)
-            sum = sum.plus(m.point(m.corners()[c])
-                    .minus(first)
-                    .cross(m.point(m.corners()[c + 1]).minus(first)));
-        return sum.length() / 2;
     }
 
     /** What share of the surface is nearer to edges that turn than the width. */
@@ -231,11 +222,7 @@ public final class CrowdedEdges {
         Set<Long> still = LongStream.of(out.vertexKeys()).boxed().collect(Collectors.toSet());
         int left = 0;
         for (int e = 0; e < in.adjacency().edgeCount(); e++) {
-            boolean turns = FaceFrames.of(in)
-                            .cosine(
-                                    in.adjacency().cornerFace()[in.adjacency().edgeCorner(e, 0)],
-                                    in.adjacency().cornerFace()[in.adjacency().edgeCorner(e, 1)])
-                    < Math.cos(Math.toRadians(TURNING));
+            boolean turns = RimGeometry.cosine(in, e) < Math.cos(Math.toRadians(TURNING));
             if (turns
                     && still.contains(in.vertexKeys()[in.adjacency().edgeLow(e)])
                     && still.contains(in.vertexKeys()[in.adjacency().edgeHigh(e)])) left++;

@@ -84,7 +84,7 @@ public final class RimGeometry {
     }
 
     /** Of the angle by which the faces at an edge turn; −1 where there are not two. */
-    private static double cosine(Mesh m, int e) {
+    static double cosine(Mesh m, int e) {
         Adjacency adj = m.adjacency();
         if (adj.edgeSides(e) != 2) return -1;
         return FaceFrames.of(m).cosine(adj.cornerFace()[adj.edgeCorner(e, 0)], adj.cornerFace()[adj.edgeCorner(e, 1)]);

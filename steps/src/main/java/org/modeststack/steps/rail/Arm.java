@@ -15,7 +15,7 @@ public record Arm(SurfacePath path, double distance, int corner, double angle) {
     private static final double SHARED = 0.45;
 
     /** And where there is a sharp edge or a border. */
-    private static final double BESIDE = 0.9;
+    static final double BESIDE = 0.9;
 
     /** @param scale what the distance is multiplied by */
     public SurfacePath.Place rail(double scale) {

@@ -43,6 +43,11 @@ public record EdgeChain(IntArrayList vertices, boolean isClosed) {
         return isClosed ? size() : size() - 1;
     }
 
+    /** Adds its edges to a set. */
+    public void edges(Mesh mesh, BitSet to) {
+        for (int i = 0; i < edges(); i++) to.set(edge(mesh, i));
+    }
+
     /**
      * All chains of the edges of a mesh. Each begins with its end of the lesser number, or with its least vertex and goes on
      * to the lesser of that one's neighbours, whatever the keys are.

@@ -10,8 +10,8 @@ import org.modeststack.steps.surface.SurfaceWalk;
  * itself does not end before it has come to the other rim.
  */
 final class FacingRims {
-    /** Rails leave so much of what there is between them. */
-    private static final double APART = 0.98;
+    /** Both rails together go so much of what there is between the rims. */
+    static final double APART = 0.98;
 
     /** Rims that a way leaves or meets at a smaller angle do not face each other, as a sine. */
     private static final double FACING = 0.5;

@@ -1,6 +1,7 @@
 package org.modeststack.steps.rail;
 
 import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.Collections;
@@ -45,15 +46,13 @@ public record NetPart(BandNet net, Collection<WalkSide> walks, List<Band> bands,
         for (Band b : net.bands())
             if (b.stations().stream().anyMatch(s -> vertices.contains(s.vertex()))) addWalks(b, first);
         for (Band b : net.bands()) if (first.contains(left(b)) || first.contains(right(b))) addWalks(b, walks);
-        List<Band> bands = net.bands().stream()
-                .filter(b -> walks.contains(left(b)) && walks.contains(right(b)))
-                .toList();
-        if (2 * bands.size() > net.bands().size()) return whole(net);
+        List<Band> bands = new ArrayList<>();
         Set<Station> nodes = identities();
         nodes.addAll(net.nodes());
         for (Band b : net.bands())
-            if (!walks.contains(left(b)) || !walks.contains(right(b)))
-                b.stations().forEach(nodes::remove);
+            if (walks.contains(left(b)) && walks.contains(right(b))) bands.add(b);
+            else b.stations().forEach(nodes::remove);
+        if (2 * bands.size() > net.bands().size()) return whole(net);
         // In the order of the net, which does not depend on where things lie in memory.
         return new NetPart(
                 net,

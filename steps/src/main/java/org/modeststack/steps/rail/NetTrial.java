@@ -201,8 +201,7 @@ final class NetTrial {
     /** All edges of the net. */
     BitSet edges(Mesh mesh) {
         BitSet out = new BitSet();
-        for (Band b : net.bands())
-            for (int i = 0; i < b.chain().edges(); i++) out.set(b.chain().edge(mesh, i));
+        for (Band b : net.bands()) b.chain().edges(mesh, out);
         return out;
     }
 }

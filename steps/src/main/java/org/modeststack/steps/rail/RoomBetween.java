@@ -10,8 +10,8 @@ final class RoomBetween {
     /** By so much of the width at least. */
     private static final double WORTH = 0.05;
 
-    /** What a rail leaves of the way to another rim, and of that to an edge. */
-    private static final double TO_RIM = 0.49, TO_EDGE = 0.9;
+    /** How far a rail goes of the way to another rim that faces it. */
+    private static final double TO_RIM = FacingRims.APART / 2;
 
     private final Band band;
     private final int from;
@@ -48,7 +48,7 @@ final class RoomBetween {
         double most = switch (path.end()) {
             case FREE -> width;
             case RIM -> Math.min(width, TO_RIM * path.length());
-            case EDGE -> Math.min(width, TO_EDGE * path.length());
+            case EDGE -> Math.min(width, Arm.BESIDE * path.length());
         };
         Vec3 a = walk.point(edge.index()), b = walk.point(edge.moved(1).index());
         Vec3 place = a.plus(b.minus(a).times(on));

@@ -12,7 +12,6 @@ import org.modeststack.steps.profile.ProfileCurve;
 import org.modeststack.steps.rail.Band;
 import org.modeststack.steps.rail.BandNet;
 import org.modeststack.steps.rail.BandStations;
-import org.modeststack.steps.rail.EdgeChain;
 import org.modeststack.steps.rail.NetTrials;
 import org.modeststack.steps.rail.Station;
 import org.modeststack.steps.rail.StationRule;
@@ -145,14 +144,14 @@ public final class EdgeRounding {
         Mesh mesh = chains.mesh();
         BitSet left = (BitSet) trials.rest().clone(),
                 without = (BitSet) chains.edges().clone(),
+                done = new BitSet(),
                 held = new BitSet();
         without.andNot(trials.rest());
         double least = 1;
         Vec3 place = null;
         for (BandNet net : trials.nets())
             for (Band band : net.bands()) {
-                EdgeChain chain = band.chain();
-                for (int i = 0; i < chain.edges(); i++) left.clear(chain.edge(mesh, i));
+                band.chain().edges(mesh, done);
                 double worst = 1;
                 for (Station s : band.stations()) {
                     worst = Math.min(worst, s.reached());
@@ -160,9 +159,9 @@ public final class EdgeRounding {
                     least = s.reached();
                     place = s.place();
                 }
-                if (worst >= 1 - 1e-6) continue;
-                for (int i = 0; i < chain.edges(); i++) held.set(chain.edge(mesh, i));
+                if (worst < 1 - 1e-6) band.chain().edges(mesh, held);
             }
+        left.andNot(done);
         Mesh tidy = without.isEmpty() && left.isEmpty() ? out : chains.withoutIdle(out);
         return new Rounded(
                 tidy,

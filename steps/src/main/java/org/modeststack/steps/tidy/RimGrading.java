@@ -78,8 +78,8 @@ final class RimGrading {
     private static double gap(Band band, int k) {
         Station s = band.station(k);
         double left = length(band.left()[k], s), right = length(band.right()[k], s);
-        double times = Math.max(left, right) / Math.min(left, right);
-        return s.reached() * (times > 0 ? Math.max(LONGEST, Math.sqrt(times)) : LONGEST);
+        double wide = Math.max(left, right), narrow = Math.min(left, right);
+        return s.reached() * (narrow > 0 ? Math.max(LONGEST, Math.sqrt(wide / narrow)) : LONGEST);
     }
 
     private static double length(Arm arm, Station s) {

@@ -51,6 +51,7 @@ final class Transition {
 
     private static final int ROUNDS = 6;
 
+    /** So often rails are freed and what is around is thinned out by turns. */
     private static final int TURNS = 4;
 
     private final Mesh mesh;
