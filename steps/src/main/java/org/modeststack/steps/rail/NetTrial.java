@@ -137,7 +137,7 @@ final class NetTrial {
 
     /** When it is in trouble for the first time, makes it fit between rims that face each other. */
     void fit() {
-        if (!isInTrouble() || isFitted) return;
+        if (isFitted || isWaiting() || trouble.stations().isEmpty()) return;
         isFitted = true;
         isJustFitted = net.narrowBetweenRims(part().walks(), trouble.stations());
     }
