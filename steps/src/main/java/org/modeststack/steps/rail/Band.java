@@ -2,6 +2,7 @@ package org.modeststack.steps.rail;
 
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.Consumer;
 import org.modeststack.mesh.Mesh;
 
 /**
@@ -56,16 +57,19 @@ public record Band(
         return mesh.adjacency().edgeLength(chain.edge(mesh, i), mesh);
     }
 
-    /** Narrows it beside what is held back as far as it would widen too fast. */
-    void smooth() {
-        if (stations.stream().noneMatch(Station::isHeld)) return;
+    /**
+     * Narrows it beside what is held back as far as it would widen too fast.
+     *
+     * @param narrowed is told of what has become narrower, perhaps more than once
+     */
+    void smooth(Consumer<Station> narrowed) {
         for (int turn = 0; turn < 2; turn++) {
-            for (int k = 0; k < pieces(); k++) follow(station(k), station(k + 1));
-            for (int k = pieces() - 1; k >= 0; k--) follow(station(k + 1), station(k));
+            for (int k = 0; k < pieces(); k++) follow(station(k), station(k + 1), narrowed);
+            for (int k = pieces() - 1; k >= 0; k--) follow(station(k + 1), station(k), narrowed);
         }
     }
 
-    private static void follow(Station from, Station to) {
-        to.follow(from, SLOPE * from.place().minus(to.place()).length());
+    private static void follow(Station from, Station to, Consumer<Station> narrowed) {
+        if (to.follow(from, SLOPE * from.place().minus(to.place()).length())) narrowed.accept(to);
     }
 }

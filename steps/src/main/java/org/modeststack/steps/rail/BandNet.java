@@ -27,12 +27,6 @@ import org.modeststack.steps.surface.TriangleSurface;
 
 /** Chains of edges that hang together, with the stations of their strips and the ways from there to the rails. */
 public final class BandNet {
-    /** Held back to less than this share a strip is not worth having. */
-    private static final double LEAST = 0.03;
-
-    /** And not even a short piece of it may be held back to less than this. */
-    private static final double CLOSED = 2e-3;
-
     /** So many widths from the edges a sharp edge that leaves them is part of a corner of them. */
     private static final double CORNERS = 3;
 
@@ -56,6 +50,7 @@ public final class BandNet {
     private final Int2ObjectOpenHashMap<Stop> stops = new Int2ObjectOpenHashMap<>();
 
     private final Int2ObjectOpenHashMap<List<Vias.Via>> vias = new Int2ObjectOpenHashMap<>();
+    private @Nullable BandIndex index;
 
     /**
      * A station as a walk comes by it.
@@ -257,12 +252,31 @@ public final class BandNet {
         return walks;
     }
 
+    Mesh mesh() {
+        return mesh;
+    }
+
+    SurfaceWalk way() {
+        return way;
+    }
+
+    /** Where its bands are; worked out once somebody asks, who is alone. */
+    BandIndex index() {
+        if (index == null) index = new BandIndex(this);
+        return index;
+    }
+
     public List<Band> bands() {
         return bands;
     }
 
     public Collection<Station> nodes() {
         return nodes.values();
+    }
+
+    /** Whether chains end or meet at a station. */
+    boolean isNode(Station s) {
+        return nodes.containsKey(s.vertex());
     }
 
     /**
@@ -288,26 +302,6 @@ public final class BandNet {
             }
         }
         return any;
-    }
-
-    /**
-     * Narrows stations beside those in trouble so that rails do not pass those of rims that face them, see {@link FacingRims}.
-     *
-     * @param of walks by the stations
-     * @return whether any is narrower now
-     */
-    boolean narrowBetweenRims(Collection<WalkSide> of, Set<Station> troubled) {
-        Map<Station, Double> shares = new LinkedHashMap<>();
-        for (WalkSide walk : of) {
-            List<Stop> at = new ArrayList<>();
-            for (int i = 0; i < walk.size(); i++) if (hasStop(walk, i) && !walk.turnsRound(i)) at.add(stop(walk, i));
-            if (at.stream().noneMatch(s -> troubled.contains(s.station))) continue;
-            Work.checkpoint();
-            for (Stop s : at) shares.merge(s.station, FacingRims.share(s.arm, way, mesh), Math::min);
-        }
-        shares.entrySet().removeIf(e -> e.getValue() >= e.getKey().scale());
-        shares.forEach(Station::narrowTo);
-        return !shares.isEmpty();
     }
 
     /**
@@ -367,16 +361,6 @@ public final class BandNet {
         return false;
     }
 
-    /** Adds the edges within a distance of a place to a set. */
-    void edgesWithin(Vec3 place, double distance, BitSet to) {
-        for (Band b : bands) {
-            EdgeChain c = b.chain();
-            for (int i = 0; i < c.edges(); i++)
-                if (place.distanceTo(mesh.point(c.vertex(i)), mesh.point(c.vertex(i + 1))) < distance)
-                    to.set(c.edge(mesh, i));
-        }
-    }
-
     boolean hasStop(WalkSide walk, int index) {
         return stops.containsKey(walk.corner(index));
     }
@@ -392,65 +376,5 @@ public final class BandNet {
             for (int i = 0; i < walk.size(); i++)
                 if (nodes.containsKey(walk.vertex(i)) && !walk.turnsRound(i)) return true;
         return false;
-    }
-
-    /** Narrows strips beside what is held back. */
-    void smooth() {
-        // What narrows one band narrows others at their common end.
-        for (int round = 0; round < 3; round++) bands.forEach(Band::smooth);
-    }
-
-    boolean hasAny(Set<Station> of) {
-        for (Band b : bands) for (Station s : b.stations()) if (of.contains(s)) return true;
-        return false;
-    }
-
-    /** The edges between stations that are in trouble; on both sides of one whose neighbours are not. */
-    BitSet edgesBeside(Set<Station> troubled) {
-        BitSet out = new BitSet();
-        for (Band b : bands) {
-            int m = b.size();
-            for (int k = 0; k < m; k++) {
-                if (!troubled.contains(b.station(k))) continue;
-                boolean hasAfter = k < b.pieces(),
-                        hasBefore = k > 0 || b.chain().isClosed();
-                boolean after = hasAfter && troubled.contains(b.station(k + 1));
-                boolean before = hasBefore && troubled.contains(b.station(k + m - 1));
-                if (hasAfter && (after || !before)) b.edges(mesh, k, out);
-                if (hasBefore && (before || !after)) b.edges(mesh, (k + m - 1) % m, out);
-            }
-        }
-        return out;
-    }
-
-    /** Adds the long pieces beside stations that are in trouble, or without room though there is some between, to a list. */
-    void longPieces(Set<Station> troubled, List<LongPiece> to) {
-        for (Band b : bands) {
-            Work.checkpoint();
-            for (int k = 0; k < b.pieces(); k++) {
-                Station s = b.station(k), t = b.station(k + 1);
-                boolean isTroubled = troubled.contains(s) || troubled.contains(t);
-                if (!isTroubled && !s.isShort() && !t.isShort()) continue;
-                double width = Math.min(s.whole(), t.whole());
-                if (!LongPiece.isLong(b.length(mesh, k), width)) continue;
-                if (!isTroubled && !RoomBetween.isWider(b, k, mesh, way)) continue;
-                IntArrayList vertices = new IntArrayList();
-                for (int i = 0; i <= b.edges(k); i++) vertices.add(b.chain().vertex(b.at()[k] + i));
-                to.add(new LongPiece(vertices, width));
-            }
-        }
-    }
-
-    /** Whether most of it is wide enough, and nothing as good as closed. */
-    boolean isWorthwhile() {
-        int narrow = 0, all = 0;
-        for (Band b : bands)
-            for (Station s : b.stations()) {
-                double share = s.share();
-                if (share < CLOSED) return false;
-                if (share < LEAST) narrow++;
-                all++;
-            }
-        return 2 * narrow < all;
     }
 }

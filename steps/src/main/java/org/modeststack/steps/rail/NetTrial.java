@@ -3,8 +3,11 @@ package org.modeststack.steps.rail;
 import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Bounds;
 import org.modeststack.mesh.DisjointSets;
 import org.modeststack.mesh.Mesh;
@@ -28,6 +31,7 @@ final class NetTrial {
     private static final int LAST = 150;
 
     private final BandNet net;
+    private final NetHolding holding;
     /** How wide its strips are at most. */
     private final double reach;
 
@@ -47,17 +51,26 @@ final class NetTrial {
     private final List<LongPiece> longPieces = new ArrayList<>();
     /** What did not come out the last time it was tried; of a net that is begun anew what did not before. */
     private Trouble trouble = new Trouble();
+    /** Where it is tried first. */
+    private final Set<Station> suspect = new LinkedHashSet<>();
+    /** What of it is tried where it is in trouble. */
+    private @Nullable NetPart part;
 
     private NetTrial(BandNet net, int anew, int all) {
         this.net = net;
+        holding = new NetHolding(net);
         reach = net.farthest();
         bounds = net.bounds().grown(reach);
         this.anew = anew;
         this.all = all;
     }
 
-    static NetTrial first(BandNet net) {
-        return new NetTrial(net, 0, 0);
+    /** @param suspect vertices at which it is tried first if it is large */
+    static NetTrial first(BandNet net, BitSet suspect) {
+        NetTrial t = new NetTrial(net, 0, 0);
+        if (!suspect.isEmpty() && NetPart.isLarge(net))
+            for (Band b : net.bands()) for (Station s : b.stations()) if (suspect.get(s.vertex())) t.suspect.add(s);
+        return t;
     }
 
     /**
@@ -79,7 +92,8 @@ final class NetTrial {
 
     /** What of the net is tried where it was in trouble. */
     NetPart part() {
-        return NetPart.near(net, trouble.stations());
+        if (part == null) part = NetPart.near(net, suspect.isEmpty() ? trouble.stations() : suspect);
+        return part;
     }
 
     boolean mayBeNarrower() {
@@ -119,7 +133,7 @@ final class NetTrial {
     }
 
     private boolean isInTrouble() {
-        return !trouble.isNone() && !isWaiting();
+        return !(trouble.isNone() && suspect.isEmpty()) && !isWaiting();
     }
 
     /** Whether it may have to do with the trouble of another. */
@@ -133,19 +147,21 @@ final class NetTrial {
     /** Takes what came of an attempt. */
     void judge(Trouble of) {
         trouble = of.in(net);
+        suspect.clear();
+        part = null;
     }
 
     /** When it is in trouble for the first time, makes it fit between rims that face each other. */
     void fit() {
         if (isFitted || isWaiting() || trouble.stations().isEmpty()) return;
         isFitted = true;
-        isJustFitted = net.narrowBetweenRims(part().walks(), trouble.stations());
+        isJustFitted = holding.narrowBetweenRims(part().walks(), trouble.stations());
     }
 
     /** Lets it wait, out of trouble, if it has long pieces that are narrow. */
     void waitForPieces(Predicate<LongPiece> isWanted) {
         if (isWaiting() || isJustFitted) return;
-        net.longPieces(trouble.stations(), longPieces);
+        holding.longPieces(trouble.stations(), longPieces);
         longPieces.removeIf(isWanted.negate());
     }
 
@@ -158,6 +174,13 @@ final class NetTrial {
         return longPieces;
     }
 
+    /** The vertices at which it is in trouble. */
+    BitSet troubledVertices() {
+        BitSet out = new BitSet();
+        trouble.stations().forEach(s -> out.set(s.vertex()));
+        return out;
+    }
+
     /** Where it is in trouble. */
     List<Vec3> places() {
         return trouble.stations().stream().map(Station::place).toList();
@@ -168,9 +191,9 @@ final class NetTrial {
      * round them too.
      */
     BitSet edgesInTrouble() {
-        BitSet out = net.edgesBeside(trouble.stations());
+        BitSet out = holding.edgesBeside(trouble.stations());
         double round = (less - 1) * reach;
-        if (round > 0) places().forEach(p -> net.edgesWithin(p, round, out));
+        if (round > 0) places().forEach(p -> holding.edgesWithin(p, round, out));
         return out;
     }
 
@@ -189,13 +212,12 @@ final class NetTrial {
         all++;
         if (isJustFitted) {
             isJustFitted = false;
-            net.smooth();
+            holding.smooth();
             return true;
         }
         if (net.leaveOut(part().walks(), trouble.stations())) return true;
-        trouble.stations().forEach(Station::hold);
-        net.smooth();
-        return ++rounds <= (anew == 0 ? LATE : LATE_AGAIN) && net.isWorthwhile();
+        holding.hold(trouble.stations());
+        return ++rounds <= (anew == 0 ? LATE : LATE_AGAIN) && holding.isWorthwhile();
     }
 
     /** All edges of the net. */

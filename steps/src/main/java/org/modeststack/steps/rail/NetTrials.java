@@ -33,8 +33,9 @@ public final class NetTrials {
      * A net that is narrow along pieces that are long, and waits for these to be made finer.
      *
      * @param edges all of it
+     * @param troubled vertices at which it is in trouble
      */
-    public record Waiting(BitSet edges, List<LongPiece> pieces) {}
+    public record Waiting(BitSet edges, List<LongPiece> pieces, BitSet troubled) {}
 
     private final Mesh mesh;
     private final StripAttempt attempt;
@@ -57,7 +58,7 @@ public final class NetTrials {
     /** The mesh with the strips of all nets that come out; null where none do. */
     @Nullable
     public StripMesh run() {
-        return run(null);
+        return run(null, new BitSet());
     }
 
     /**
@@ -65,11 +66,12 @@ public final class NetTrials {
      * and when the others have come out it stops.
      *
      * @param isWanted which pieces it stops for; null for none
+     * @param suspect vertices at which large nets are tried first, since they were in trouble there before they were made finer
      * @return null where no net comes out, or it has stopped
      */
     @Nullable
-    public StripMesh run(@Nullable Predicate<LongPiece> isWanted) {
-        for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net));
+    public StripMesh run(@Nullable Predicate<LongPiece> isWanted, BitSet suspect) {
+        for (BandNet net : begin.of(rest, rest, narrow)) trials.add(NetTrial.first(net, suspect));
         waitForPieces(isWanted);
         for (int round = 0; round < ROUNDS && !trials.isEmpty(); round++) {
             Work.checkpoint();
@@ -107,7 +109,7 @@ public final class NetTrials {
     public List<Waiting> waiting() {
         return trials.stream()
                 .filter(NetTrial::isWaiting)
-                .map(t -> new Waiting(t.edges(mesh), t.longPieces()))
+                .map(t -> new Waiting(t.edges(mesh), t.longPieces(), t.troubledVertices()))
                 .toList();
     }
 

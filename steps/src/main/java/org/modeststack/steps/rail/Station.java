@@ -1,7 +1,5 @@
 package org.modeststack.steps.rail;
 
-import java.util.ArrayList;
-import java.util.List;
 import org.modeststack.mesh.Vec3;
 
 /** A vertex of picked edges at which their strips are cut across, and by how much they are held back there. */
@@ -20,7 +18,12 @@ public final class Station {
     /** What share of the width it has from the outset. */
     private final double begun;
 
-    private final List<Arm> arms = new ArrayList<>();
+    /** What share of the distance there is at the arm that has the least room. */
+    private double room = Double.POSITIVE_INFINITY;
+    /** The least and the greatest distance of its arms, mm. */
+    private double whole = Double.POSITIVE_INFINITY;
+
+    private double farthest;
     private double scale = 1;
     private double closer = CLOSER;
 
@@ -32,7 +35,9 @@ public final class Station {
     }
 
     void add(Arm arm) {
-        arms.add(arm);
+        room = Math.min(room, arm.room());
+        whole = Math.min(whole, arm.distance());
+        farthest = Math.max(farthest, arm.distance());
     }
 
     public int vertex() {
@@ -50,9 +55,7 @@ public final class Station {
 
     /** What share of the width there is, held back or without room, at the arm that has the least. */
     double share() {
-        double least = scale;
-        for (Arm a : arms) least = Math.min(least, a.room());
-        return least;
+        return Math.min(scale, room);
     }
 
     /** What share there is of the width that is asked for. */
@@ -62,7 +65,7 @@ public final class Station {
 
     /** How wide strips are here on the narrowest side, mm. */
     double width() {
-        return scale * whole();
+        return scale * whole;
     }
 
     /** Whether it is narrower than it was to be. */
@@ -72,16 +75,12 @@ public final class Station {
 
     /** How wide strips are here on the narrowest side when nothing is held back, mm. */
     double whole() {
-        double least = Double.POSITIVE_INFINITY;
-        for (Arm a : arms) least = Math.min(least, a.distance());
-        return least;
+        return whole;
     }
 
     /** How wide strips are here on the widest side when nothing is held back, mm. */
     double farthest() {
-        double most = 0;
-        for (Arm a : arms) most = Math.max(most, a.distance());
-        return most;
+        return farthest;
     }
 
     /** Takes no more than a share of what its arms have. */
@@ -89,17 +88,20 @@ public final class Station {
         scale = Math.min(scale, share);
     }
 
-    boolean isHeld() {
-        return scale < 1;
-    }
-
     void hold() {
         scale = share() * closer;
         closer = Math.max(FARTHEST, closer * closer);
     }
 
-    /** Narrows it so that it is wider than beside another, for what each is to have, by no more than a way, mm. */
-    void follow(Station other, double way) {
-        scale = Math.min(scale, other.scale + way / whole());
+    /**
+     * Narrows it so that it is wider than beside another, for what each is to have, by no more than a way, mm.
+     *
+     * @return whether it is narrower now
+     */
+    boolean follow(Station other, double way) {
+        double most = other.scale + way / whole;
+        if (most >= scale) return false;
+        scale = most;
+        return true;
     }
 }

@@ -3,7 +3,9 @@ package org.modeststack.steps.rail;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Mesh;
 import org.modeststack.steps.surface.Imprint;
@@ -30,7 +32,7 @@ public final class StripAttempt {
      *
      * @param rest all edges that are rounded
      * @param trouble receives what does not come out
-     * @return the mesh with the strips of those nets whose rails come out; null where none do
+     * @return the mesh with the strips of those nets, or of a large one of those bands, whose rails come out; null where none do
      */
     @Nullable
     StripMesh onAll(BitSet rest, List<BandNet> nets, Trouble trouble) {
@@ -65,9 +67,10 @@ public final class StripAttempt {
                         : ImprintMesh.near(surface, imprint.nodes(), cut, near);
                 return built(left, rails, faces, trouble);
             }
-            // The others need not wait for these.
+            // What has nothing to do with these need not wait for them.
             rails.forEach(r -> trouble.at(r.troubled()));
-            left.removeIf(part -> trouble.isIn(part.net()));
+            left.replaceAll(part -> part.without(trouble.stations()));
+            left.removeIf(part -> part.bands().isEmpty());
         }
         return null;
     }
@@ -76,7 +79,9 @@ public final class StripAttempt {
         StripBuilder strips = kind.builder(rest);
         for (int i = 0; i < parts.size(); i++) strips.add(parts.get(i), rails.get(i));
         Mesh out = strips.build();
-        new StripCheck(in, out, strips, trouble);
+        Set<Station> open = new HashSet<>();
+        parts.forEach(part -> open.addAll(part.open()));
+        new StripCheck(in, out, strips, s -> !open.contains(s), trouble);
         return new StripMesh(out, rest, strips);
     }
 }

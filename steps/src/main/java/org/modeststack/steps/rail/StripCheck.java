@@ -3,6 +3,7 @@ package org.modeststack.steps.rail;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.modeststack.mesh.Adjacency;
 import org.modeststack.mesh.Mesh;
@@ -23,14 +24,17 @@ final class StripCheck {
     private final Mesh in;
     private final Mesh out;
     private final StripBuilder strips;
+    private final Predicate<Station> isJudged;
     private final Trouble trouble;
 
     /**
      * @param in what was rounded
      * @param out and what came of it
+     * @param isJudged whether what is at a station is all there
      * @param trouble receives what does not come out
      */
-    StripCheck(Mesh in, Mesh out, StripBuilder strips, Trouble trouble) {
+    StripCheck(Mesh in, Mesh out, StripBuilder strips, Predicate<Station> isJudged, Trouble trouble) {
+        this.isJudged = isJudged;
         this.in = in;
         this.out = out;
         this.strips = strips;
@@ -46,23 +50,21 @@ final class StripCheck {
     private void outlines() {
         BitSet onStrips = new BitSet(), near = new BitSet();
         for (int f = 0; f < out.faceCount(); f++) if (strips.origin(f) != null) eachVertex(f, onStrips);
-        for (int f = 0; f < out.faceCount(); f++) {
-            Work.checkpoint(f);
-            for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) {
-                if (onStrips.get(out.corners()[c])) near.set(f);
-            }
-        }
+        for (int f = 0; f < out.faceCount(); f++) if (hasAny(f, onStrips)) near.set(f);
         BitSet wrong = FaceOutlines.meetingThemselves(out, near::get);
         near.stream().filter(this::isUnsound).forEach(wrong::set);
         Long2IntOpenHashMap before = null;
+        BitSet beside = new BitSet();
         for (int f = wrong.nextSetBit(0); f >= 0; f = wrong.nextSetBit(f + 1)) {
             if (strips.origin(f) != null) {
                 fault(f);
                 continue;
             }
             if (before == null) before = faces(in);
-            if (!wasWrong(before.get(out.faceKeys()[f]))) beside(f, onStrips);
+            if (!wasWrong(before.get(out.faceKeys()[f]))) eachVertex(f, beside);
         }
+        beside.and(onStrips);
+        beside(beside);
     }
 
     /**
@@ -122,29 +124,33 @@ final class StripCheck {
                         || !FaceOutlines.meetingThemselves(in, f -> f == face).isEmpty());
     }
 
-    /** A face beside strips is wrong: the strips that it touches are in trouble. */
-    private void beside(int face, BitSet onStrips) {
-        BitSet shared = new BitSet();
-        eachVertex(face, shared);
-        shared.and(onStrips);
-        for (int f = 0; f < out.faceCount(); f++) {
+    /** Faces beside strips are wrong: the strips that touch vertices of theirs are in trouble. */
+    private void beside(BitSet vertices) {
+        for (int f = 0; f < out.faceCount() && !vertices.isEmpty(); f++) {
             StripBuilder.Origin origin = strips.origin(f);
-            if (origin == null) continue;
-            BitSet own = new BitSet();
-            eachVertex(f, own);
-            if (own.intersects(shared)) trouble(origin);
+            if (origin != null && hasAny(f, vertices)) trouble(origin);
         }
+    }
+
+    private boolean hasAny(int f, BitSet vertices) {
+        Work.checkpoint();
+        for (int c = out.offsets()[f]; c < out.offsets()[f + 1]; c++) if (vertices.get(out.corners()[c])) return true;
+        return false;
     }
 
     private void fault(int face) {
         StripBuilder.Origin origin = strips.origin(face);
-        if (origin == null) return;
+        if (origin == null || !isJudged(origin)) return;
         Band band = origin.band();
         if (band == null || origin.face() < 0 || out.sides(face) == 3 || !trouble.divides(band, origin.face()))
             trouble(origin);
     }
 
+    private boolean isJudged(StripBuilder.Origin origin) {
+        return isJudged.test(origin.from()) && isJudged.test(origin.to());
+    }
+
     private void trouble(StripBuilder.Origin origin) {
-        trouble.at(List.of(origin.from(), origin.to()));
+        if (isJudged(origin)) trouble.at(List.of(origin.from(), origin.to()));
     }
 }

@@ -41,14 +41,14 @@ final class Trouble {
     /** The part of it that a net is in. */
     Trouble in(BandNet net) {
         Trouble own = new Trouble();
-        for (Band b : net.bands()) {
-            if (divided.contains(b)) own.divided.add(b);
-            for (Station s : b.stations()) if (stations.contains(s)) own.stations.add(s);
-        }
+        if (isNone()) return own;
+        BandIndex index = net.index();
+        for (Band b : index.at(stations)) for (Station s : b.stations()) if (stations.contains(s)) own.stations.add(s);
+        for (Band b : divided) if (index.has(b)) own.divided.add(b);
         return own;
     }
 
     boolean isIn(BandNet net) {
-        return net.bands().stream().anyMatch(divided::contains) || net.hasAny(stations);
+        return net.index().hasAny(stations) || divided.stream().anyMatch(net.index()::has);
     }
 }

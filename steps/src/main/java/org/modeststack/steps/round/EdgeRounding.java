@@ -102,10 +102,16 @@ public final class EdgeRounding {
 
     public Rounded round(StripWidths widths) {
         FinerChains chains = FinerChains.of(in, edges);
+        BitSet suspect = new BitSet();
         for (int round = 0; ; round++) {
             NetTrials trials = trials(chains, chains.widths(widths));
-            StripMesh out = round < FINER ? trials.run(chains::canBeFiner) : trials.run();
-            if (trials.isWaiting()) chains = chains.with(trials.waiting(), context.seed());
+            StripMesh out = round < FINER ? trials.run(chains::canBeFiner, suspect) : trials.run(null, suspect);
+            if (trials.isWaiting()) {
+                List<NetTrials.Waiting> waiting = trials.waiting();
+                chains = chains.with(waiting, context.seed());
+                suspect = new BitSet();
+                for (NetTrials.Waiting w : waiting) suspect.or(w.troubled());
+            }
             // What is left to others is better than a body that is not closed.
             else
                 return out == null || !out.isAsClosed()

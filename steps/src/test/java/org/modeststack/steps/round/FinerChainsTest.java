@@ -45,7 +45,7 @@ class FinerChainsTest {
     }
 
     private FinerChains finer(double width) {
-        return whole.with(List.of(new NetTrials.Waiting(bits(edge), List.of(piece(width)))), SEED);
+        return whole.with(List.of(new NetTrials.Waiting(bits(edge), List.of(piece(width)), new BitSet())), SEED);
     }
 
     @ParameterizedTest
@@ -116,7 +116,7 @@ class FinerChainsTest {
         for (int i = 0; i < 3; i++) {
             assertTrue(c.canBeFiner(piece(1)));
             // Of the net, but of no piece of it, so that the edge stays as it is.
-            c = c.with(List.of(new NetTrials.Waiting(bits(edge), List.of())), SEED);
+            c = c.with(List.of(new NetTrials.Waiting(bits(edge), List.of(), new BitSet())), SEED);
         }
         assertFalse(c.canBeFiner(piece(1)));
     }
