@@ -14,10 +14,14 @@ import org.modeststack.steps.pick.PickText;
 
 /**
  * How the time of a bevel grows with the body, beside one level of Catmull–Clark of the same body: medians of runs by turns.
- * The rims of a hole of 64 sides in balls, and all edges of grids of raised fields that hang together.
+ * The rims of a hole of 64 sides in balls, all edges of grids of raised fields that hang together, and all of lumps of uneven
+ * triangles, as a scan has them, of which some have no room.
  */
 public final class LargeBodies {
     private static final int RUNS = 5;
+
+    /** Widths on lumps, as a share of an edge. */
+    private static final double SHARE = 0.05;
 
     private LargeBodies() {}
 
@@ -25,15 +29,27 @@ public final class LargeBodies {
         System.out.println("| body | faces | edges | over, ms | beside | a level | over / level |");
         System.out.println("|---|---:|---:|---:|---:|---:|---:|");
         for (int segments : new int[] {224, 448, 896, 1320})
-            row("rim", LargeFixtures.holed(LargeFixtures.ball(segments), 3), "edges: sharper 30", 1.5);
-        for (int side : new int[] {24, 48, 96}) row("fields", LargeFixtures.fields(side), "edges: all", 0.5);
+            row("rim", LargeFixtures.holed(LargeFixtures.ball(segments), 3), "edges: sharper 30", 1.5, 3);
+        for (int side : new int[] {24, 48, 96}) row("fields", LargeFixtures.fields(side), "edges: all", 0.5, 3);
+        for (int levels : new int[] {4, 5, 6})
+            row("lump", LargeFixtures.scan(levels), "edges: all", SHARE * LargeFixtures.scanEdge(levels), 1);
     }
 
-    private static void row(String name, Mesh mesh, String where, double width) throws StepException {
+    private static void row(String name, Mesh mesh, String where, double width, int segments) throws StepException {
         List<Step> steps = new ArrayList<>();
         for (Rails rails : List.of(Rails.OVER, Rails.BESIDE))
             steps.add(NamedSteps.step(
-                    "bevel", "where", PickText.parse(where), "width", width, "segments", 3, "rails", rails));
+                    "bevel",
+                    "where",
+                    PickText.parse(where),
+                    "width",
+                    width,
+                    "segments",
+                    segments,
+                    "rails",
+                    rails,
+                    "sharperThan",
+                    0.0));
         steps.add(NamedSteps.step("subdivide", "levels", 1));
         double[][] times = new double[steps.size()][RUNS];
         for (int i = -1; i < RUNS; i++)

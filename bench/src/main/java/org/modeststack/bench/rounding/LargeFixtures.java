@@ -1,6 +1,7 @@
 package org.modeststack.bench.rounding;
 
 import java.util.List;
+import java.util.Random;
 import org.modeststack.bench.NamedSteps;
 import org.modeststack.bench.QuietContext;
 import org.modeststack.mesh.Mesh;
@@ -9,7 +10,9 @@ import org.modeststack.steps.StepException;
 import org.modeststack.steps.combine.arrange.Arrangement;
 import org.modeststack.steps.combine.arrange.Operation;
 import org.modeststack.steps.extrude.Extrude;
+import org.modeststack.steps.mend.DivideFaces;
 import org.modeststack.steps.pick.PickText;
+import org.modeststack.steps.smooth.Subdivide;
 import org.modeststack.steps.source.Box;
 import org.modeststack.steps.source.Cylinder;
 import org.modeststack.steps.source.Seat;
@@ -17,6 +20,9 @@ import org.modeststack.steps.source.UvSphere;
 
 /** Large bodies whose edges are bevelled, and rims tidied, to take the time. */
 public final class LargeFixtures {
+    /** The side of a box, mm, and by how much of an edge vertices are off their places, from one side to the other. */
+    private static final double LUMP = 100, OFF = 0.25;
+
     private LargeFixtures() {}
 
     static Mesh make(Step source) throws StepException {
@@ -51,6 +57,25 @@ public final class LargeFixtures {
                         Arrangement.Choices.USUAL,
                         new QuietContext())
                 .result();
+    }
+
+    /**
+     * A round lump of triangles of which each vertex is off its place, as in a scan: some have next to no room for strips.
+     *
+     * @param levels how often a box is divided; of 12 · 4^levels triangles
+     */
+    static Mesh scan(int levels) throws StepException {
+        Mesh lump = on(make(new Box(LUMP, LUMP, LUMP, 1, 1, 1, Seat.CENTRED)), new Subdivide(levels));
+        Mesh triangles = on(lump, new DivideFaces(PickText.parse("faces: all"), 3, DivideFaces.Into.TRIANGLES));
+        Random random = new Random(5);
+        double[] xyz = triangles.xyz().clone();
+        for (int i = 0; i < xyz.length; i++) xyz[i] += OFF * scanEdge(levels) * (random.nextDouble() - 0.5);
+        return triangles.withPositions(xyz);
+    }
+
+    /** About how long edges of it are, mm. */
+    static double scanEdge(int levels) {
+        return LUMP / (1 << levels);
     }
 
     /** A plate with so many raised fields along each side, whose edges all hang together. */

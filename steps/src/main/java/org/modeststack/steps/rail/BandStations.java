@@ -107,7 +107,8 @@ public final class BandStations {
         @Override
         public Chosen choose(Mesh mesh, EdgeChain chain, BandSides sides, IntToDoubleFunction width, SurfaceWalk walk) {
             BandStations s = new BandStations(mesh, chain, sides, width, more, walk);
-            List<Cut> cuts = s.cuts(s.find());
+            // An edge alone has its ends, and nothing to choose.
+            List<Cut> cuts = s.cuts(chain.isClosed() || chain.size() > 2 ? s.find() : List.of(0, 1));
             double[] whole = new double[cuts.size()];
             Arrays.fill(whole, 1);
             return new Chosen(

@@ -70,9 +70,11 @@ public record NetPart(
         Set<WalkSide> first = walks(index.at(troubled));
         List<Band> left = new ArrayList<>();
         Set<Station> beside = new HashSet<>(open);
-        for (Band b : bands)
+        for (Band b : bands) {
+            Work.checkpoint();
             if (BandIndex.walks(b).stream().noneMatch(first::contains)) left.add(b);
             else beside.addAll(b.stations());
+        }
         return new NetPart(
                 net,
                 walks.stream().filter(w -> !first.contains(w)).toList(),

@@ -85,7 +85,7 @@ public final class TriangleSurface implements Memory.Counted {
         int[] beside = new int[3 * (sides - 2)], leaving = new int[sides];
         Arrays.fill(leaving, NOTHING);
         Arrays.fill(beside, NOTHING);
-        Long2IntOpenHashMap open = new Long2IntOpenHashMap();
+        Long2IntOpenHashMap open = new Long2IntOpenHashMap(sides - 3);
         open.defaultReturnValue(-1);
         for (int i = 0; i < beside.length; i++) {
             int a = corner[first + i], b = corner[first + next(i)];
@@ -178,8 +178,9 @@ public final class TriangleSurface implements Memory.Counted {
         return this.corner[corner];
     }
 
-    /** The edge of the mesh along the side that leaves a corner, or -1. */
+    /** The edge of the mesh along the side that leaves a corner, or -1. In constant time. */
     public int edge(int corner) {
-        return adj.edgeBetween(vertex[corner], vertex[next(corner)], mesh);
+        int here = this.corner[corner];
+        return adj.cornerNext()[here] == this.corner[next(corner)] ? adj.cornerEdge()[here] : -1;
     }
 }
