@@ -99,6 +99,8 @@ final class Vias {
     private boolean isNarrow(Arm first, Arm last, Imprint trace) {
         if (whole < NEAR * width || first.room() < 1 || last.room() < 1) return false;
         SurfacePath.Place a = first.rail(1), b = last.rail(1);
+        // Within one triangle nothing bends.
+        if (a.triangle() == b.triangle()) return false;
         CutLine line = trace.line();
         double onto = RailLines.ONE_PLACE * width;
         line.station(a, onto, 0);
