@@ -47,8 +47,4 @@ final class Trouble {
         for (Band b : divided) if (index.has(b)) own.divided.add(b);
         return own;
     }
-
-    boolean isIn(BandNet net) {
-        return net.index().hasAny(stations) || divided.stream().anyMatch(net.index()::has);
-    }
 }
