@@ -29,27 +29,21 @@ public final class LargeBodies {
         System.out.println("| body | faces | edges | over, ms | beside | a level | over / level |");
         System.out.println("|---|---:|---:|---:|---:|---:|---:|");
         for (int segments : new int[] {224, 448, 896, 1320})
-            row("rim", LargeFixtures.holed(LargeFixtures.ball(segments), 3), "edges: sharper 30", 1.5, 3);
-        for (int side : new int[] {24, 48, 96}) row("fields", LargeFixtures.fields(side), "edges: all", 0.5, 3);
-        for (int levels : new int[] {4, 5, 6})
-            row("lump", LargeFixtures.scan(levels), "edges: all", SHARE * LargeFixtures.scanEdge(levels), 1);
+            row("rim", LargeFixtures.holed(LargeFixtures.ball(segments), 3), "edges: sharper 30", "width", 1.5);
+        for (int side : new int[] {24, 48, 96}) row("fields", LargeFixtures.fields(side), "edges: all", "width", 0.5);
+        for (int levels : new int[] {4, 5, 6}) {
+            double width = SHARE * LargeFixtures.lumpEdge(levels);
+            Mesh lump = LargeFixtures.lump(levels);
+            row("lump", lump, "edges: all", "width", width, "segments", 1, "sharperThan", 0.0);
+        }
     }
 
-    private static void row(String name, Mesh mesh, String where, double width, int segments) throws StepException {
+    /** @param bevel further parameters of the bevel and their values by turns; it has three segments if they do not say */
+    private static void row(String name, Mesh mesh, String where, Object... bevel) throws StepException {
+        Step usual = NamedSteps.step("bevel", "where", PickText.parse(where), "segments", 3);
         List<Step> steps = new ArrayList<>();
         for (Rails rails : List.of(Rails.OVER, Rails.BESIDE))
-            steps.add(NamedSteps.step(
-                    "bevel",
-                    "where",
-                    PickText.parse(where),
-                    "width",
-                    width,
-                    "segments",
-                    segments,
-                    "rails",
-                    rails,
-                    "sharperThan",
-                    0.0));
+            steps.add(NamedSteps.with(NamedSteps.with(usual, bevel), "rails", rails));
         steps.add(NamedSteps.step("subdivide", "levels", 1));
         double[][] times = new double[steps.size()][RUNS];
         for (int i = -1; i < RUNS; i++)

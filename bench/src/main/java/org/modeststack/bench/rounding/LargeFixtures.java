@@ -64,17 +64,17 @@ public final class LargeFixtures {
      *
      * @param levels how often a box is divided; of 12 · 4^levels triangles
      */
-    static Mesh scan(int levels) throws StepException {
-        Mesh lump = on(make(new Box(LUMP, LUMP, LUMP, 1, 1, 1, Seat.CENTRED)), new Subdivide(levels));
-        Mesh triangles = on(lump, new DivideFaces(PickText.parse("faces: all"), 3, DivideFaces.Into.TRIANGLES));
+    static Mesh lump(int levels) throws StepException {
+        Mesh round = on(make(new Box(LUMP, LUMP, LUMP, 1, 1, 1, Seat.CENTRED)), new Subdivide(levels));
+        Mesh triangles = on(round, new DivideFaces(PickText.parse("faces: all"), 3, DivideFaces.Into.TRIANGLES));
         Random random = new Random(5);
         double[] xyz = triangles.xyz().clone();
-        for (int i = 0; i < xyz.length; i++) xyz[i] += OFF * scanEdge(levels) * (random.nextDouble() - 0.5);
+        for (int i = 0; i < xyz.length; i++) xyz[i] += OFF * lumpEdge(levels) * (random.nextDouble() - 0.5);
         return triangles.withPositions(xyz);
     }
 
     /** About how long edges of it are, mm. */
-    static double scanEdge(int levels) {
+    static double lumpEdge(int levels) {
         return LUMP / (1 << levels);
     }
 

@@ -128,7 +128,7 @@ final class StripCheck {
     private void beside(BitSet vertices) {
         for (int f = 0; f < out.faceCount() && !vertices.isEmpty(); f++) {
             StripBuilder.Origin origin = strips.origin(f);
-            if (origin != null && hasAny(f, vertices)) trouble(origin);
+            if (origin != null && isJudged(origin) && hasAny(f, vertices)) trouble(origin);
         }
     }
 
@@ -151,6 +151,6 @@ final class StripCheck {
     }
 
     private void trouble(StripBuilder.Origin origin) {
-        if (isJudged(origin)) trouble.at(List.of(origin.from(), origin.to()));
+        trouble.at(List.of(origin.from(), origin.to()));
     }
 }

@@ -1,6 +1,7 @@
 package org.modeststack.steps.rail;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
@@ -26,22 +27,30 @@ class NetHoldingTest {
 
     @Property(tries = 20)
     void stripsBesideThoseHeldBackAreAsNarrowAsTheyMustBe(
-            @ForAll @IntRange(max = 1_000_000) int number, @ForAll @DoubleRange(min = 0.1, max = 2) double width)
+            @ForAll @IntRange(max = 1_000_000) int number, @ForAll @DoubleRange(min = 6, max = 20) double width)
             throws StepException {
         BandNet net = NetFixtures.allEdges(NetFixtures.plate(6, number), width);
         BandNet all = NetFixtures.allEdges(NetFixtures.plate(6, number), width);
         List<Station> stations = NetFixtures.stations(net), others = NetFixtures.stations(all);
         NetHolding holding = new NetHolding(net);
         Random r = new Random(number);
+        Set<Station> ever = new HashSet<>();
         for (int round = 0; round < 6; round++) {
             Set<Station> held = new LinkedHashSet<>(some(stations, r));
-            holding.hold(held);
-            held.forEach(s -> others.get(stations.indexOf(s)).hold());
-            smooth(all);
+            ever.addAll(held);
+            for (int again = 0; again < 4; again++) {
+                holding.hold(held);
+                held.forEach(s -> others.get(stations.indexOf(s)).hold());
+                smooth(all);
+            }
             for (int i = 0; i < stations.size(); i++)
                 assertEquals(others.get(i).scale(), stations.get(i).scale(), 1e-12, "station " + i);
             assertEquals(new NetHolding(all).isWorthwhile(), holding.isWorthwhile());
         }
+        long beside = stations.stream()
+                .filter(s -> !ever.contains(s) && s.scale() < 1)
+                .count();
+        assertTrue(beside > ever.size(), "strips are long beside their width, so that others become narrower too");
     }
 
     /** All bands again and again, until nothing changes. */
@@ -91,5 +100,21 @@ class NetHoldingTest {
         do holding.hold(one);
         while (holding.isWorthwhile() && ++rounds < 100);
         assertTrue(rounds > 3 && rounds < 100, "rounds: " + rounds);
+    }
+
+    @Test
+    void whatIsNarrowAlmostAllOverIsNotWorthwhile() throws StepException {
+        BandNet net = NetFixtures.allEdges(NetFixtures.plate(6, 1), 0.5);
+        NetHolding holding = new NetHolding(net);
+        List<Station> stations = NetFixtures.stations(net);
+        boolean is = holding.isWorthwhile();
+        assertTrue(is);
+        for (int round = 0; is && round < 100; round++) {
+            holding.hold(stations);
+            is = holding.isWorthwhile();
+            assertEquals(new NetHolding(net).isWorthwhile(), is, "as counted all over, round " + round);
+        }
+        assertFalse(is);
+        assertTrue(stations.stream().allMatch(s -> s.share() > 0.002), "none is as good as closed");
     }
 }
